@@ -56,8 +56,8 @@ func TestRatesAreDerivatives(t *testing.T) {
 		offset := r.Float64()*0.2 - 0.1
 		limb := body.Place(p)
 		grip := limb.GripRate(body.Forearm(), offset)
-		fore := limb.ForearmRate(0.11)
-		upper := limb.UpperArmRate(0.14)
+		fore := limb.PointRate(body.UpperArm(), 0.11)
+		upper := limb.PointRate(0.14, 0)
 		for axis, nudge := range []func(arm.Posture, float64) arm.Posture{
 			func(p arm.Posture, d float64) arm.Posture { p.ElbowFlexion += d; return p },
 			func(p arm.Posture, d float64) arm.Posture { p.ShoulderElevation += d; return p },
@@ -95,9 +95,10 @@ func TestWhereThingsAre(t *testing.T) {
 	assert.Greater(t, out[2], 0.3, "external rotation takes the bent forearm outward")
 	supinated := at(arm.Posture{ElbowFlexion: 90, ForearmRotation: 80}).Little
 	assert.Less(t, supinated[2], -0.9, "palm up, the little finger of the right hand is on the inner side")
-	near(arm.Vec{0, 0, -1}.Scale(1), arm.ToWorld(arm.Vec{0, 0, -1}, 37))
-	supine := arm.ToWorld(arm.Vec{1, 0, 0}, -90)
-	near(arm.Vec{0, 1, 0}, supine)
+	near(arm.Vec{0, 0, -1}, arm.LeanTrunk(37).ToWorld(arm.Vec{0, 0, -1}))
+	near(arm.Vec{0, 1, 0}, arm.LeanTrunk(-90).ToWorld(arm.Vec{1, 0, 0}))
+	v := arm.Vec{0.3, -0.2, 0.1}
+	near(v, arm.LeanTrunk(37).FromWorld(arm.LeanTrunk(37).ToWorld(v)))
 }
 
 func TestReachAgreesWithTheCheckTable(t *testing.T) {

@@ -92,34 +92,21 @@ func (v Vec) Cross(w Vec) Vec {
 // Norm returns |v|.
 func (v Vec) Norm() float64 { return math.Sqrt(v.Dot(v)) }
 
-// mat is a rotation, row-major.
-type mat [3]Vec
+// Trunk is the lean of the trunk: it turns vectors between the trunk frame and
+// the world.
+type Trunk struct{ sin, cos float64 }
 
-func (m *mat) apply(v Vec) Vec { return Vec{m[0].Dot(v), m[1].Dot(v), m[2].Dot(v)} }
-
-func (m mat) mul(n mat) mat {
-	var out mat
-	for i := range 3 {
-		for j := range 3 {
-			out[i][j] = m[i][0]*n[0][j] + m[i][1]*n[1][j] + m[i][2]*n[2][j]
-		}
-	}
-	return out
+// LeanTrunk makes the trunk that leans forward by lean degrees (−90 supine, +90
+// prone). World vector = Rz(−lean) · trunk vector.
+func LeanTrunk(lean float64) Trunk {
+	sin, cos := math.Sincos(Radians(lean))
+	return Trunk{sin, cos}
 }
 
-func rotY(radians float64) mat {
-	s, c := math.Sincos(radians)
-	return mat{{c, 0, s}, {0, 1, 0}, {-s, 0, c}}
-}
+// ToWorld turns a trunk-frame vector into the world frame.
+func (t Trunk) ToWorld(v Vec) Vec { return Vec{t.cos*v[0] + t.sin*v[1], t.cos*v[1] - t.sin*v[0], v[2]} }
 
-func rotZ(radians float64) mat {
-	s, c := math.Sincos(radians)
-	return mat{{c, -s, 0}, {s, c, 0}, {0, 0, 1}}
-}
-
-// ToWorld turns a trunk-frame vector into the world frame for a trunk leaning
-// forward by lean degrees (−90 supine, +90 prone).
-func ToWorld(v Vec, lean float64) Vec {
-	s, c := math.Sincos(Radians(-lean))
-	return Vec{c*v[0] - s*v[1], s*v[0] + c*v[1], v[2]}
+// FromWorld turns a world vector into the trunk frame.
+func (t Trunk) FromWorld(v Vec) Vec {
+	return Vec{t.cos*v[0] - t.sin*v[1], t.cos*v[1] + t.sin*v[0], v[2]}
 }

@@ -17,16 +17,26 @@ const (
 	HeadCount int = iota
 )
 
-// cosine is a moment-arm fit base + swing·cos(angle − peak): cm and degrees.
-type cosine struct{ base, swing, peak float64 }
-
-func (c cosine) at(degrees float64) float64 {
-	return c.base + c.swing*math.Cos(Radians(degrees-c.peak))
+// cosine is a moment-arm fit base + swing·cos(a − peak), cm.
+type cosine struct {
+	base, swing float64
+	peak        angle
+	from        angle   // where areas start
+	fromSin     float64 // sin(from − peak)
 }
 
-// area integrates the fit from a to b (degrees), cm·rad.
-func (c cosine) area(a, b float64) float64 {
-	return c.base*Radians(b-a) + c.swing*(math.Sin(Radians(b-c.peak))-math.Sin(Radians(a-c.peak)))
+// fit makes a moment-arm fit whose areas start at from; degrees and cm.
+func fit(base, swing, peak, from float64) cosine {
+	return cosine{base, swing, angleOf(peak), angleOf(from), math.Sin(Radians(from - peak))}
+}
+
+func (c *cosine) at(a angle) float64 {
+	return c.base + c.swing*(a.cos*c.peak.cos+a.sin*c.peak.sin)
+}
+
+// area integrates the fit from its start to a, cm·rad.
+func (c *cosine) area(a angle) float64 {
+	return c.base*(a.rad-c.from.rad) + c.swing*(a.sin*c.peak.cos-a.cos*c.peak.sin-c.fromSin)
 }
 
 // Head is one muscle head: names, the published parameters and the moment-arm
@@ -65,21 +75,21 @@ const (
 // edges are this model's own.
 var Heads = [HeadCount]Head{
 	{ID: "biceps_long", Code: "BL", Name: "biceps, long head", MaxForce: 624.3, OptimalFibre: 11.57, refLength: 1.15,
-		elbow: cosine{1.40, 3.10, 95}, shoulder: cosine{1.0, 0.8, 0}, rotation: -0.2, turner: turnsPalmUp,
+		elbow: elbowFit(1.40, 3.10, 95), shoulder: shoulderFit(1.0, 0.8, 0), rotation: -0.2, turner: turnsPalmUp,
 		ShortBelow: 0.82, LongFrom: 0.92},
 	{ID: "biceps_short", Code: "BS", Name: "biceps, short head", MaxForce: 435.6, OptimalFibre: 13.21, refLength: 1.12,
-		elbow: cosine{1.40, 3.10, 95}, shoulder: cosine{1.2, 1.8, 20}, rotation: -0.6, turner: turnsPalmUp,
+		elbow: elbowFit(1.40, 3.10, 95), shoulder: shoulderFit(1.2, 1.8, 20), rotation: -0.6, turner: turnsPalmUp,
 		ShortBelow: 0.80, LongFrom: 0.90},
 	{ID: "brachialis", Code: "BA", Name: "brachialis", MaxForce: 987.3, OptimalFibre: 8.58, refLength: 1.10,
-		elbow: cosine{0.884, 1.816, 100}, ShortBelow: 0.86, LongFrom: 0.885},
+		elbow: elbowFit(0.884, 1.816, 100), ShortBelow: 0.86, LongFrom: 0.885},
 	{ID: "brachioradialis", Code: "BD", Name: "brachioradialis", MaxForce: 261.3, OptimalFibre: 17.26, refLength: 1.15,
-		elbow: cosine{2.855, 4.145, 108}, turner: turnsToNeutral, ShortBelow: 0.86, LongFrom: 0.885},
+		elbow: elbowFit(2.855, 4.145, 108), turner: turnsToNeutral, ShortBelow: 0.86, LongFrom: 0.885},
 	{ID: "triceps_long", Code: "TL", Name: "triceps, long head", MaxForce: 798.5, OptimalFibre: 13.40, Pennation: 12, refLength: 0.72,
-		elbow: cosine{-1.414, -0.986, 45}, shoulder: cosine{-1.43, -1.17, 0}, ShortBelow: 0.85, LongFrom: 1.05},
+		elbow: elbowFit(-1.414, -0.986, 45), shoulder: shoulderFit(-1.43, -1.17, 0), ShortBelow: 0.85, LongFrom: 1.05},
 	{ID: "triceps_lateral", Code: "TA", Name: "triceps, lateral head", MaxForce: 624.3, OptimalFibre: 11.38, Pennation: 9, refLength: 0.75,
-		elbow: cosine{-1.414, -0.986, 45}, ShortBelow: 0.88, LongFrom: 0.95},
+		elbow: elbowFit(-1.414, -0.986, 45), ShortBelow: 0.88, LongFrom: 0.95},
 	{ID: "triceps_medial", Code: "TM", Name: "triceps, medial head", MaxForce: 624.3, OptimalFibre: 11.38, Pennation: 9, refLength: 0.75,
-		elbow: cosine{-1.414, -0.986, 45}, ShortBelow: 0.88, LongFrom: 0.95},
+		elbow: elbowFit(-1.414, -0.986, 45), ShortBelow: 0.88, LongFrom: 0.95},
 }
 
 // HeadByID returns the index of a head, false when there is none of that id.
@@ -101,13 +111,52 @@ const (
 	refForearm = 80.0
 )
 
+func elbowFit(base, swing, peak float64) cosine    { return fit(base, swing, peak, refElbow) }
+func shoulderFit(base, swing, peak float64) cosine { return fit(base, swing, peak, 0) }
+
+// palmUp is the biceps' plain supination moment arm, 0.3 + 0.4·cos(φ + 20);
+// toNeutral is the brachioradialis', −0.4·sin φ.
+var (
+	palmUp    = fit(0.3, 0.4, -20, refForearm)
+	toNeutral = fit(0, 0.4, -90, refForearm)
+)
+
 // pronationLoss is the part of the biceps' elbow leverage lost in full
-// pronation.
+// pronation; pronationSpan is the travel from full supination to it, radians.
 const pronationLoss = 0.22
+
+var pronationSpan = Radians(160)
 
 // leverage is the factor pronation leaves of the biceps' elbow moment arm:
 // 1 in full supination, 1 − pronationLoss in full pronation.
-func leverage(forearm float64) float64 { return 1 - pronationLoss*(0.5-forearm/160) }
+func (a *Angles) leverage() float64 { return 1 - pronationLoss*(0.5-a.forearm.rad/pronationSpan) }
+
+func (h *Head) momentArms(a *Angles) (r [Axes]float64) {
+	r[Elbow] = h.elbow.at(a.elbow)
+	r[Elevation] = h.shoulder.at(a.shoulder)
+	r[Rotation] = h.rotation
+	switch h.turner {
+	case turnsPalmUp:
+		r[Elbow] *= a.leverage()
+		r[Forearm] = palmUp.at(a.forearm) + pronationLoss*h.elbow.area(a.elbow)/pronationSpan
+	case turnsToNeutral:
+		r[Forearm] = toNeutral.at(a.forearm)
+	}
+	return r
+}
+
+func (h *Head) length(a *Angles) float64 {
+	bend := h.elbow.area(a.elbow)
+	var turn float64
+	switch h.turner {
+	case turnsPalmUp:
+		bend *= a.leverage()
+		turn = palmUp.area(a.forearm)
+	case turnsToNeutral:
+		turn = toNeutral.area(a.forearm)
+	}
+	return h.refLength - (bend+h.shoulder.area(a.shoulder)+turn+h.rotation*a.rotation.rad)/h.OptimalFibre
+}
 
 // MomentArms returns a head's moment arms in cm about the elbow, shoulder
 // elevation, shoulder rotation and the forearm (positive flexes, elevates,
@@ -117,42 +166,23 @@ func leverage(forearm float64) float64 { return 1 - pronationLoss*(0.5-forearm/1
 // pronation takes from the biceps at the elbow reappears as a gain of its
 // supination moment arm, 0.22·∫₂₀ᵉ r_e de over 160° in radians.
 func (h *Head) MomentArms(p Posture) [Axes]float64 {
-	var r [Axes]float64
-	r[Elbow] = h.elbow.at(p.ElbowFlexion)
-	r[Elevation] = h.shoulder.at(p.ShoulderElevation)
-	r[Rotation] = h.rotation
-	switch h.turner {
-	case turnsPalmUp:
-		r[Elbow] *= leverage(p.ForearmRotation)
-		gain := pronationLoss * h.elbow.area(refElbow, p.ElbowFlexion) / Radians(160)
-		r[Forearm] = palmUp.at(p.ForearmRotation) + gain
-	case turnsToNeutral:
-		r[Forearm] = toNeutral.at(p.ForearmRotation)
-	}
-	return r
+	a := p.Angles()
+	return h.momentArms(&a)
 }
-
-// palmUp is the biceps' plain supination moment arm, 0.3 + 0.4·cos(φ + 20);
-// toNeutral is the brachioradialis', −0.4·sin φ.
-var (
-	palmUp    = cosine{0.3, 0.4, -20}
-	toNeutral = cosine{0, 0.4, -90}
-)
 
 // Length returns the head's fibre length over its optimal length (rigid tendon).
 func (h *Head) Length(p Posture) float64 {
-	bend := h.elbow.area(refElbow, p.ElbowFlexion)
-	var turn float64
-	switch h.turner {
-	case turnsPalmUp:
-		bend *= leverage(p.ForearmRotation)
-		turn = palmUp.area(refForearm, p.ForearmRotation)
-	case turnsToNeutral:
-		turn = toNeutral.area(refForearm, p.ForearmRotation)
+	a := p.Angles()
+	return h.length(&a)
+}
+
+// Measure fills the lengths and the moment arms (cm) of all heads at once, as
+// Length and MomentArms give them.
+func (a *Angles) Measure(lengths *[HeadCount]float64, arms *[HeadCount][Axes]float64) {
+	for i := range Heads {
+		lengths[i] = Heads[i].length(a)
+		arms[i] = Heads[i].momentArms(a)
 	}
-	lift := h.shoulder.area(0, p.ShoulderElevation)
-	rotate := h.rotation * Radians(p.ShoulderRotation)
-	return h.refLength - (bend+lift+turn+rotate)/h.OptimalFibre
 }
 
 // Active is the active force–length factor exp(−(l−1)²/0.45). Source: Thelen 2003.
@@ -163,8 +193,10 @@ func Passive(l float64) float64 {
 	if l <= 1 {
 		return 0
 	}
-	return (math.Exp(5*(l-1)/0.6) - 1) / (math.Exp(5) - 1)
+	return (math.Exp(5*(l-1)/0.6) - 1) / passiveScale
 }
+
+var passiveScale = math.Exp(5) - 1
 
 // Pull is the force along the tendon at full activation and optimal length, N.
 func (h *Head) Pull() float64 { return h.MaxForce * math.Cos(Radians(h.Pennation)) }

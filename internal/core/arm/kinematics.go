@@ -1,7 +1,5 @@
 package arm
 
-import "math"
-
 // Limb holds where the arm is in one posture: points in the trunk frame with
 // the shoulder at the origin, m, and how each point moves with the four
 // coordinates that muscles answer for.
@@ -21,21 +19,32 @@ type Limb struct {
 // R = Ry(−ψ)·Rz(s)·Ry(ψ)·Ry(−ρ), elbow = R·(0,−Lu,0),
 // hand = elbow + R·(Lf sin e, −Lf cos e, 0).
 func (b Body) Place(p Posture) Limb {
-	psi := Radians(p.ElevationPlane)
-	r := rotY(-psi).mul(rotZ(Radians(p.ShoulderElevation))).mul(rotY(psi - Radians(p.ShoulderRotation)))
-	sinE, cosE := math.Sincos(Radians(p.ElbowFlexion))
-	sinF, cosF := math.Sincos(Radians(p.ForearmRotation))
-	sinPsi, cosPsi := math.Sincos(psi)
+	a := p.Angles()
+	return b.PlaceAt(&a)
+}
+
+// PlaceAt is Place for angles worked out before.
+func (b Body) PlaceAt(a *Angles) Limb {
+	outward := func(x, y, z float64) Vec { // Ry(−ψ)
+		return Vec{x*a.plane.cos - z*a.plane.sin, y, x*a.plane.sin + z*a.plane.cos}
+	}
+	// The columns of R; turn is ψ − ρ.
+	s, e, f := &a.shoulder, &a.elbow, &a.forearm
+	turnSin := a.plane.sin*a.rotation.cos - a.plane.cos*a.rotation.sin
+	turnCos := a.plane.cos*a.rotation.cos + a.plane.sin*a.rotation.sin
+	x := outward(s.cos*turnCos, s.sin*turnCos, -turnSin)
+	y := outward(-s.sin, s.cos, 0)
+	z := outward(s.cos*turnSin, s.sin*turnSin, turnCos)
 
 	l := Limb{
-		upperDir:    r.apply(Vec{0, -1, 0}),
-		liftAxis:    Vec{-sinPsi, 0, cosPsi},
-		foreDir:     r.apply(Vec{sinE, -cosE, 0}),
-		foreTurn:    r.apply(Vec{cosE, sinE, 0}),
-		Little:      r.apply(Vec{-cosF * cosE, -cosF * sinE, -sinF}),
-		littleBend:  r.apply(Vec{cosF * sinE, -cosF * cosE, 0}),
-		littleTwist: r.apply(Vec{sinF * cosE, sinF * sinE, -cosF}),
+		upperDir: y.Scale(-1),
+		liftAxis: Vec{-a.plane.sin, 0, a.plane.cos},
+		foreDir:  x.Scale(e.sin).Sub(y.Scale(e.cos)),
+		foreTurn: x.Scale(e.cos).Add(y.Scale(e.sin)),
 	}
+	l.Little = l.foreTurn.Scale(-f.cos).Sub(z.Scale(f.sin))
+	l.littleBend = l.foreDir.Scale(f.cos)
+	l.littleTwist = l.foreTurn.Scale(f.sin).Sub(z.Scale(f.cos))
 	l.Elbow = l.upperDir.Scale(b.UpperArm())
 	l.Hand = l.Elbow.Add(l.foreDir.Scale(b.Forearm()))
 	return l
@@ -69,19 +78,14 @@ func (l *Limb) GripRate(forearm, offset float64) Rate {
 	}
 }
 
-// ForearmRate returns the derivatives of the point at the given distance beyond
-// the elbow, on the line to the hand.
-func (l *Limb) ForearmRate(at float64) Rate {
-	p := l.Elbow.Add(l.foreDir.Scale(at))
+// PointRate returns the derivatives of the point that lies upper metres along
+// the upper arm and from there fore metres along the forearm. It is linear in
+// both, so a weighted sum of points can be differentiated at once.
+func (l *Limb) PointRate(upper, fore float64) Rate {
+	p := l.upperDir.Scale(upper).Add(l.foreDir.Scale(fore))
 	return Rate{
-		Elbow:     l.foreTurn.Scale(at),
+		Elbow:     l.foreTurn.Scale(fore),
 		Elevation: l.liftAxis.Cross(p),
 		Rotation:  l.upperDir.Cross(p),
 	}
-}
-
-// UpperArmRate returns the derivatives of the point at the given distance below
-// the shoulder, on the line to the elbow.
-func (l *Limb) UpperArmRate(at float64) Rate {
-	return Rate{Elevation: l.liftAxis.Cross(l.upperDir.Scale(at))}
 }

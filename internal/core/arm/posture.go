@@ -65,6 +65,27 @@ func (p Posture) Between(q Posture, t float64) Posture {
 	}
 }
 
+// angle is an angle with its sine and cosine.
+type angle struct{ rad, sin, cos float64 }
+
+func angleOf(degrees float64) angle {
+	rad := Radians(degrees)
+	sin, cos := math.Sincos(rad)
+	return angle{rad, sin, cos}
+}
+
+// Angles is a posture with the sines and cosines worked out, so that levers,
+// lengths and moment arms of one posture share them.
+type Angles struct{ shoulder, plane, rotation, elbow, forearm angle }
+
+// Angles works out a posture's sines and cosines.
+func (p Posture) Angles() Angles {
+	return Angles{
+		shoulder: angleOf(p.ShoulderElevation), plane: angleOf(p.ElevationPlane), rotation: angleOf(p.ShoulderRotation),
+		elbow: angleOf(p.ElbowFlexion), forearm: angleOf(p.ForearmRotation),
+	}
+}
+
 // Radians converts an angle from degrees.
 func Radians(degrees float64) float64 { return degrees * math.Pi / 180 }
 

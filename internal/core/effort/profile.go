@@ -66,19 +66,19 @@ func (r *raw) compute(body arm.Body, setup *Setup) error {
 	if err := setup.check(); err != nil {
 		return err
 	}
-	direction := setup.Direction()
+	rig := newRig(body, setup)
 	var samples [Samples]sample
 	for i := range samples {
 		p := setup.From.Between(setup.To, float64(i)/(Samples-1))
-		if !samples[i].take(body, setup, p, direction) {
+		if !samples[i].take(&rig, p) {
 			return refuse("the hand comes within 5 cm of the pulley at %.0f° of elbow bend", p.ElbowFlexion)
 		}
 	}
-	r.Load, r.Flexion = setup.Load.Kind, direction > 0
-	if err := r.fitLoad(&samples, direction); err != nil {
+	r.Load, r.Flexion = setup.Load.Kind, rig.direction > 0
+	if err := r.fitLoad(&samples, rig.direction); err != nil {
 		return err
 	}
-	r.readDemand(&samples, direction)
+	r.readDemand(&samples, rig.direction)
 	return r.shareOut(&samples, setup)
 }
 
@@ -93,7 +93,7 @@ func (r *raw) fitLoad(samples *[Samples]sample, direction float64) error {
 			return refuse("the limbs alone are already over the effort at %.0f° of elbow bend", s.elbow)
 		}
 		if per := direction * s.perUnit[arm.Elbow]; per > 0 {
-			working = math.Min(working, room/per)
+			working = min(working, room/per)
 		}
 	}
 	if math.IsInf(working, 1) {
@@ -198,8 +198,13 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 		var torque [arm.Axes]float64
 		for j := range torque {
 			torque[j] = s.limbs[j] + r.Working*s.perUnit[j]
-			for m := range s.pulls {
-				torque[j] -= s.passive[m] * headPull[m] * s.pulls[m].arms[j]
+		}
+		for m, passive := range s.passive {
+			if passive == 0 {
+				continue
+			}
+			for j := range torque {
+				torque[j] -= passive * headPull[m] * s.pulls[m].arms[j]
 			}
 		}
 		support := supports(s.forearm, setup.ArmSupported)
@@ -207,7 +212,7 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 		for m := range r.Heads {
 			h := &r.Heads[m]
 			l := s.lengths[m]
-			h.Shortest, h.Longest = math.Min(h.Shortest, l), math.Max(h.Longest, l)
+			h.Shortest, h.Longest = min(h.Shortest, l), max(h.Longest, l)
 			if !h.Agonist {
 				continue
 			}
@@ -221,7 +226,7 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 	}
 	var most float64
 	for m := range r.Heads {
-		most = math.Max(most, tension[m].over(setup.Tempo))
+		most = max(most, tension[m].over(setup.Tempo))
 	}
 	if !(most >= leastTension) {
 		return refuse("nothing is really loaded: the hardest-working head averages %.3f of its force", most)

@@ -107,30 +107,30 @@ func newton(pulls *[arm.HeadCount]pull, support, torque *[arm.Axes]float64, acti
 			}
 		}
 	}
-	// h = L·Lᵀ in place (lower triangle), then two triangular solves.
+	// h = L·Lᵀ in the lower triangle, the diagonal kept inverted; then two
+	// triangular solves.
 	x := *torque
 	for i := range arm.Axes {
-		for j := 0; j <= i; j++ {
+		for j := 0; j < i; j++ {
 			sum := h[i][j]
 			for k := 0; k < j; k++ {
 				sum -= h[i][k] * h[j][k]
 			}
-			if i == j {
-				h[i][i] = math.Sqrt(sum)
-			} else {
-				h[i][j] = sum / h[j][j]
-			}
+			h[i][j] = sum * h[j][j]
 		}
+		sum := h[i][i]
 		for k := 0; k < i; k++ {
+			sum -= h[i][k] * h[i][k]
 			x[i] -= h[i][k] * x[k]
 		}
-		x[i] /= h[i][i]
+		h[i][i] = 1 / math.Sqrt(sum)
+		x[i] *= h[i][i]
 	}
 	for i := arm.Axes - 1; i >= 0; i-- {
 		for k := i + 1; k < arm.Axes; k++ {
 			x[i] -= h[k][i] * x[k]
 		}
-		x[i] /= h[i][i]
+		x[i] *= h[i][i]
 	}
 	return x
 }
