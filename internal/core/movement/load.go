@@ -1,0 +1,347 @@
+package movement
+
+import (
+	"bytes"
+	"embed"
+	"fmt"
+	"math"
+	"slices"
+
+	"github.com/goccy/go-yaml"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+)
+
+//go:embed data/*.yaml
+var data embed.FS
+
+// Catalogue is every movement, in the order of the data.
+type Catalogue struct {
+	Movements []*Movement
+	byID      map[string]*Movement
+}
+
+// Get returns the movement of an id, nil when there is none.
+func (c *Catalogue) Get(id string) *Movement { return c.byID[id] }
+
+// Shipped is the catalogue that comes with the program. It panics when the
+// embedded data is wrong, which the tests of this package rule out.
+var Shipped = func() *Catalogue {
+	read := func(name string) []byte {
+		b, err := data.ReadFile("data/" + name)
+		if err != nil {
+			panic(err)
+		}
+		return b
+	}
+	c, err := load(read("families.yaml"), read("faults.yaml"), map[string][]byte{
+		"flexors.yaml":        read("flexors.yaml"),
+		"extensors.yaml":      read("extensors.yaml"),
+		"several_joints.yaml": read("several_joints.yaml"),
+	}, "flexors.yaml", "extensors.yaml", "several_joints.yaml")
+	if err != nil {
+		panic(err)
+	}
+	return c
+}()
+
+// settingRow is a setting as data writes it: a bare key, or a key with limits.
+type settingRow struct {
+	Key     Key      `yaml:"key"`
+	Min     *float64 `yaml:"min"`
+	Max     *float64 `yaml:"max"`
+	Default *float64 `yaml:"default"`
+}
+
+// UnmarshalYAML accepts a bare key.
+func (r *settingRow) UnmarshalYAML(b []byte) error {
+	var key Key
+	if err := yaml.Unmarshal(b, &key); err == nil {
+		r.Key = key
+		return nil
+	}
+	type plain settingRow
+	return yaml.UnmarshalWithOptions(b, (*plain)(r), yaml.Strict())
+}
+
+type creditRow map[string][3]float64
+
+type row struct {
+	ID           string        `yaml:"id"`
+	Name         string        `yaml:"name"`
+	Action       Action        `yaml:"action"`
+	Family       string        `yaml:"family"`
+	Position     Position      `yaml:"position"`
+	Positions    []Position    `yaml:"positions"`
+	ArmsHang     bool          `yaml:"arms_hang"`
+	TrunkLean    float64       `yaml:"trunk_lean"`
+	SafeAlone    Alone         `yaml:"safe_alone"`
+	Implements   []ImplementID `yaml:"implements"`
+	Hands        []string      `yaml:"hands"`
+	Holds        []string      `yaml:"holds"`
+	From         arm.Posture   `yaml:"from"`
+	To           arm.Posture   `yaml:"to"`
+	Load         string        `yaml:"load"`
+	Pulley       arm.Vec       `yaml:"pulley"`
+	ArmSupported bool          `yaml:"arm_supported"`
+	Settings     []settingRow  `yaml:"settings"`
+	Grade        string        `yaml:"grade"`
+	Credits      creditRow     `yaml:"credits"`
+	Wide         creditRow     `yaml:"wide"`
+	Leaning      creditRow     `yaml:"leaning"`
+	CloseWidth   float64       `yaml:"close_width"`
+	WideWidth    float64       `yaml:"wide_width"`
+}
+
+type familyRow struct {
+	ID         string      `yaml:"id"`
+	Label      string      `yaml:"label"`
+	Stop       string      `yaml:"stop"`
+	Alone      string      `yaml:"alone"`
+	Partner    string      `yaml:"partner"`
+	Joints     JointScores `yaml:"joints"`
+	UpperArm   string      `yaml:"upper_arm"`
+	Exceptions string      `yaml:"exceptions"`
+}
+
+type faultRow struct {
+	ID     string `yaml:"id"`
+	Family string `yaml:"family"`
+	View   string `yaml:"view"`
+	Seen   string `yaml:"seen"`
+	Cause  string `yaml:"cause"`
+	Cue    string `yaml:"cue"`
+	Joint  string `yaml:"joint"`
+	Remedy string `yaml:"remedy"`
+	Only   string `yaml:"only"`
+}
+
+// longestCue is how long a cue may be, in characters.
+const longestCue = 60
+
+// decode reads YAML strictly; errors name the file, the line and the field.
+func decode(file string, b []byte, into any) error {
+	if err := yaml.NewDecoder(bytes.NewReader(b), yaml.Strict()).Decode(into); err != nil {
+		return fmt.Errorf("%s: %w", file, err)
+	}
+	return nil
+}
+
+func load(families, faults []byte, files map[string][]byte, order ...string) (*Catalogue, error) {
+	byFamily, err := loadFamilies(families, faults)
+	if err != nil {
+		return nil, err
+	}
+	c := &Catalogue{byID: map[string]*Movement{}}
+	for _, file := range order {
+		var rows []row
+		if err := decode(file, files[file], &rows); err != nil {
+			return nil, err
+		}
+		for i := range rows {
+			m, err := rows[i].build(byFamily)
+			if err != nil {
+				return nil, fmt.Errorf("%s: entry %d (%s): %w", file, i+1, rows[i].ID, err)
+			}
+			if c.byID[m.ID] != nil {
+				return nil, fmt.Errorf("%s: entry %d: id %s is taken", file, i+1, m.ID)
+			}
+			c.byID[m.ID] = m
+			c.Movements = append(c.Movements, m)
+		}
+	}
+	return c, nil
+}
+
+func loadFamilies(families, faults []byte) (map[string]*Family, error) {
+	var rows []familyRow
+	if err := decode("families.yaml", families, &rows); err != nil {
+		return nil, err
+	}
+	out := map[string]*Family{}
+	for _, r := range rows {
+		out[r.ID] = &Family{ID: r.ID, Label: r.Label, Stop: r.Stop, UpperArm: r.UpperArm, Joints: r.Joints}
+	}
+	var faultRows []faultRow
+	if err := decode("faults.yaml", faults, &faultRows); err != nil {
+		return nil, err
+	}
+	var common []Fault
+	for i, r := range faultRows {
+		if n := len([]rune(r.Cue)); n == 0 || n > longestCue {
+			return nil, fmt.Errorf("faults.yaml: entry %d (%s): cue: %d characters, not 1…%d", i+1, r.ID, n, longestCue)
+		}
+		f := Fault{r.ID, r.Seen, r.View, r.Cause, r.Cue, r.Joint, r.Remedy, r.Only}
+		if r.Family == "any" {
+			common = append(common, f)
+		} else if family := out[r.Family]; family != nil {
+			family.Faults = append(family.Faults, f)
+		} else {
+			return nil, fmt.Errorf("faults.yaml: entry %d (%s): family: there is no %q", i+1, r.ID, r.Family)
+		}
+	}
+	for _, family := range out {
+		family.Faults = append(family.Faults, common...)
+	}
+	return out, nil
+}
+
+func (r *row) build(families map[string]*Family) (*Movement, error) {
+	m := &Movement{
+		ID: r.ID, Action: r.Action, Family: families[r.Family], Position: r.Position, ArmsHang: r.ArmsHang, SafeAlone: r.SafeAlone, lead: r.Name,
+		base: effort.Setup{TrunkLean: r.TrunkLean, From: r.From, To: r.To, ArmSupported: r.ArmSupported, Load: effort.Load{Kind: effort.LoadKind(r.Load), Pulley: r.Pulley}},
+	}
+	switch {
+	case r.ID == "":
+		return nil, fmt.Errorf("id: missing")
+	case r.Name == "":
+		return nil, fmt.Errorf("name: missing")
+	case m.Family == nil:
+		return nil, fmt.Errorf("family: there is no %q", r.Family)
+	case len(r.Implements) == 0:
+		return nil, fmt.Errorf("implements: missing")
+	}
+	if m.SafeAlone == "" {
+		m.SafeAlone = AloneYes
+	}
+	m.Implement = r.Implements[0]
+	m.Hands = BothArms
+	if len(r.Hands) > 0 {
+		m.Hands = r.Hands[0]
+	}
+	if r.Credits != nil {
+		g := &Graded{Grade: r.Grade, closeW: r.CloseWidth, wideW: r.WideWidth}
+		other := r.Wide
+		if other == nil {
+			other = r.Leaning
+		}
+		var err error
+		if g.usual, err = r.Credits.credits(); err != nil {
+			return nil, fmt.Errorf("credits: %w", err)
+		}
+		if g.other, err = other.credits(); err != nil {
+			return nil, fmt.Errorf("wide or leaning: %w", err)
+		}
+		m.Graded = g
+	}
+	rows := r.Settings
+	if m.Computed() {
+		for _, k := range []Key{ElbowFrom, ElbowTo} { // every computed movement has them
+			if !slices.ContainsFunc(rows, func(s settingRow) bool { return s.Key == k }) {
+				lo, hi := 0.0, 150.0
+				rows = append(rows, settingRow{Key: k, Min: &lo, Max: &hi})
+			}
+		}
+	}
+	for _, s := range rows {
+		setting, err := r.setting(m, s)
+		if err != nil {
+			return nil, fmt.Errorf("settings.%s: %w", s.Key, err)
+		}
+		m.Settings = append(m.Settings, setting)
+	}
+	slices.SortStableFunc(m.Settings, func(a, b Setting) int {
+		return slices.Index(keyOrder, a.Key) - slices.Index(keyOrder, b.Key)
+	})
+	return m, nil
+}
+
+func (c creditRow) credits() (out Credits, err error) {
+	for id, v := range c {
+		h, ok := arm.HeadByID(id)
+		if !ok {
+			return out, fmt.Errorf("there is no head %q", id)
+		}
+		if !(0 <= v[0] && v[0] <= v[1] && v[1] <= v[2]) {
+			return out, fmt.Errorf("%s: low, middle and high must rise", id)
+		}
+		out[h] = Credit{v[0], v[1], v[2]}
+	}
+	return out, nil
+}
+
+func (r *row) setting(m *Movement, s settingRow) (Setting, error) {
+	k, ok := kinds[s.Key]
+	if !ok {
+		return Setting{}, fmt.Errorf("there is no such setting")
+	}
+	out := Setting{Key: s.Key, Label: k.label, Unit: k.unit, Step: k.step, isWord: k.word}
+	if k.word {
+		out.Choices = r.choices(s.Key)
+		if len(out.Choices) < 2 {
+			return out, fmt.Errorf("a choice needs at least two words")
+		}
+		out.Default = Word(out.Choices[0])
+		return out, nil
+	}
+	if s.Min == nil || s.Max == nil || *s.Min >= *s.Max {
+		return out, fmt.Errorf("needs min below max")
+	}
+	out.Min, out.Max = *s.Min, *s.Max
+	if s.Default != nil {
+		out.Default = Num(*s.Default)
+	} else {
+		out.Default = Num(r.defaultOf(m, s.Key))
+	}
+	if d := out.Default.Number; d < out.Min || d > out.Max {
+		return out, fmt.Errorf("default %s is outside %s…%s", trim(d), trim(out.Min), trim(out.Max))
+	}
+	return out, nil
+}
+
+func (r *row) choices(k Key) (out []string) {
+	switch k {
+	case Implement:
+		for _, w := range r.Implements {
+			out = append(out, string(w))
+		}
+	case Hands:
+		out = r.Hands
+	case Hold:
+		out = r.Holds
+	case PositionKey:
+		for _, w := range r.Positions {
+			out = append(out, string(w))
+		}
+	}
+	return out
+}
+
+// defaultOf reads a setting's default off the base set-up: the inverse of the
+// appliers at the table's values.
+func (r *row) defaultOf(m *Movement, k Key) float64 {
+	e := &m.base
+	switch k {
+	case Bench:
+		if m.Position == ChestSupported {
+			return 90 - e.TrunkLean
+		}
+		return 90 + e.TrunkLean
+	case PadSlope:
+		return 90 - e.From.ShoulderElevation
+	case Tilt:
+		return e.From.ShoulderElevation - 90
+	case Lean:
+		return e.TrunkLean
+	case GripWidth:
+		return 1
+	case PulleyDistance:
+		return math.Abs(e.Load.Pulley[0])
+	case PulleyHeight:
+		return e.Load.Pulley[1]
+	case GripOffset:
+		return e.GripOffset
+	case ShoulderTo:
+		return e.To.ShoulderElevation
+	case Rho:
+		return e.From.ShoulderRotation
+	case PhiFrom:
+		return e.From.ForearmRotation
+	case PhiTo:
+		return e.To.ForearmRotation
+	case ElbowFrom:
+		return e.From.ElbowFlexion
+	}
+	return e.To.ElbowFlexion
+}

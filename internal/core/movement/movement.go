@@ -1,0 +1,142 @@
+package movement
+
+import (
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+)
+
+// Action is what the movement asks of the elbow or, for several joints, its kind.
+type Action string
+
+// The actions of the catalogue.
+const (
+	Flexion   Action = "flexion"
+	Extension Action = "extension"
+	Press     Action = "press"
+	Dip       Action = "dip"
+)
+
+// Position is how the body is held; it decides where the floor is and what the
+// figure shows.
+type Position string
+
+// The positions.
+const (
+	Standing       Position = "standing"
+	Seated         Position = "seated"
+	Reclined       Position = "reclined"
+	ChestSupported Position = "chest_supported"
+	OnBench        Position = "bench"
+	OnFloor        Position = "floor"
+	OnBars         Position = "bars"
+)
+
+// Implement is what the hand holds.
+type ImplementID string
+
+// The implements.
+const (
+	BarStraight ImplementID = "bar_straight"
+	BarCambered ImplementID = "bar_cambered"
+	Dumbbell    ImplementID = "dumbbell"
+	Shared      ImplementID = "shared" // one weight in two hands
+	Rope        ImplementID = "rope"
+	Handle      ImplementID = "handle"
+	DipBars     ImplementID = "dip_bars"
+)
+
+// Alone says whether a set may be failed without help.
+type Alone string
+
+// The answers.
+const (
+	AloneYes      Alone = "yes"
+	AloneNo       Alone = "no"
+	AloneWithPins Alone = "pins"
+)
+
+// Movement is one entry of the catalogue.
+type Movement struct {
+	ID        string
+	Action    Action
+	Family    *Family
+	Position  Position // default
+	Implement ImplementID
+	Hands     string // default laterality: together, both, alternate, one
+	ArmsHang  bool   // the bench angle also turns the upper arms
+	SafeAlone Alone
+	Settings  []Setting // in the order they are shown
+	Graded    *Graded   // nil for computed movements
+
+	lead string // name with placeholders
+	base effort.Setup
+}
+
+// Computed says whether mechanics computes the movement; otherwise its credits
+// are a graded table.
+func (m *Movement) Computed() bool { return m.Graded == nil }
+
+// Setting returns the setting of a key, nil when the movement has none.
+func (m *Movement) Setting(k Key) *Setting {
+	for i := range m.Settings {
+		if m.Settings[i].Key == k {
+			return &m.Settings[i]
+		}
+	}
+	return nil
+}
+
+// Credit is a graded credit per hard set: low, middle, high.
+type Credit struct{ Low, Mid, High float64 }
+
+// Credits holds one credit per head.
+type Credits [arm.HeadCount]Credit
+
+// Graded is what is known of a movement that uses several joints.
+type Graded struct {
+	Grade         string // of the evidence, A…E
+	usual, other  Credits
+	closeW, wideW float64 // grip widths between which usual and other are mixed; 0 = lean decides
+}
+
+// Thresholds beyond which a graded movement takes its other row.
+const (
+	tuckWide  = 60.0 // degrees: elbows so far from the ribs count as a wide grip
+	leanChest = 15.0 // degrees: leaning so far gives a dip to the chest
+)
+
+// Family groups movements that share faults, a stop rule and joint scores.
+type Family struct {
+	ID       string
+	Label    string
+	Stop     string // when a set ends
+	UpperArm string // fixed / small deliberate / travels
+	Joints   JointScores
+	Faults   []Fault // this family's, then those of every family
+}
+
+// JointScores is how hard a family is on each joint, 0–3.
+type JointScores struct {
+	Wrist         int `yaml:"wrist"`
+	ElbowFront    int `yaml:"elbow_front"`
+	ElbowBack     int `yaml:"elbow_back"`
+	ShoulderFront int `yaml:"shoulder_front"`
+	ShoulderTop   int `yaml:"shoulder_top"`
+}
+
+// Fault is what a coach sees go wrong, and the cue that mends it.
+type Fault struct {
+	ID, Seen, View, Cause, Cue, Joint, Remedy string
+	Only                                      string // the one movement it is about, "" for all of the family
+}
+
+// FaultsOf lists the faults that can be seen in the movement, its family's first.
+func (m *Movement) FaultsOf() []Fault {
+	var out []Fault
+	for _, f := range m.Family.Faults {
+		if f.Only == "" || f.Only == m.ID {
+			out = append(out, f)
+		}
+	}
+	return out
+}

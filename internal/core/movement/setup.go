@@ -1,0 +1,260 @@
+package movement
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+)
+
+// SetUp is a movement with its settings fixed. Only settings turned away from
+// their default are kept.
+type SetUp struct {
+	Movement *Movement
+	turned   map[Key]Value
+}
+
+// leastRange is how far apart the two ends of a range must stay, degrees.
+const leastRange = 30.0
+
+// SetUp fixes the settings: unknown ones and values outside their limits are
+// refused with a *FieldError, the rest is snapped to steps.
+func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
+	s := SetUp{m, map[Key]Value{}}
+	keys := make([]Key, 0, len(turned))
+	for k := range turned {
+		keys = append(keys, k)
+	}
+	slices.Sort(keys)
+	for _, k := range keys {
+		setting := m.Setting(k)
+		if setting == nil {
+			return s, &FieldError{string(k), "this movement has no such setting"}
+		}
+		v, err := setting.snap(turned[k])
+		if err != nil {
+			return s, err
+		}
+		if v != setting.Default {
+			s.turned[k] = v
+		}
+	}
+	if m.Computed() {
+		from, to := s.Number(ElbowFrom), s.Number(ElbowTo)
+		if m.Action == Extension {
+			from, to = to, from
+		}
+		if to-from < leastRange {
+			field := ElbowTo
+			if _, ok := s.turned[ElbowTo]; !ok {
+				field = ElbowFrom
+			}
+			return s, &FieldError{string(field), fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
+		}
+	}
+	return s, nil
+}
+
+// Default is the movement's default set-up.
+func (m *Movement) Default() SetUp { return SetUp{m, nil} }
+
+// Turned returns the settings that differ from the default.
+func (s SetUp) Turned() map[Key]Value {
+	out := map[Key]Value{}
+	for k, v := range s.turned {
+		out[k] = v
+	}
+	return out
+}
+
+// Value returns the value of a setting; false when the movement has none.
+func (s SetUp) Value(k Key) (Value, bool) {
+	if v, ok := s.turned[k]; ok {
+		return v, true
+	}
+	if setting := s.Movement.Setting(k); setting != nil {
+		return setting.Default, true
+	}
+	return Value{}, false
+}
+
+// Number returns the value of a number setting, 0 when the movement has none.
+func (s SetUp) Number(k Key) float64 {
+	v, _ := s.Value(k)
+	return v.Number
+}
+
+// Key identifies the series the set-up's log belongs to: the movement and every
+// turned setting in a fixed order.
+func (s SetUp) Key() string {
+	var parts []string
+	for _, k := range keyOrder {
+		if v, ok := s.turned[k]; ok {
+			parts = append(parts, string(k)+"="+v.String())
+		}
+	}
+	if len(parts) == 0 {
+		return s.Movement.ID
+	}
+	return s.Movement.ID + "?" + strings.Join(parts, "&")
+}
+
+// Implement is what the hand holds in this set-up.
+func (s SetUp) Implement() ImplementID {
+	if v, ok := s.turned[Implement]; ok {
+		return ImplementID(v.Word)
+	}
+	return s.Movement.Implement
+}
+
+// Hands is the laterality: together (one implement in both hands), both,
+// alternate or one.
+func (s SetUp) Hands() string {
+	switch s.Implement() {
+	case BarStraight, BarCambered, Shared, Rope, DipBars:
+		return Together
+	}
+	if v, ok := s.turned[Hands]; ok {
+		return v.Word
+	}
+	return s.Movement.Hands
+}
+
+// The lateralities.
+const (
+	Together  = "together"
+	BothArms  = "both"
+	Alternate = "alternate"
+	OneArm    = "one"
+)
+
+// ArmsInTurn is how many times a set is done: 2 where each arm has its own turn.
+func (s SetUp) ArmsInTurn() int {
+	switch s.Hands() {
+	case Alternate, OneArm:
+		return 2
+	}
+	return 1
+}
+
+// Position is how the body is held.
+func (s SetUp) Position() Position {
+	if v, ok := s.turned[PositionKey]; ok {
+		return Position(v.Word)
+	}
+	return s.Movement.Position
+}
+
+// Effort is what the computation is given: the base of the movement with every
+// turned setting applied. For graded movements it only places the figure.
+func (s SetUp) Effort() effort.Setup {
+	e := s.Movement.base
+	for _, k := range keyOrder {
+		if v, ok := s.turned[k]; ok {
+			if apply := appliers[k]; apply != nil {
+				apply(s.Movement, &e, v.Number)
+			}
+		}
+	}
+	return e
+}
+
+// appliers say what turning a setting does to the set-up. Settings without one
+// change only the name, the room's needs or the figure.
+var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
+	Bench: func(m *Movement, e *effort.Setup, v float64) {
+		if m.Position == ChestSupported {
+			e.TrunkLean = 90 - v
+		} else {
+			e.TrunkLean = v - 90
+		}
+		if m.ArmsHang {
+			moveShoulder(e, e.TrunkLean)
+		}
+	},
+	PadSlope: func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90-v) },
+	Tilt:     func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90+v) },
+	Lean: func(m *Movement, e *effort.Setup, v float64) {
+		if m.Computed() {
+			e.TrunkLean = v
+		}
+	},
+	GripWidth: func(m *Movement, e *effort.Setup, v float64) {
+		if m.Computed() {
+			moveRotation(e, e.From.ShoulderRotation+rotationPerBreadth*(v-1))
+		}
+	},
+	PulleyDistance: func(_ *Movement, e *effort.Setup, v float64) {
+		e.Load.Pulley[0] = math.Copysign(v, e.Load.Pulley[0])
+	},
+	PulleyHeight: func(_ *Movement, e *effort.Setup, v float64) { e.Load.Pulley[1] = v },
+	GripOffset:   func(_ *Movement, e *effort.Setup, v float64) { e.GripOffset = v },
+	ShoulderTo:   func(_ *Movement, e *effort.Setup, v float64) { e.To.ShoulderElevation = v },
+	Rho:          func(_ *Movement, e *effort.Setup, v float64) { moveRotation(e, v) },
+	PhiFrom:      func(_ *Movement, e *effort.Setup, v float64) { e.From.ForearmRotation = v },
+	PhiTo:        func(_ *Movement, e *effort.Setup, v float64) { e.To.ForearmRotation = v },
+	ElbowFrom: func(m *Movement, e *effort.Setup, v float64) {
+		if m.Computed() {
+			e.From.ElbowFlexion = v
+		}
+	},
+	ElbowTo: func(_ *Movement, e *effort.Setup, v float64) { e.To.ElbowFlexion = v },
+}
+
+// rotationPerBreadth is how far a bar grip one shoulder breadth wider turns the
+// arms out, degrees.
+const rotationPerBreadth = 50.0
+
+// moveShoulder starts the upper arm at s and keeps the movement's own travel.
+func moveShoulder(e *effort.Setup, s float64) {
+	travel := e.To.ShoulderElevation - e.From.ShoulderElevation
+	e.From.ShoulderElevation, e.To.ShoulderElevation = s, s+travel
+}
+
+func moveRotation(e *effort.Setup, rho float64) {
+	travel := e.To.ShoulderRotation - e.From.ShoulderRotation
+	e.From.ShoulderRotation, e.To.ShoulderRotation = rho, rho+travel
+}
+
+// Profile computes the set-up for a body, after the checks of Reach. It fails
+// for graded movements, which have no profile.
+func (s SetUp) Profile(y *effort.Yardstick) (*effort.Profile, error) {
+	if !s.Movement.Computed() {
+		return nil, fmt.Errorf("%s uses several joints and is graded, not computed", s.Movement.ID)
+	}
+	if err := s.Reach(y.Body()); err != nil {
+		return nil, err
+	}
+	return y.Profile(s.Effort())
+}
+
+// Credits returns the graded credits of the set-up; false for computed ones.
+//
+// A press between the close and the wide width mixes the two rows, elbows more
+// than 60° from the ribs count as wide, and a dip leaning more than 15° takes
+// the leaning row.
+func (s SetUp) Credits() (Credits, bool) {
+	g := s.Movement.Graded
+	if g == nil {
+		return Credits{}, false
+	}
+	var other float64
+	if g.wideW > 0 {
+		other = min(max((s.Number(GripWidth)-g.closeW)/(g.wideW-g.closeW), 0), 1)
+		if s.Number(Tuck) > tuckWide {
+			other = 1
+		}
+	} else if s.Number(Lean) > leanChest {
+		other = 1
+	}
+	var out Credits
+	for i := range arm.HeadCount {
+		mix := func(a, b float64) float64 { return a + (b-a)*other }
+		a, b := g.usual[i], g.other[i]
+		out[i] = Credit{mix(a.Low, b.Low), mix(a.Mid, b.Mid), mix(a.High, b.High)}
+	}
+	return out, true
+}
