@@ -121,17 +121,36 @@ func trim(x float64) string {
 	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.3f", x), "0"), ".")
 }
 
-// Setting is one setting of one movement.
+// Setting is one setting of one movement: a number with limits and steps, or a
+// choice of words.
 type Setting struct {
-	Key     Key      `json:"key"`
-	Label   string   `json:"label"`
-	Unit    string   `json:"unit,omitempty"`
-	Min     float64  `json:"min,omitempty"`
-	Max     float64  `json:"max,omitempty"`
-	Step    float64  `json:"step,omitempty"`
-	Default Value    `json:"default"`
-	Choices []string `json:"choices,omitempty"`
-	isWord  bool
+	Key            Key
+	Label, Unit    string
+	Min, Max, Step float64
+	Default        Value
+	Choices        []string
+	isWord         bool
+}
+
+// MarshalJSON writes limits only for numbers and choices only for words.
+func (s Setting) MarshalJSON() ([]byte, error) {
+	if s.isWord {
+		return json.Marshal(struct {
+			Key     Key      `json:"key"`
+			Label   string   `json:"label"`
+			Default Value    `json:"default"`
+			Choices []string `json:"choices"`
+		}{s.Key, s.Label, s.Default, s.Choices})
+	}
+	return json.Marshal(struct {
+		Key     Key     `json:"key"`
+		Label   string  `json:"label"`
+		Unit    string  `json:"unit"`
+		Default Value   `json:"default"`
+		Min     float64 `json:"min"`
+		Max     float64 `json:"max"`
+		Step    float64 `json:"step"`
+	}{s.Key, s.Label, s.Unit, s.Default, s.Min, s.Max, s.Step})
 }
 
 // IsWord says whether the setting is a choice of words.

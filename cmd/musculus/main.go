@@ -1,0 +1,42 @@
+// Command musculus is the whole product in one binary: the server with its
+// embedded front end, the demo, and the interchange on the command line.
+package main
+
+import (
+	"fmt"
+	"os"
+)
+
+type command struct {
+	name, what string
+	run        func(args []string) int
+}
+
+// commands are the subcommands, one file each.
+var commands = []command{
+	{"posture", "postures in, lengths and moment arms out (JSON lines)", runPosture},
+	{"profile", "set-ups in, profiles out (JSON lines)", runProfile},
+	{"movements", "write the catalogue (JSON lines)", runMovements},
+}
+
+func main() {
+	if len(os.Args) > 1 {
+		for _, c := range commands {
+			if c.name == os.Args[1] {
+				os.Exit(c.run(os.Args[2:]))
+			}
+		}
+		fmt.Fprintf(os.Stderr, "musculus: there is no command %q\n", os.Args[1])
+	}
+	fmt.Fprintln(os.Stderr, "usage: musculus COMMAND [flags]")
+	for _, c := range commands {
+		fmt.Fprintf(os.Stderr, "  %-10s %s\n", c.name, c.what)
+	}
+	os.Exit(2)
+}
+
+// fail prints an error and returns the exit status for it.
+func fail(err error) int {
+	fmt.Fprintln(os.Stderr, "musculus:", err)
+	return 1
+}

@@ -1,0 +1,116 @@
+package dose
+
+import (
+	"fmt"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+)
+
+// Dose is how much of a set-up is done and how hard.
+type Dose struct {
+	Sets     int          `json:"sets"`
+	RepsLow  int          `json:"reps_low"`
+	RepsHigh int          `json:"reps_high"`
+	Reserve  int          `json:"reserve"` // reps left in reserve, every set
+	RestS    int          `json:"rest_s"`  // after each set
+	Tempo    effort.Tempo `json:"tempo"`   // zero: controlled, no bounce
+	LoadKg   *float64     `json:"load_kg"` // what one hand carries; nil: not known yet
+}
+
+// Limits of a dose.
+const (
+	mostSets    = 12
+	mostReps    = 60
+	mostReserve = 6
+	mostRestS   = 600
+	mostLoadKg  = 300.0
+	mostTempoS  = 30.0
+)
+
+// Usual is the dose a new slot starts with: the middle band, 2 in reserve and
+// 90 s, as far as the caps allow.
+func Usual(caps person.Caps) Dose {
+	return Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: max(90, caps.MinRestS)}
+}
+
+// Check returns what is wrong with a dose for a set-up in a room under caps,
+// one error a field.
+func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps person.Caps) []*movement.FieldError {
+	var out []*movement.FieldError
+	fault := func(ok bool, field, reason string, args ...any) {
+		if !ok {
+			out = append(out, &movement.FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
+		}
+	}
+	fault(d.Sets >= 1 && d.Sets <= mostSets, "sets", "%d is outside 1…%d", d.Sets, mostSets)
+	fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
+	fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
+	switch {
+	case d.Reserve < 0 || d.Reserve > mostReserve:
+		fault(false, "reserve", "%d is outside 0…%d", d.Reserve, mostReserve)
+	case d.Reserve < caps.MinReserve:
+		fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
+	case d.Reserve == 0 && !room.CanFailAlone(s):
+		fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
+	}
+	switch {
+	case d.RestS < 0 || d.RestS > mostRestS:
+		fault(false, "rest_s", "%d s is outside 0…%d s", d.RestS, mostRestS)
+	case d.RestS < caps.MinRestS:
+		fault(false, "rest_s", "this client's caps ask for rests of at least %d s", caps.MinRestS)
+	}
+	for _, t := range d.Tempo {
+		if !(t >= 0 && t <= mostTempoS) {
+			fault(false, "tempo", "%g s is outside 0…%g s", t, mostTempoS)
+			break
+		}
+	}
+	if d.LoadKg != nil {
+		if !(*d.LoadKg > 0 && *d.LoadKg <= mostLoadKg) {
+			fault(false, "load_kg", "%g kg is outside 0…%g kg", *d.LoadKg, mostLoadKg)
+		} else if whole := person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)); !person.IsStep(room.Steps(s), whole) {
+			reason := "there is no " + person.Kg(whole) + " in " + room.Name
+			if down, ok := person.RoundDown(room.Steps(s), whole); ok {
+				reason += ", the next lighter is " + person.Kg(down)
+			}
+			fault(false, "load_kg", "%s", reason)
+		}
+	}
+	return out
+}
+
+// Hard says whether the sets count as hard.
+func (d *Dose) Hard() bool { return d.Reserve <= 3 }
+
+// EffortFactor is what a set counts by its reserve.
+func EffortFactor(reserve int) float64 {
+	switch {
+	case reserve <= 3:
+		return 1
+	case reserve == 4:
+		return 0.7
+	}
+	return 0.4
+}
+
+// mostCredit is the most one hard set gives a head, in effective sets.
+const mostCredit = 1.25
+
+// SetCredit is what one hard set gives a head, in plain-curl and
+// plain-push-down equivalents, by the head's bias.
+func SetCredit(bias float64) float64 { return min(bias, mostCredit) }
+
+// usualRepS is how long a repetition takes without a tempo, s.
+const usualRepS = 4.0
+
+// WorkSeconds is how long the sets themselves take, all arms, without rests:
+// reps at the middle of the band, at the tempo's sum.
+func (d *Dose) WorkSeconds(arms int) float64 {
+	rep := d.Tempo.Total()
+	if rep == 0 {
+		rep = usualRepS
+	}
+	return float64(d.Sets) * float64(d.RepsLow+d.RepsHigh) / 2 * rep * float64(arms)
+}

@@ -1,0 +1,110 @@
+package person
+
+import (
+	"fmt"
+	"strings"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// Carry is how a load is shared between the hands. Everywhere in the core a
+// load in kg is what one hand carries; people read the whole.
+type Carry string
+
+// The ways of carrying.
+const (
+	EachHand   Carry = "each_hand"   // a dumbbell of its own in each working hand
+	TwoHands   Carry = "two_hands"   // one weight, bar with its own mass, in both hands
+	StackOne   Carry = "stack_one"   // a cable in one hand
+	StackTwo   Carry = "stack_two"   // one cable in both hands
+	BodyWeight Carry = "body_weight" // the body on two hands, with plates or assistance
+)
+
+// CarryOf says how a set-up's load is carried.
+func CarryOf(s movement.SetUp) Carry {
+	switch {
+	case s.Implement() == movement.DipBars:
+		return BodyWeight
+	case s.Effort().Load.Kind == effort.Cable && s.Hands() == movement.Together:
+		return StackTwo
+	case s.Effort().Load.Kind == effort.Cable:
+		return StackOne
+	case s.Hands() == movement.Together:
+		return TwoHands
+	}
+	return EachHand
+}
+
+// liftedOfBody is the part of the body that hangs from the hands in a dip: all
+// but forearms and hands (Winter's proportions, 2 · 0.022).
+const liftedOfBody = 1 - 2*0.022
+
+// Rigging is what a conversion needs to know of the place and the person.
+type Rigging struct {
+	PulleyRatio float64 // stack over pull at the hand; 1 where there is no pulley
+	BodyMass    float64 // kg
+}
+
+// PerHand converts a whole, as people read it, to what one hand carries, kg.
+// For body weight the whole is what is added (negative: assistance).
+func (c Carry) PerHand(whole float64, r Rigging) float64 {
+	switch c {
+	case TwoHands:
+		return whole / 2
+	case StackOne:
+		return whole / r.PulleyRatio
+	case StackTwo:
+		return whole / r.PulleyRatio / 2
+	case BodyWeight:
+		return (liftedOfBody*r.BodyMass + whole) / 2
+	}
+	return whole
+}
+
+// Whole is the inverse of PerHand.
+func (c Carry) Whole(perHand float64, r Rigging) float64 {
+	switch c {
+	case TwoHands:
+		return perHand * 2
+	case StackOne:
+		return perHand * r.PulleyRatio
+	case StackTwo:
+		return perHand * r.PulleyRatio * 2
+	case BodyWeight:
+		return perHand*2 - liftedOfBody*r.BodyMass
+	}
+	return perHand
+}
+
+// Words tells a whole load as it is read on the floor: "bar 30 kg", "12 kg a
+// hand" only where each hand has its own.
+func (c Carry) Words(whole float64, s movement.SetUp) string {
+	kg := Kg(whole)
+	switch c {
+	case TwoHands:
+		if s.Implement() == movement.Shared {
+			return "one dumbbell " + kg
+		}
+		return "bar " + kg
+	case StackOne, StackTwo:
+		return "stack " + kg
+	case BodyWeight:
+		switch {
+		case whole > 0.05:
+			return "body weight + " + kg
+		case whole < -0.05:
+			return "body weight − " + Kg(-whole)
+		}
+		return "body weight"
+	}
+	if s.Hands() == movement.OneArm {
+		return "dumbbell " + kg
+	}
+	return kg + " a hand"
+}
+
+// Kg writes a mass without needless digits.
+func Kg(x float64) string {
+	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", x), "0"), ".") + " kg"
+}

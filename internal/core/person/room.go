@@ -1,0 +1,188 @@
+package person
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// Room is a place to train in, with what is really there.
+type Room struct {
+	Name      string     `json:"name"`
+	Dumbbells []Dumbbell `json:"dumbbells,omitempty"`
+	Bars      []Bar      `json:"bars,omitempty"`
+	Cable     *Cable     `json:"cable,omitempty"`
+	Bench     *Bench     `json:"bench,omitempty"`
+	Pads      bool       `json:"pads,omitempty"` // curl pads, any slope
+	Pins      bool       `json:"pins,omitempty"` // a rack with pins
+	DipBars   bool       `json:"dip_bars,omitempty"`
+	DipLoads  []float64  `json:"dip_loads_kg,omitempty"` // what can be added in a dip
+}
+
+// Dumbbell is one mass and how many of it there are.
+type Dumbbell struct {
+	Kg    float64 `json:"kg"`
+	Count int     `json:"count"`
+}
+
+// Bar is a bar with the masses it can be loaded to, its own included.
+type Bar struct {
+	Kind  movement.ImplementID `json:"kind"`
+	Loads []float64            `json:"loads_kg"` // whole masses, ascending
+}
+
+// Cable is the room's cable columns.
+type Cable struct {
+	Columns     int                    `json:"columns"`
+	Stack       []float64              `json:"stack_kg"` // ascending
+	Ratio       float64                `json:"ratio"`    // stack over pull
+	Attachments []movement.ImplementID `json:"attachments"`
+}
+
+// Bench is the room's adjustable bench.
+type Bench struct {
+	Min float64 `json:"min_deg"`
+	Max float64 `json:"max_deg"`
+}
+
+// Rigging returns what conversions of loads need in this room for a client of
+// the given body mass, kg.
+func (r *Room) Rigging(bodyMass float64) Rigging {
+	out := Rigging{PulleyRatio: 1, BodyMass: bodyMass}
+	if r.Cable != nil {
+		out.PulleyRatio = r.Cable.Ratio
+	}
+	return out
+}
+
+// Missing lists what the room lacks for a set-up; empty when it can be done.
+func (r *Room) Missing(s movement.SetUp) []string {
+	var out []string
+	lack := func(ok bool, what string) {
+		if !ok {
+			out = append(out, what)
+		}
+	}
+	e := s.Effort()
+	cable := e.Load.Kind == effort.Cable
+	switch i := s.Implement(); i {
+	case movement.Dumbbell:
+		need := 1
+		if s.Hands() == movement.BothArms || s.Hands() == movement.Alternate {
+			need = 2
+		}
+		lack(slices.ContainsFunc(r.Dumbbells, func(d Dumbbell) bool { return d.Count >= need }), map[int]string{1: "a dumbbell", 2: "a pair of dumbbells"}[need])
+	case movement.Shared:
+		lack(len(r.Dumbbells) > 0, "a dumbbell")
+	case movement.DipBars:
+		lack(r.DipBars, "dip bars")
+	case movement.BarStraight, movement.BarCambered:
+		if !cable {
+			lack(r.bar(i) != nil, map[movement.ImplementID]string{movement.BarStraight: "a straight bar", movement.BarCambered: "a cambered bar"}[i])
+		}
+	}
+	if cable {
+		lack(r.Cable != nil, "a cable column")
+		if r.Cable != nil {
+			lack(slices.Contains(r.Cable.Attachments, s.Implement()), map[movement.ImplementID]string{
+				movement.BarStraight: "the bar for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}[s.Implement()])
+			if s.Hands() == movement.BothArms {
+				lack(r.Cable.Columns >= 2, "a second cable column")
+			}
+		}
+	}
+	switch s.Position() {
+	case movement.Reclined, movement.ChestSupported, movement.OnBench:
+		lack(r.Bench != nil, "a bench")
+		if r.Bench != nil {
+			if angle, ok := s.Value(movement.Bench); ok {
+				lack(angle.Number >= r.Bench.Min && angle.Number <= r.Bench.Max, fmt.Sprintf("a bench at %.0f°", angle.Number))
+			} else {
+				lack(r.Bench.Min <= 0, "a flat bench")
+			}
+		}
+	}
+	if e.ArmSupported {
+		lack(r.Pads, "a pad")
+	}
+	return out
+}
+
+func (r *Room) bar(kind movement.ImplementID) *Bar {
+	for i := range r.Bars {
+		if r.Bars[i].Kind == kind {
+			return &r.Bars[i]
+		}
+	}
+	return nil
+}
+
+// Steps lists the whole loads the room really has for a set-up, ascending, kg.
+// For body weight they are what is added.
+func (r *Room) Steps(s movement.SetUp) []float64 {
+	switch CarryOf(s) {
+	case BodyWeight:
+		return append([]float64{0}, r.DipLoads...)
+	case StackOne, StackTwo:
+		if r.Cable != nil {
+			return r.Cable.Stack
+		}
+		return nil
+	case TwoHands:
+		if s.Implement() == movement.Shared {
+			return r.masses(1)
+		}
+		if b := r.bar(s.Implement()); b != nil {
+			return b.Loads
+		}
+		return nil
+	}
+	if s.Hands() == movement.OneArm {
+		return r.masses(1)
+	}
+	return r.masses(2)
+}
+
+// masses lists the dumbbells there are at least count of.
+func (r *Room) masses(count int) []float64 {
+	var out []float64
+	for _, d := range r.Dumbbells {
+		if d.Count >= count {
+			out = append(out, d.Kg)
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// RoundDown returns the greatest step not above whole; false when every step is
+// heavier, or there is none.
+func RoundDown(steps []float64, whole float64) (float64, bool) {
+	best, found := 0.0, false
+	for _, s := range steps {
+		if s <= whole+1e-9 && (!found || s > best) {
+			best, found = s, true
+		}
+	}
+	return best, found
+}
+
+// IsStep says whether whole is one of the steps (to a gram).
+func IsStep(steps []float64, whole float64) bool {
+	return slices.ContainsFunc(steps, func(s float64) bool { return math.Abs(s-whole) < 1e-3 })
+}
+
+// CanFailAlone says whether a set of the set-up may be taken to the limit in
+// this room with nobody near.
+func (r *Room) CanFailAlone(s movement.SetUp) bool {
+	switch s.Movement.SafeAlone {
+	case movement.AloneYes:
+		return true
+	case movement.AloneWithPins:
+		return r.Pins
+	}
+	return false
+}

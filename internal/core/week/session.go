@@ -1,0 +1,177 @@
+package week
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+)
+
+// Slot is a set-up with its dose and cues.
+type Slot struct {
+	SetUp movement.SetUp
+	Dose  dose.Dose
+	Cues  []string // at most MostCues, for the client
+}
+
+// Session is slots in the order they are done.
+type Session struct {
+	WarmUpMin float64 // general warm-up, minutes
+	Slots     []Slot
+}
+
+// Limits of a session.
+const (
+	MostSlots  = 20
+	MostCues   = 3
+	longestCue = 60 // characters
+	mostWarmUp = 60.0
+)
+
+// Trainee is what counting and checking need of a client.
+type Trainee struct {
+	Yardstick *effort.Yardstick
+	Room      *person.Room
+	Caps      person.Caps
+}
+
+// Check returns everything that is wrong with a session, one error a field; the
+// field names the slot ("slots[1].reserve").
+func (s *Session) Check(t *Trainee) []*movement.FieldError {
+	var out []*movement.FieldError
+	if len(s.Slots) > MostSlots {
+		out = append(out, &movement.FieldError{Field: "slots", Reason: fmt.Sprintf("%d slots are more than %d", len(s.Slots), MostSlots)})
+	}
+	if !(s.WarmUpMin >= 0 && s.WarmUpMin <= mostWarmUp) {
+		out = append(out, &movement.FieldError{Field: "warm_up_min", Reason: fmt.Sprintf("%g is outside 0…%g minutes", s.WarmUpMin, mostWarmUp)})
+	}
+	for i := range s.Slots {
+		for _, e := range s.Slots[i].check(t) {
+			e.Field = fmt.Sprintf("slots[%d].%s", i, e.Field)
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+func (s *Slot) check(t *Trainee) []*movement.FieldError {
+	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps)
+	if len(s.Cues) > MostCues {
+		out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("%d cues are more than %d", len(s.Cues), MostCues)})
+	}
+	for _, c := range s.Cues {
+		if n := len([]rune(strings.TrimSpace(c))); n == 0 || n > longestCue {
+			out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("a cue has 1…%d characters, this one %d", longestCue, n)})
+		}
+	}
+	return out
+}
+
+// Effective is a head's effective sets: the count, and for graded work its low
+// and high end.
+type Effective struct{ Mid, Low, High float64 }
+
+// SlotCount is what one slot comes to.
+type SlotCount struct {
+	Profile *effort.Profile // nil for graded movements and refused set-ups
+	Refused string          // why the set-up cannot be computed, "" if it can
+	Heads   [arm.HeadCount]Effective
+}
+
+// Count counts one slot: sets × set credit × effort factor for every head.
+func (s *Slot) Count(y *effort.Yardstick) SlotCount {
+	var out SlotCount
+	sets := float64(s.Dose.Sets) * dose.EffortFactor(s.Dose.Reserve)
+	if credits, graded := s.SetUp.Credits(); graded {
+		for i, c := range credits {
+			out.Heads[i] = Effective{sets * c.Mid, sets * c.Low, sets * c.High}
+		}
+		return out
+	}
+	p, err := s.SetUp.Profile(y)
+	if err != nil {
+		out.Refused = err.Error()
+		var refused *effort.Refused
+		if errors.As(err, &refused) {
+			out.Refused = refused.Reason
+		}
+		return out
+	}
+	out.Profile = p
+	for i := range p.Heads {
+		v := sets * dose.SetCredit(p.Heads[i].Bias())
+		out.Heads[i] = Effective{v, v, v}
+	}
+	return out
+}
+
+// Totals is what a session comes to.
+type Totals struct {
+	Heads              [arm.HeadCount]Effective
+	Flexors, Extensors int     // hard sets per muscle group
+	Minutes            float64 // warm-up included
+	Slots              []SlotCount
+}
+
+// Times between sets, s.
+const (
+	moveS    = 30.0 // to another station
+	stationS = 60.0 // to set a new station up
+)
+
+// Count counts a session. Every set but the session's last is followed by its
+// rest; going to another station adds a move, and a station not used before in
+// the session the time to set it up.
+func (s *Session) Count(y *effort.Yardstick) Totals {
+	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
+	seconds := s.WarmUpMin * 60
+	seen := map[string]bool{}
+	last := ""
+	for i := range s.Slots {
+		slot := &s.Slots[i]
+		c := slot.Count(y)
+		out.Slots[i] = c
+		for h := range c.Heads {
+			out.Heads[h].Mid += c.Heads[h].Mid
+			out.Heads[h].Low += c.Heads[h].Low
+			out.Heads[h].High += c.Heads[h].High
+		}
+		if slot.Dose.Hard() {
+			if slot.SetUp.Movement.Action == movement.Flexion {
+				out.Flexors += slot.Dose.Sets
+			} else {
+				out.Extensors += slot.Dose.Sets
+			}
+		}
+		rests := slot.Dose.Sets
+		if i == len(s.Slots)-1 {
+			rests--
+		}
+		seconds += slot.Dose.WorkSeconds(slot.SetUp.ArmsInTurn()) + float64(rests*slot.Dose.RestS)
+		station := stationOf(slot.SetUp)
+		if i > 0 && station != last {
+			seconds += moveS
+		}
+		if !seen[station] {
+			seconds += stationS
+		}
+		seen[station], last = true, station
+	}
+	if len(s.Slots) == 0 {
+		seconds = 0
+	}
+	out.Minutes = seconds / 60
+	return out
+}
+
+// stationOf names the station a set-up needs: implement, position, and where
+// bench and pulley are.
+func stationOf(s movement.SetUp) string {
+	e := s.Effort()
+	return fmt.Sprint(s.Implement(), s.Position(), s.Number(movement.Bench), s.Number(movement.PadSlope), e.Load.Kind, e.Load.Pulley)
+}

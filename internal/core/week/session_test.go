@@ -1,0 +1,118 @@
+package week_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
+)
+
+func slot(id string, sets, reserve int) week.Slot {
+	return week.Slot{SetUp: movement.Shipped.Get(id).Default(),
+		Dose: dose.Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: reserve, RestS: 90}}
+}
+
+func trainee(t testing.TB) *week.Trainee {
+	y, err := effort.NewYardstick(arm.DefaultBody)
+	require.NoError(t, err)
+	return &week.Trainee{Yardstick: y, Room: &person.Room{Name: "The Loft"}}
+}
+
+func TestPlainMovementsCountOneSetASet(t *testing.T) {
+	s := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 2, 2)}}
+	c := s.Count(trainee(t).Yardstick)
+	for h, v := range c.Heads {
+		want := 2.0
+		if arm.HeadIndex(h).Flexor() {
+			want = 3
+		}
+		assert.InDelta(t, want, v.Mid, 1e-9)
+		assert.Equal(t, v.Mid, v.Low)
+	}
+	assert.Equal(t, 3, c.Flexors)
+	assert.Equal(t, 2, c.Extensors)
+}
+
+func TestEffortAndGradedWorkCount(t *testing.T) {
+	y := trainee(t).Yardstick
+	easy := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 5)}}
+	assert.InDelta(t, 1.2, easy.Count(y).Heads[arm.BicepsLong].Mid, 1e-9)
+	assert.Zero(t, easy.Count(y).Flexors, "five in reserve is no hard set")
+	press := week.Session{Slots: []week.Slot{slot("press_bench_close", 4, 2)}}
+	long := press.Count(y).Heads[arm.TricepsLong]
+	assert.InDelta(t, 1.2, long.Mid, 1e-9)
+	assert.InDelta(t, 0.4, long.Low, 1e-9)
+	assert.InDelta(t, 2.4, long.High, 1e-9)
+}
+
+func TestMinutes(t *testing.T) {
+	y := trainee(t).Yardstick
+	one := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2)}}
+	// 5 min + 3 sets of 10 reps of 4 s + 2 rests of 90 s + one station.
+	assert.InDelta(t, (300+120+180+60)/60.0, one.Count(y).Minutes, 1e-9)
+	same := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2), slot("curl_turning", 3, 2)}}
+	// The rest before the second slot, its own work and rests; no move, no station.
+	assert.InDelta(t, (300+2*120+5*90+60)/60.0, same.Count(y).Minutes, 1e-9)
+	other := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2)}}
+	assert.InDelta(t, same.Count(y).Minutes+1.5, other.Count(y).Minutes, 1e-9)
+	across := week.Session{Slots: []week.Slot{slot("curl_neutral_across", 3, 2)}}
+	assert.InDelta(t, (2*120+180+60)/60.0, across.Count(y).Minutes, 1e-9, "each arm in turn")
+	var empty week.Session
+	assert.Zero(t, empty.Count(y).Minutes)
+}
+
+func TestChecksNameTheSlot(t *testing.T) {
+	tr := trainee(t)
+	tr.Caps = person.CapsOf([]person.CapID{person.Cautious})
+	bad := slot("curl_reclined", 3, 1)
+	bad.Cues = []string{"", "a", "b", "c"}
+	s := week.Session{WarmUpMin: -1, Slots: []week.Slot{slot("curl_reclined", 3, 3), bad}}
+	var fields []string
+	for _, e := range s.Check(tr) {
+		fields = append(fields, e.Field)
+	}
+	assert.Equal(t, []string{"warm_up_min", "slots[1].reserve", "slots[1].cues", "slots[1].cues"}, fields)
+	assert.Len(t, (&week.Session{Slots: make([]week.Slot, 0)}).Check(tr), 0)
+}
+
+func TestARefusedSlotCountsNothingAndSaysWhy(t *testing.T) {
+	m := movement.Shipped.Get("curl_cable_facing_away")
+	near, err := m.SetUp(map[movement.Key]movement.Value{movement.PulleyDistance: movement.Num(0.4)})
+	require.NoError(t, err)
+	short, err := effort.NewYardstick(arm.Body{Stature: 1.1, BodyMass: 40})
+	require.NoError(t, err)
+	c := (&week.Slot{SetUp: near, Dose: dose.Usual(person.Caps{})}).Count(short)
+	assert.Contains(t, c.Refused, "below the floor")
+	assert.Nil(t, c.Profile)
+	assert.Zero(t, c.Heads[arm.BicepsLong].Mid)
+}
+
+func BenchmarkSessionOfSixSlots(b *testing.B) {
+	tr := trainee(b)
+	var s week.Session
+	for _, id := range []string{"curl_reclined", "curl_pad_bar", "curl_neutral", "overhead_cable_low", "pushdown_rope", "press_bench_close"} {
+		s.Slots = append(s.Slots, slot(id, 3, 2))
+	}
+	for b.Loop() {
+		s.Count(tr.Yardstick)
+	}
+}
+
+func ExampleSession_Count() {
+	y, _ := effort.NewYardstick(arm.DefaultBody)
+	s := week.Session{WarmUpMin: 5, Slots: []week.Slot{{
+		SetUp: movement.Shipped.Get("curl_neutral").Default(), Dose: dose.Usual(person.Caps{}),
+	}}}
+	c := s.Count(y)
+	fmt.Printf("biceps long %.1f, brachialis %.1f effective sets in %.0f minutes\n",
+		c.Heads[arm.BicepsLong].Mid, c.Heads[arm.Brachialis].Mid, c.Minutes)
+	// Output: biceps long 2.4, brachialis 3.1 effective sets in 11 minutes
+}
