@@ -159,6 +159,9 @@ func (s SetUp) Effort() effort.Setup {
 			}
 		}
 	}
+	if s.Movement.Action == Dip { // the upper arm's place follows from depth and lean
+		e.From.ShoulderElevation = e.TrunkLean - 90 - s.Number(Depth)
+	}
 	return e
 }
 
@@ -177,11 +180,7 @@ var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
 	},
 	PadSlope: func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90-v) },
 	Tilt:     func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90+v) },
-	Lean: func(m *Movement, e *effort.Setup, v float64) {
-		if m.Computed() {
-			e.TrunkLean = v
-		}
-	},
+	Lean:     func(_ *Movement, e *effort.Setup, v float64) { e.TrunkLean = v },
 	GripWidth: func(m *Movement, e *effort.Setup, v float64) {
 		if m.Computed() {
 			moveRotation(e, e.From.ShoulderRotation+rotationPerBreadth*(v-1))
@@ -196,12 +195,8 @@ var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
 	Rho:          func(_ *Movement, e *effort.Setup, v float64) { moveRotation(e, v) },
 	PhiFrom:      func(_ *Movement, e *effort.Setup, v float64) { e.From.ForearmRotation = v },
 	PhiTo:        func(_ *Movement, e *effort.Setup, v float64) { e.To.ForearmRotation = v },
-	ElbowFrom: func(m *Movement, e *effort.Setup, v float64) {
-		if m.Computed() {
-			e.From.ElbowFlexion = v
-		}
-	},
-	ElbowTo: func(_ *Movement, e *effort.Setup, v float64) { e.To.ElbowFlexion = v },
+	ElbowFrom:    func(_ *Movement, e *effort.Setup, v float64) { e.From.ElbowFlexion = v },
+	ElbowTo:      func(_ *Movement, e *effort.Setup, v float64) { e.To.ElbowFlexion = v },
 }
 
 // rotationPerBreadth is how far a bar grip one shoulder breadth wider turns the

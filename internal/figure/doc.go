@@ -1,0 +1,40 @@
+// Package figure is the geometry of the three pictures: the slice, the ribbon
+// and the pose figure, with the text that stands for each. Paths are SVG path
+// data in a box of their own; the front end and the paper draw the same ones.
+// Nothing here decides anything: values come from the core.
+package figure
+
+import (
+	"math"
+	"strconv"
+	"strings"
+)
+
+// Point is a point of a picture's box: x to the right, y down.
+type Point struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+}
+
+func round(x float64) float64 { return math.Round(x*1e4) / 1e4 }
+
+func number(x float64) string { return strconv.FormatFloat(round(x), 'f', -1, 64) }
+
+// polyline writes points as path data, closed or open.
+func polyline(points []Point, closed bool) string {
+	var b strings.Builder
+	for i, p := range points {
+		if i == 0 {
+			b.WriteString("M")
+		} else {
+			b.WriteString("L")
+		}
+		b.WriteString(number(p.X))
+		b.WriteString(" ")
+		b.WriteString(number(p.Y))
+	}
+	if closed {
+		b.WriteString("Z")
+	}
+	return b.String()
+}
