@@ -1,0 +1,133 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/store/db"
+)
+
+// Side is which arm did a set.
+type Side string
+
+// The sides.
+const (
+	BothSides Side = "both"
+	Left      Side = "left"
+	Right     Side = "right"
+)
+
+// Entry is one logged set. Entries are never changed: a correction replaces an
+// earlier one, a withdrawn one only takes its predecessor away.
+type Entry struct {
+	ID        uuid.UUID
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	SlotID    uuid.UUID
+	SetUp     movement.SetUp
+	Side      Side
+	SetNo     int
+	Reps      int
+	LoadKg    float64 // what one hand carried
+	Reserve   int
+	Note      string
+	DoneAt    time.Time
+	Replaces  *uuid.UUID
+	Withdrawn bool
+}
+
+// keptSetUp is a set-up as it is kept with an entry.
+type keptSetUp struct {
+	Movement string                          `json:"movement"`
+	Settings map[movement.Key]movement.Value `json:"settings"`
+}
+
+// AddEntry logs a set; sending it twice logs it once. ErrNotFound means that
+// the id is taken by an entry of another session.
+func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
+	setUp, err := json.Marshal(keptSetUp{e.SetUp.Movement.ID, e.SetUp.Turned()})
+	if err != nil {
+		return err
+	}
+	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
+		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn})
+	if err == nil && n == 0 {
+		_, err = t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
+	}
+	return err
+}
+
+// SessionEntries returns the sets that stand in a session's log.
+func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.Catalogue) ([]Entry, error) {
+	rows, err := t.q.EntriesOfSession(ctx, session)
+	if err != nil {
+		return nil, err
+	}
+	return entries(rows, c)
+}
+
+// SeriesEntries returns the last sets of one of the client's series, newest first.
+func (t *Tx) SeriesEntries(ctx context.Context, client uuid.UUID, series string, c *movement.Catalogue) ([]Entry, error) {
+	rows, err := t.q.EntriesOfSeries(ctx, db.EntriesOfSeriesParams{ClientID: client, Series: series})
+	if err != nil {
+		return nil, err
+	}
+	return entries(rows, c)
+}
+
+// Logged is how many sets of a session stand in the log.
+type Logged struct {
+	Sets   int
+	LastAt time.Time
+}
+
+// LoggedSessions returns what is logged of each of the client's sessions.
+func (t *Tx) LoggedSessions(ctx context.Context, client uuid.UUID) (map[uuid.UUID]Logged, error) {
+	rows, err := t.q.SetsPerSession(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	out := map[uuid.UUID]Logged{}
+	for _, r := range rows {
+		out[r.SessionID] = Logged{int(r.Sets), r.LastAt}
+	}
+	return out, nil
+}
+
+// LastTraining returns when each client of the studio last logged a set.
+func (t *Tx) LastTraining(ctx context.Context) (map[uuid.UUID]time.Time, error) {
+	rows, err := t.q.LastTraining(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := map[uuid.UUID]time.Time{}
+	for _, r := range rows {
+		out[r.ClientID] = r.LastAt
+	}
+	return out, nil
+}
+
+func entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
+	out := make([]Entry, 0, len(rows))
+	for _, r := range rows {
+		var kept keptSetUp
+		if err := json.Unmarshal(r.SetUp, &kept); err != nil {
+			return nil, err
+		}
+		e := Entry{ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
+			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt, Replaces: r.Replaces}
+		if m := c.Get(kept.Movement); m != nil {
+			var err error
+			if e.SetUp, err = m.SetUp(kept.Settings); err != nil {
+				e.SetUp = m.Default() // the limits have become narrower since
+			}
+		}
+		out = append(out, e)
+	}
+	return out, nil
+}

@@ -1,0 +1,29 @@
+-- name: AddSetEntry :execrows
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
+ON CONFLICT (entry_id) DO NOTHING;
+
+-- name: SetEntryByID :one
+SELECT * FROM set_entry WHERE entry_id = $1 AND session_id = $2;
+
+-- name: EntriesOfSession :many
+SELECT * FROM set_entry e
+WHERE e.session_id = $1 AND NOT withdrawn
+  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+ORDER BY slot_id, set_no, side, done_at;
+
+-- name: EntriesOfSeries :many
+SELECT * FROM set_entry e
+WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn
+  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+ORDER BY done_at DESC
+LIMIT 60;
+
+-- name: SetsPerSession :many
+SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM set_entry e
+WHERE e.client_id = $1 AND NOT withdrawn
+  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+GROUP BY session_id;
+
+-- name: LastTraining :many
+SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id;

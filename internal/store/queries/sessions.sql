@@ -1,0 +1,28 @@
+-- name: AddSession :execrows
+INSERT INTO training_session (session_id, studio_id, client_id, name, planned_on, content, version, saved_by)
+VALUES ($1, current_studio(), $2, $3, $4, $5, 1, $6)
+ON CONFLICT DO NOTHING;
+
+-- name: UpdateSession :execrows
+UPDATE training_session
+SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6
+WHERE session_id = $1 AND version = $2;
+
+-- name: AddSessionVersion :exec
+INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by)
+SELECT t.session_id, t.version, t.studio_id, sqlc.arg(write_id), t.name, t.planned_on, t.content, t.saved_by
+FROM training_session t WHERE t.session_id = sqlc.arg(session_id);
+
+-- name: VersionByWrite :one
+SELECT version FROM session_version WHERE write_id = $1 AND session_id = $2;
+
+-- name: SessionByID :one
+SELECT sqlc.embed(training_session), account.name AS saved_by_name
+FROM training_session JOIN account ON account.account_id = training_session.saved_by
+WHERE session_id = $1 AND client_id = $2;
+
+-- name: SessionsOfClient :many
+SELECT * FROM training_session WHERE client_id = $1 ORDER BY planned_on, session_id;
+
+-- name: Sessions :many
+SELECT * FROM training_session ORDER BY planned_on, session_id;

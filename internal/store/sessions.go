@@ -1,0 +1,165 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/week"
+	"musculus/internal/store/db"
+)
+
+// PlannedSlot is a slot as it is kept: the movement's id and the settings that
+// were turned, so that it outlives changes of the catalogue's defaults.
+type PlannedSlot struct {
+	ID       uuid.UUID                       `json:"id"`
+	Movement string                          `json:"movement"`
+	Settings map[movement.Key]movement.Value `json:"settings"`
+	Dose     dose.Dose                       `json:"dose"`
+	Cues     []string                        `json:"cues"`
+}
+
+// Content is what a session prescribes.
+type Content struct {
+	WarmUpMin float64       `json:"warm_up_min"`
+	Slots     []PlannedSlot `json:"slots"`
+}
+
+// Week turns the content into the core's session. Slots whose movement is
+// unknown or whose settings are wrong are told, one error a field; the session
+// is complete only when there are none.
+func (c *Content) Week(catalogue *movement.Catalogue) (week.Session, []*movement.FieldError) {
+	out := week.Session{WarmUpMin: c.WarmUpMin}
+	var faults []*movement.FieldError
+	for i, p := range c.Slots {
+		m := catalogue.Get(p.Movement)
+		if m == nil {
+			faults = append(faults, &movement.FieldError{Field: fmt.Sprintf("slots[%d].movement", i), Reason: fmt.Sprintf("there is no movement %q", p.Movement)})
+			continue
+		}
+		s, err := m.SetUp(p.Settings)
+		if err != nil {
+			fault := &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()}
+			var field *movement.FieldError
+			if errors.As(err, &field) {
+				fault.Field += "." + field.Field
+				fault.Reason = field.Reason
+			}
+			faults = append(faults, fault)
+			continue
+		}
+		out.Slots = append(out.Slots, week.Slot{SetUp: s, Dose: p.Dose, Cues: p.Cues})
+	}
+	return out, faults
+}
+
+// Session is one planned session of a client.
+type Session struct {
+	ID        uuid.UUID
+	ClientID  uuid.UUID
+	Name      string
+	PlannedOn time.Time
+	Content   Content
+	Version   int
+	SavedAt   time.Time
+	SavedBy   string // name; "" in lists
+}
+
+// Stale says that somebody saved in between; nothing was written.
+type Stale struct{ Current Session }
+
+func (s *Stale) Error() string {
+	return fmt.Sprintf("saved by %s in between, as version %d", s.Current.SavedBy, s.Current.Version)
+}
+
+// AddSession adds a planned session; sending it twice adds it once.
+func (t *Tx) AddSession(ctx context.Context, s Session, by, write uuid.UUID) error {
+	b, err := json.Marshal(s.Content)
+	if err != nil {
+		return err
+	}
+	n, err := t.q.AddSession(ctx, db.AddSessionParams{SessionID: s.ID, ClientID: s.ClientID, Name: s.Name, PlannedOn: s.PlannedOn, Content: b, SavedBy: by})
+	if err != nil || n == 0 {
+		return err
+	}
+	return t.q.AddSessionVersion(ctx, db.AddSessionVersionParams{SessionID: s.ID, WriteID: write})
+}
+
+// SaveSession writes a session over the version it was read as. A *Stale error
+// brings the version that is there instead; a write that was already taken
+// counts as done.
+func (t *Tx) SaveSession(ctx context.Context, s Session, by, write uuid.UUID) (Session, error) {
+	b, err := json.Marshal(s.Content)
+	if err != nil {
+		return Session{}, err
+	}
+	n, err := t.q.UpdateSession(ctx, db.UpdateSessionParams{SessionID: s.ID, Version: s.Version, Name: s.Name, PlannedOn: s.PlannedOn, Content: b, SavedBy: by})
+	if err != nil {
+		return Session{}, err
+	}
+	if n == 1 {
+		if err := t.q.AddSessionVersion(ctx, db.AddSessionVersionParams{SessionID: s.ID, WriteID: write}); err != nil {
+			return Session{}, err
+		}
+		return t.Session(ctx, s.ClientID, s.ID)
+	}
+	current, err := t.Session(ctx, s.ClientID, s.ID)
+	if err != nil {
+		return Session{}, err
+	}
+	taken, err := t.q.VersionByWrite(ctx, db.VersionByWriteParams{WriteID: write, SessionID: s.ID})
+	if err == nil && taken == current.Version {
+		return current, nil
+	}
+	if err != nil && !errors.Is(err, pgx.ErrNoRows) {
+		return Session{}, err
+	}
+	return Session{}, &Stale{current}
+}
+
+// Session returns one session of a client, ErrNotFound if there is none.
+func (t *Tx) Session(ctx context.Context, client, id uuid.UUID) (Session, error) {
+	r, err := t.q.SessionByID(ctx, db.SessionByIDParams{SessionID: id, ClientID: client})
+	if err != nil {
+		return Session{}, err
+	}
+	out, err := session(r.TrainingSession)
+	out.SavedBy = r.SavedByName
+	return out, err
+}
+
+// Sessions returns the sessions of one client by day, or of all with uuid.Nil.
+func (t *Tx) Sessions(ctx context.Context, client uuid.UUID) ([]Session, error) {
+	var rows []db.TrainingSession
+	var err error
+	if client == uuid.Nil {
+		rows, err = t.q.Sessions(ctx)
+	} else {
+		rows, err = t.q.SessionsOfClient(ctx, client)
+	}
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Session, len(rows))
+	for i, r := range rows {
+		if out[i], err = session(r); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+func session(r db.TrainingSession) (Session, error) {
+	out := Session{ID: r.SessionID, ClientID: r.ClientID, Name: r.Name, PlannedOn: r.PlannedOn, Version: r.Version, SavedAt: r.SavedAt}
+	if err := json.Unmarshal(r.Content, &out.Content); err != nil {
+		return out, fmt.Errorf("session %s: %w", r.SessionID, err)
+	}
+	return out, nil
+}

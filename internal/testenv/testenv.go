@@ -1,0 +1,69 @@
+// Package testenv gives tests a real PostgreSQL: one private server for a test
+// binary, one fresh database for a test, copied from a migrated template.
+package testenv
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"sync/atomic"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/localpg"
+	"musculus/internal/store"
+)
+
+var (
+	server *localpg.Server
+	count  atomic.Int64
+)
+
+const template = "template_musculus"
+
+// Main runs a package's tests with a server of their own; call it from TestMain.
+func Main(m *testing.M) int {
+	dir, err := os.MkdirTemp("", "musculus-test-")
+	if err != nil {
+		panic(err)
+	}
+	defer os.RemoveAll(dir)
+	if err := os.Chmod(dir, 0o755); err != nil { // the server's user must get in
+		panic(err)
+	}
+	ctx := context.Background()
+	server, err = localpg.Start(ctx, localpg.Options{Dir: dir, NoSync: true})
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		return 1
+	}
+	defer server.Stop()
+	db, err := server.Database(ctx, template, "")
+	if err == nil {
+		err = store.Migrate(ctx, db.MigrateURL, db.URL)
+	}
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		return 1
+	}
+	return m.Run()
+}
+
+// Server is the test binary's server.
+func Server() *localpg.Server { return server }
+
+// Database makes a fresh migrated database.
+func Database(t testing.TB) localpg.Database {
+	db, err := server.Database(context.Background(), fmt.Sprintf("test_%d", count.Add(1)), template)
+	require.NoError(t, err)
+	return db
+}
+
+// Store opens a store on a fresh database.
+func Store(t testing.TB) *store.Store {
+	s, err := store.Open(context.Background(), Database(t).URL)
+	require.NoError(t, err)
+	t.Cleanup(s.Close)
+	return s
+}
