@@ -14,9 +14,12 @@ type command struct {
 
 // commands are the subcommands, one file each.
 var commands = []command{
+	{"serve", "serve the product on a database of your own", runServe},
+	{"demo", "serve the made-up studio on a private database", runDemo},
 	{"posture", "postures in, lengths and moment arms out (JSON lines)", runPosture},
 	{"profile", "set-ups in, profiles out (JSON lines)", runProfile},
 	{"movements", "write the catalogue (JSON lines)", runMovements},
+	{"openapi", "write the description of the API", runOpenAPI},
 }
 
 func main() {

@@ -41,3 +41,10 @@ func (id CapID) Words() string {
 		Pregnant:      "Pregnant, cleared: at least 3 reps in reserve, no breath holds, nothing flat on the back after the first trimester.",
 	}[id]
 }
+
+// SheetCautions stand on every sheet.
+var SheetCautions = []string{
+	"Breathe out on the effort. Pain over 3 of 10, or rising, ends the set; tell your coach.",
+	"Chest pain, fainting, severe breathlessness or sudden weakness: stop and call emergency services.",
+	"This sheet is no diagnosis and no treatment; local rules and licensed practice come first.",
+}

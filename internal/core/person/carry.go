@@ -104,6 +104,22 @@ func (c Carry) Words(whole float64, s movement.SetUp) string {
 	return kg + " a hand"
 }
 
+// Label says what a whole load's number means, for a field to type it in.
+func (c Carry) Label(s movement.SetUp) string {
+	switch c {
+	case TwoHands:
+		if s.Implement() == movement.Shared {
+			return "kg, the dumbbell"
+		}
+		return "kg, whole bar"
+	case StackOne, StackTwo:
+		return "kg on the stack"
+	case BodyWeight:
+		return "kg added"
+	}
+	return "kg a hand"
+}
+
 // Kg writes a mass without needless digits.
 func Kg(x float64) string {
 	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", x), "0"), ".") + " kg"

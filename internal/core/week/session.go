@@ -25,6 +25,14 @@ type Session struct {
 	Slots     []Slot
 }
 
+// WarmUpWords tells the general warm-up for the client.
+func (s *Session) WarmUpWords() string {
+	if s.WarmUpMin == 0 {
+		return "no general warm-up"
+	}
+	return fmt.Sprintf("%g min easy warm-up", s.WarmUpMin)
+}
+
 // Limits of a session.
 const (
 	MostSlots  = 20

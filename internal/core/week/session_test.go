@@ -116,3 +116,22 @@ func ExampleSession_Count() {
 		c.Heads[arm.BicepsLong].Mid, c.Heads[arm.Brachialis].Mid, c.Minutes)
 	// Output: biceps long 2.4, brachialis 3.1 effective sets in 11 minutes
 }
+
+func TestFindings(t *testing.T) {
+	tr := trainee(t)
+	tr.Room = &person.Room{Name: "The Loft", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}}
+	find := func(minutes int, slots ...week.Slot) []week.Finding {
+		s := week.Session{WarmUpMin: 5, Slots: slots}
+		return s.Findings(tr, s.Count(tr.Yardstick), minutes)
+	}
+	assert.Empty(t, find(60, slot("curl_standing_dumbbells", 3, 2)))
+	lacks := find(60, slot("curl_standing_dumbbells", 3, 2), slot("curl_pad_bar", 3, 2))
+	require.Len(t, lacks, 1)
+	assert.Equal(t, week.Finding{Severity: week.Stop, Text: "The Loft lacks a straight bar and a pad for slot 2.", Slot: 1}, lacks[0])
+	assert.Contains(t, find(9, slot("curl_standing_dumbbells", 3, 2))[0].Text, "minutes against the 9")
+	assert.Contains(t, find(90, slot("curl_standing_dumbbells", 11, 2))[0].Text, "11 hard sets for the elbow flexors")
+	tr.Caps = person.CapsOf([]person.CapID{person.BloodPressure})
+	noted := find(60, slot("curl_standing_dumbbells", 3, 2))
+	require.Len(t, noted, 1)
+	assert.Equal(t, week.Note, noted[0].Severity)
+}

@@ -1,0 +1,104 @@
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"net"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"syscall"
+	"time"
+
+	"musculus/internal/demo"
+	"musculus/internal/httpapi"
+	"musculus/internal/localpg"
+	"musculus/internal/store"
+	"musculus/web"
+)
+
+func runDemo(args []string) int {
+	flags := flag.NewFlagSet("demo", flag.ExitOnError)
+	dir := flags.String("dir", demoDir(), "folder of the demo's database")
+	listen := flags.String("listen", "127.0.0.1:8321", "address to listen on")
+	reset := flags.Bool("reset", false, "start afresh")
+	_ = flags.Parse(args)
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	if err := serveDemo(ctx, *dir, *listen, *reset); err != nil {
+		return fail(err)
+	}
+	return 0
+}
+
+// demoDir is outside private homes for root, whose server runs as another user.
+func demoDir() string {
+	if os.Geteuid() == 0 {
+		return "/var/lib/musculus-demo"
+	}
+	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
+		return filepath.Join(dir, "musculus-demo")
+	}
+	home, err := os.UserHomeDir()
+	if err != nil {
+		return filepath.Join(os.TempDir(), "musculus-demo")
+	}
+	return filepath.Join(home, ".local", "share", "musculus-demo")
+}
+
+func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
+	// Before anything is touched: is another one running here?
+	probe, err := net.Listen("tcp", listen)
+	if err != nil {
+		return fmt.Errorf("%w (is the demo already running? another address: --listen 127.0.0.1:PORT)", err)
+	}
+	probe.Close()
+	if reset {
+		if err := clear(dir); err != nil {
+			return err
+		}
+	}
+	server, err := localpg.Start(ctx, localpg.Options{Dir: dir})
+	if err != nil {
+		return err
+	}
+	defer func() {
+		if err := server.Stop(); err != nil {
+			fmt.Fprintln(os.Stderr, "musculus:", err)
+		}
+	}()
+	db, err := server.Database(ctx, "musculus", "")
+	if err != nil {
+		return err
+	}
+	if err := store.Migrate(ctx, db.MigrateURL, db.URL); err != nil {
+		return err
+	}
+	s, err := store.Open(ctx, db.URL)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if err := demo.Load(ctx, s, time.Now()); err != nil {
+		return err
+	}
+	return listenAndServe(ctx, listen, httpapi.Config{Store: s, Web: web.Dist()}, func() {
+		fmt.Printf("\nMusculus, with the made-up Saltmarsh Players: http://%s\n\n", listen)
+		for _, a := range demo.SignIns {
+			fmt.Printf("  %-10s %-24s password: %s\n", a.Role, a.Email, a.Password)
+		}
+		fmt.Print("\nCtrl-C stops it; the data stays. `make demo-reset` starts afresh.\n")
+	})
+}
+
+// clear removes a demo's folder, and only one that is a demo's.
+func clear(dir string) error {
+	if _, err := os.Stat(dir); os.IsNotExist(err) {
+		return nil
+	}
+	if _, err := os.Stat(filepath.Join(dir, "secrets.json")); err != nil {
+		return fmt.Errorf("%s is no folder of the demo; it is left alone", dir)
+	}
+	return os.RemoveAll(dir)
+}

@@ -1,0 +1,70 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"syscall"
+	"time"
+
+	"musculus/internal/httpapi"
+	"musculus/internal/store"
+	"musculus/web"
+)
+
+func runServe(args []string) int {
+	flags := flag.NewFlagSet("serve", flag.ExitOnError)
+	database := flags.String("database-url", "", "the database, with the role that owns nothing")
+	migrate := flags.String("migrate-url", "", "the database, with the role that owns the schema; without it nothing is migrated")
+	listen := flags.String("listen", "127.0.0.1:8321", "address to listen on")
+	tls := flags.Bool("behind-tls", false, "the address people use is https: cookies are Secure")
+	_ = flags.Parse(args)
+	if *database == "" {
+		return fail(errors.New("serve needs --database-url"))
+	}
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	if *migrate != "" {
+		if err := store.Migrate(ctx, *migrate, *database); err != nil {
+			return fail(err)
+		}
+	}
+	s, err := store.Open(ctx, *database)
+	if err != nil {
+		return fail(err)
+	}
+	defer s.Close()
+	err = listenAndServe(ctx, *listen, httpapi.Config{Store: s, Web: web.Dist(), BehindTLS: *tls}, func() {
+		fmt.Printf("Musculus serves at http://%s\n", *listen)
+	})
+	if err != nil {
+		return fail(err)
+	}
+	return 0
+}
+
+// listenAndServe serves until ctx ends, then lets requests under way finish;
+// ready is called once the address answers.
+func listenAndServe(ctx context.Context, listen string, c httpapi.Config, ready func()) error {
+	listener, err := net.Listen("tcp", listen)
+	if err != nil {
+		return err
+	}
+	server := &http.Server{Handler: httpapi.New(c), ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute}
+	done := make(chan error, 1)
+	go func() { done <- server.Serve(listener) }()
+	ready()
+	select {
+	case err := <-done:
+		return err
+	case <-ctx.Done():
+	}
+	grace, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+	defer cancel()
+	return server.Shutdown(grace)
+}

@@ -1,0 +1,61 @@
+package dose
+
+import (
+	"fmt"
+	"strings"
+)
+
+// Words tells a dose in one line, without the load.
+func (d *Dose) Words() string {
+	out := fmt.Sprintf("%s · %s · %s", d.SetsWords(), reserveWords(d.Reserve), d.RestWords())
+	if d.Tempo.Total() > 0 {
+		out += " · " + d.TempoWords()
+	}
+	return out
+}
+
+// SetsWords tells sets and reps: "3 × 8–12".
+func (d *Dose) SetsWords() string {
+	if d.RepsLow == d.RepsHigh {
+		return fmt.Sprintf("%d × %d", d.Sets, d.RepsLow)
+	}
+	return fmt.Sprintf("%d × %d–%d", d.Sets, d.RepsLow, d.RepsHigh)
+}
+
+func reserveWords(reserve int) string {
+	if reserve == 0 {
+		return "to the limit"
+	}
+	return fmt.Sprintf("%d left", reserve)
+}
+
+// EffortWords tells the effort for the client.
+func (d *Dose) EffortWords() string {
+	switch d.Reserve {
+	case 0:
+		return "until no clean rep is left"
+	case 1:
+		return "stop with 1 rep left"
+	}
+	return fmt.Sprintf("stop with %d reps left", d.Reserve)
+}
+
+// RestWords tells the rest after each set.
+func (d *Dose) RestWords() string {
+	if d.RestS >= 120 && d.RestS%60 == 0 {
+		return fmt.Sprintf("rest %d min", d.RestS/60)
+	}
+	return fmt.Sprintf("rest %d s", d.RestS)
+}
+
+// TempoWords tells the tempo: seconds down, held, up, held.
+func (d *Dose) TempoWords() string {
+	if d.Tempo.Total() == 0 {
+		return "controlled, no bounce"
+	}
+	parts := make([]string, len(d.Tempo))
+	for i, s := range d.Tempo {
+		parts[i] = fmt.Sprintf("%g", s)
+	}
+	return "tempo " + strings.Join(parts, "-")
+}

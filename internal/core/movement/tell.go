@@ -1,0 +1,129 @@
+package movement
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+)
+
+// Tell says in sentences what a profile does, the most useful first.
+func Tell(p *effort.Profile) []string {
+	var out []string
+	for _, zone := range []struct {
+		zone arm.Zone
+		says string
+	}{{arm.Long, "At long length"}, {arm.Short, "At short length"}} {
+		var names []string
+		for h := range p.Heads {
+			if p.Heads[h].Agonist && p.Heads[h].Zone == zone.zone && p.Heads[h].Share > 0 {
+				names = append(names, arm.Heads[h].Name)
+			}
+		}
+		if len(names) > 0 {
+			out = append(out, zone.says+": "+strings.Join(names, "; ")+".")
+		}
+	}
+	from, to := p.Elbow[0], p.Elbow[effort.Samples-1]
+	third := "in the stretched third"
+	switch t := (p.HardestAt() - from) / (to - from); {
+	case t > 2.0/3:
+		third = "in the shortened third"
+	case t > 1.0/3:
+		third = "in the middle of the range"
+	}
+	out = append(out, fmt.Sprintf("Hardest at %.0f°, %s.", p.HardestAt(), third))
+	for _, idle := range p.Idle {
+		end := "in the middle"
+		if idle[0] == from {
+			end = "at the start"
+		} else if idle[1] == to {
+			end = "at the end"
+		}
+		out = append(out, fmt.Sprintf("Hardly anything is loaded %s, from %.0f° to %.0f°: %.0f %% of the range.",
+			end, idle[0], idle[1], 100*math.Abs(idle[1]-idle[0])/math.Abs(to-from)))
+	}
+	if p.PullsBack {
+		out = append(out, "Somewhere in the range the load pulls the other way.")
+	}
+	return out
+}
+
+// RangeWords tells the range of the elbow for the client; "" for graded
+// movements, whose depth is in their name.
+func (s SetUp) RangeWords() string {
+	if !s.Movement.Computed() {
+		return ""
+	}
+	e := s.Effort()
+	return fmt.Sprintf("elbow %.0f° → %.0f°", e.From.ElbowFlexion, e.To.ElbowFlexion)
+}
+
+// LoadWords tells the working load against the plain movement of its side.
+func LoadWords(p *effort.Profile) string {
+	plain := "plain push-down"
+	if p.Flexion {
+		plain = "plain curl"
+	}
+	return fmt.Sprintf("Needs %.2f of the load of a %s", p.Ratio, plain)
+}
+
+// Caveat says what the computation cannot tell of a movement.
+func (m *Movement) Caveat() string {
+	switch {
+	case !m.Computed():
+		return "Several joints share this work: credits are a graded table with a range, not a computation."
+	case m.Action == Extension:
+		return "Lateral and medial head have the same leverage here; mechanics cannot tell them apart. Forces are an average adult’s."
+	}
+	return "Both biceps heads cross the shoulder, so the arm’s place changes both. Forces are an average adult’s."
+}
+
+// Cautions says what to watch in a set-up, for the coach.
+func (s SetUp) Cautions() []string {
+	var out []string
+	switch s.Movement.SafeAlone {
+	case AloneNo:
+		out = append(out, "Not safe to fail alone: keep at least one rep.")
+	case AloneWithPins:
+		out = append(out, "Safe to fail alone only with pins or rails set.")
+	}
+	if j := s.Movement.Family.Joints; j.ElbowBack >= 3 {
+		out = append(out, "Hard on the back of the elbow: never the first thing, cold.")
+	} else if j.ElbowFront >= 3 {
+		out = append(out, "Hard on the front of the elbow at the bottom: no bounce.")
+	} else if j.ShoulderFront >= 3 {
+		out = append(out, "Hard on the front of the shoulder: stop at level upper arms.")
+	}
+	return out
+}
+
+// ChoiceWords tells a word setting's value as people say it.
+func ChoiceWords(k Key, word string) string {
+	if k == Implement {
+		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells"}[word]
+	}
+	return map[string]string{
+		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle", "against_plate": "against the plate",
+		"seated": "seated", "standing": "standing",
+	}[word]
+}
+
+// ValueWords tells a setting's value with its unit, or as a word.
+func (s *Setting) ValueWords(v Value) string {
+	if s.isWord {
+		return ChoiceWords(s.Key, v.Word)
+	}
+	switch s.Unit {
+	case degrees:
+		return trim(v.Number) + degrees
+	case "":
+		return trim(v.Number)
+	}
+	if s.Key == GripOffset {
+		return trim(v.Number*100) + " cm"
+	}
+	return trim(v.Number) + " " + s.Unit
+}

@@ -1,0 +1,60 @@
+package week
+
+import (
+	"fmt"
+	"strings"
+)
+
+// Severity says how much a finding matters.
+type Severity string
+
+// The severities.
+const (
+	Stop Severity = "stop" // cannot be done as it stands
+	Warn Severity = "warn" // look at it
+	Note Severity = "note" // worth knowing
+)
+
+// Finding is something the coach should know about a session.
+type Finding struct {
+	Severity Severity
+	Text     string
+	Slot     int // index, −1 for the whole session
+}
+
+// mostGroupSets is how many hard sets one muscle group takes in a session.
+const mostGroupSets = 10
+
+// Findings looks a counted session over: what the room lacks, what cannot be
+// computed, caps, time and hard sets. minutes is the client's time.
+func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
+	var out []Finding
+	add := func(severity Severity, slot int, text string, args ...any) {
+		out = append(out, Finding{severity, fmt.Sprintf(text, args...), slot})
+	}
+	for i := range s.Slots {
+		slot := &s.Slots[i]
+		if lacks := t.Room.Missing(slot.SetUp); len(lacks) > 0 {
+			add(Stop, i, "%s lacks %s for slot %d.", t.Room.Name, strings.Join(lacks, " and "), i+1)
+		}
+		if c.Slots[i].Refused != "" {
+			add(Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
+		}
+		for _, e := range slot.check(t) {
+			add(Stop, i, "Slot %d: %s.", i+1, e.Reason)
+		}
+	}
+	if minutes > 0 && c.Minutes > float64(minutes)+0.5 {
+		add(Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
+	}
+	if c.Flexors > mostGroupSets {
+		add(Warn, -1, "%d hard sets for the elbow flexors in one session, over %d.", c.Flexors, mostGroupSets)
+	}
+	if c.Extensors > mostGroupSets {
+		add(Warn, -1, "%d hard sets for the elbow extensors in one session, over %d.", c.Extensors, mostGroupSets)
+	}
+	for _, id := range t.Caps.From {
+		add(Note, -1, "%s", id.Words())
+	}
+	return out
+}

@@ -1,0 +1,70 @@
+package demo_test
+
+import (
+	"context"
+	"os"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
+	"musculus/internal/demo"
+	"musculus/internal/store"
+	"musculus/internal/testenv"
+)
+
+func TestMain(m *testing.M) { os.Exit(testenv.Main(m)) }
+
+// Every client has a session that her room, caps and time allow; loading twice
+// changes nothing.
+func TestTheDemoIsSound(t *testing.T) {
+	ctx := context.Background()
+	s := testenv.Store(t)
+	now := time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
+	require.NoError(t, demo.Load(ctx, s, now))
+	require.NoError(t, demo.Load(ctx, s, now))
+	require.NoError(t, s.In(ctx, demo.Studio, func(tx *store.Tx) error {
+		clients, err := tx.Clients(ctx)
+		require.NoError(t, err)
+		require.Len(t, clients, 8)
+		trained, err := tx.LastTraining(ctx)
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, len(trained), 4, "a few have logged")
+		screened := 0
+		for _, c := range clients {
+			if c.ScreenedOn != nil {
+				screened++
+			}
+			sessions, err := tx.Sessions(ctx, c.ID)
+			require.NoError(t, err)
+			require.NotEmpty(t, sessions)
+			y, err := effort.NewYardstick(c.Body)
+			require.NoError(t, err)
+			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps)}
+			for _, one := range sessions {
+				session, faults := one.Content.Week(movement.Shipped)
+				require.Empty(t, faults)
+				assert.Empty(t, session.Check(tr), c.Name)
+				for _, f := range session.Findings(tr, session.Count(y), c.Minutes) {
+					assert.Equal(t, week.Note, f.Severity, "%s: %s", c.Name, f.Text)
+				}
+			}
+			_, err = tx.Session(ctx, c.ID, demo.SessionID(c.Name))
+			assert.NoError(t, err)
+		}
+		assert.Equal(t, 7, screened, "one client is not screened yet")
+		return nil
+	}))
+	for _, a := range demo.SignIns {
+		got, err := s.SignIn(ctx, a.Email, a.Password)
+		require.NoError(t, err)
+		assert.Equal(t, a.Role, got.Role)
+		assert.NotEqual(t, uuid.Nil, got.ID)
+	}
+}

@@ -1,0 +1,271 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"sort"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+)
+
+// ClientCard is one client on the wall.
+type ClientCard struct {
+	ID        uuid.UUID  `json:"id"`
+	Name      string     `json:"name"`
+	About     string     `json:"about"`
+	Wish      string     `json:"wish"`
+	Room      string     `json:"room"`
+	Slice     SliceView  `json:"slice"` // the next session's effective sets
+	Session   *uuid.UUID `json:"session"`
+	SessionAs string     `json:"session_name"`
+	PlannedOn string     `json:"planned_on"`
+	When      string     `json:"when"` // today, in 2 days …
+	Today     bool       `json:"today"`
+	Minutes   float64    `json:"minutes"`
+	Findings  int        `json:"findings"` // stops and warnings
+	Trained   string     `json:"trained"`  // when a set was last logged, in words
+	Screened  bool       `json:"screened"`
+}
+
+type clientsOutput struct {
+	Body struct {
+		Clients []ClientCard `json:"clients"`
+	}
+}
+
+// Knot is one step of the thread.
+type Knot struct {
+	Key   string `json:"key" enum:"dossier,priorities,week,sheet,log,trend"`
+	Label string `json:"label"`
+	State string `json:"state"`
+	Open  bool   `json:"open"`  // can be worked in
+	Holds string `json:"holds"` // what it will hold, while it cannot
+}
+
+// SessionLine is a session in a list.
+type SessionLine struct {
+	ID        uuid.UUID `json:"id"`
+	Name      string    `json:"name"`
+	PlannedOn string    `json:"planned_on"`
+	When      string    `json:"when"`
+	Slots     int       `json:"slots"`
+	Logged    int       `json:"logged"` // sets
+}
+
+// ClientView is one client with the thread.
+type ClientView struct {
+	ID       uuid.UUID     `json:"id"`
+	Name     string        `json:"name"`
+	About    string        `json:"about"`
+	Wish     string        `json:"wish"`
+	Room     string        `json:"room"`
+	Minutes  int           `json:"minutes"`
+	Screened string        `json:"screened"`
+	Slice    SliceView     `json:"slice"`
+	Knots    []Knot        `json:"knots"`
+	Sessions []SessionLine `json:"sessions"`
+	Current  *uuid.UUID    `json:"current"` // the session to open
+}
+
+type clientInput struct {
+	Client uuid.UUID `path:"client"`
+}
+
+type clientOutput struct{ Body ClientView }
+
+func (s *server) registerClients(api huma.API) {
+	huma.Register(api, operation("list-clients", http.MethodGet, "/clients", "The wall of clients"), s.listClients)
+	huma.Register(api, operation("get-client", http.MethodGet, "/clients/{client}", "One client with the thread"), s.getClient)
+}
+
+// trainee is what the core needs of a client.
+func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
+	y, err := s.bodies.of(c.Body)
+	if err != nil {
+		return nil, err
+	}
+	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps)}, nil
+}
+
+// current picks the session to open: the next one not before today, else the
+// last one.
+func current(sessions []store.Session, today time.Time) *store.Session {
+	for i := range sessions {
+		if !sessions[i].PlannedOn.Before(today) {
+			return &sessions[i]
+		}
+	}
+	if n := len(sessions); n > 0 {
+		return &sessions[n-1]
+	}
+	return nil
+}
+
+// today is the current date as the store's dates are kept.
+func (s *server) today() time.Time {
+	now := s.now()
+	return time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, time.UTC)
+}
+
+// daysWords tells a date against today.
+func daysWords(date, today time.Time) string {
+	switch d := int(date.Sub(today).Hours() / 24); {
+	case d == 0:
+		return "today"
+	case d == 1:
+		return "tomorrow"
+	case d == -1:
+		return "yesterday"
+	case d > 1 && d < 7:
+		return date.Weekday().String()
+	case d > 0:
+		return fmt.Sprintf("in %d days", d)
+	default:
+		return fmt.Sprintf("%d days ago", -d)
+	}
+}
+
+func dateWords(t time.Time) string { return t.Format("2 January 2006") }
+
+func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, error) {
+	out := &clientsOutput{}
+	out.Body.Clients = []ClientCard{}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		clients, err := tx.Clients(ctx)
+		if err != nil {
+			return err
+		}
+		sessions, err := tx.Sessions(ctx, uuid.Nil)
+		if err != nil {
+			return err
+		}
+		trained, err := tx.LastTraining(ctx)
+		if err != nil {
+			return err
+		}
+		of := map[uuid.UUID][]store.Session{}
+		for _, one := range sessions {
+			of[one.ClientID] = append(of[one.ClientID], one)
+		}
+		for i := range clients {
+			card, err := s.card(&clients[i], of[clients[i].ID])
+			if err != nil {
+				return err
+			}
+			if at, ok := trained[card.ID]; ok {
+				card.Trained = "trained " + daysWords(at.Truncate(24*time.Hour), s.today())
+			} else {
+				card.Trained = "nothing logged yet"
+			}
+			out.Body.Clients = append(out.Body.Clients, card)
+		}
+		return nil
+	})
+	sort.SliceStable(out.Body.Clients, func(i, j int) bool { // today's first, then by day
+		a, b := out.Body.Clients[i], out.Body.Clients[j]
+		if a.Today != b.Today {
+			return a.Today
+		}
+		return a.PlannedOn < b.PlannedOn
+	})
+	return out, err
+}
+
+func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, error) {
+	out := ClientCard{ID: c.ID, Name: c.Name, About: c.About, Wish: c.Wish, Room: c.Room.Name, Screened: c.ScreenedOn != nil}
+	next := current(sessions, s.today())
+	if next == nil {
+		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
+		out.When = "no session planned"
+		return out, nil
+	}
+	t, err := s.trainee(c)
+	if err != nil {
+		return out, err
+	}
+	session, _ := next.Content.Week(movement.Shipped)
+	counted := session.Count(t.Yardstick)
+	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
+	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)
+	out.When, out.Today = daysWords(next.PlannedOn, s.today()), next.PlannedOn.Equal(s.today())
+	out.Minutes = round4(counted.Minutes)
+	for _, f := range session.Findings(t, counted, c.Minutes) {
+		if f.Severity != week.Note {
+			out.Findings++
+		}
+	}
+	return out, nil
+}
+
+func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
+	out := &clientOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		sessions, err := tx.Sessions(ctx, c.ID)
+		if err != nil {
+			return err
+		}
+		logged, err := tx.LoggedSessions(ctx, c.ID)
+		if err != nil {
+			return err
+		}
+		card, err := s.card(&c, sessions)
+		if err != nil {
+			return err
+		}
+		v := &out.Body
+		*v = ClientView{ID: c.ID, Name: c.Name, About: c.About, Wish: c.Wish, Room: c.Room.Name, Minutes: c.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
+		v.Screened = "not screened"
+		if c.ScreenedOn != nil {
+			v.Screened = "screened " + dateWords(*c.ScreenedOn)
+		}
+		sets := 0
+		for _, one := range sessions {
+			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.PlannedOn.Format(time.DateOnly), daysWords(one.PlannedOn, s.today()), len(one.Content.Slots), logged[one.ID].Sets})
+			sets += logged[one.ID].Sets
+		}
+		v.Knots = knots(&card, v, sets)
+		return nil
+	})
+	return out, err
+}
+
+// knots are the six steps of the work, each with its own state.
+func knots(card *ClientCard, v *ClientView, sets int) []Knot {
+	plan := "nothing planned"
+	switch {
+	case card.Session != nil && card.Findings == 1:
+		plan = "1 finding"
+	case card.Session != nil && card.Findings > 1:
+		plan = fmt.Sprintf("%d findings", card.Findings)
+	case card.Session != nil:
+		plan = card.SessionAs + ", no findings"
+	}
+	sheet := "nothing to print yet"
+	if card.Session != nil {
+		sheet = fmt.Sprintf("%s, %.0f min", card.When, card.Minutes)
+	}
+	log := "nothing logged yet"
+	if sets > 0 {
+		log = fmt.Sprintf("%d sets, %s", sets, card.Trained)
+	}
+	return []Knot{
+		{Key: "dossier", Label: "Dossier", State: v.Screened, Holds: "Who this is: screening and its caps, joints, rooms and load steps, time, measures. Today the demo’s answers are fixed; they already bind every dose."},
+		{Key: "priorities", Label: "Priorities", State: v.Wish, Holds: "What should grow: wishes, girths against noise, pose ratings and the emphasis for each head, with an end date."},
+		{Key: "week", Label: "Week", State: plan, Open: true},
+		{Key: "sheet", Label: "Sheet", State: sheet, Open: true},
+		{Key: "log", Label: "Log", State: log, Open: true},
+		{Key: "trend", Label: "Trend", State: "when sets have been logged", Holds: "What changed and whether it is real: each series with its band, sets per head over the weeks, left against right."},
+	}
+}

@@ -1,0 +1,285 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/series"
+	"musculus/internal/store"
+)
+
+// EntryView is one logged set.
+type EntryView struct {
+	ID       uuid.UUID `json:"id"`
+	Side     string    `json:"side" enum:"both,left,right"`
+	SetNo    int       `json:"set_no"`
+	Reps     int       `json:"reps"`
+	WholeKg  float64   `json:"whole_kg"` // as it is read; for dips what is added
+	Load     string    `json:"load_words"`
+	Reserve  int       `json:"reserve"`
+	Note     string    `json:"note"`
+	Estimate string    `json:"e1rm"` // estimated one-repetition maximum in words, "" where there is none
+}
+
+// LogSlot is one slot of a log.
+type LogSlot struct {
+	ID        uuid.UUID   `json:"id"`
+	Planned   bool        `json:"planned"` // false: taken out of the plan since
+	Title     string      `json:"title"`
+	Details   string      `json:"details"`
+	Slice     SliceView   `json:"slice"`
+	DoseWords string      `json:"dose_words"`
+	LoadWords string      `json:"load_words"`
+	LoadLabel string      `json:"load_label"` // what the number in kg means
+	Sets      int         `json:"sets"`
+	Sides     []string    `json:"sides"`
+	Entries   []EntryView `json:"entries"`
+	Last      string      `json:"last"` // the series' last sets, in words
+	Next      NextSet     `json:"next"` // what the next entry starts from
+}
+
+// NextSet is what the form of the next set starts from.
+type NextSet struct {
+	SetNo   int      `json:"set_no"`
+	Side    string   `json:"side" enum:"both,left,right"`
+	Reps    int      `json:"reps"`
+	WholeKg *float64 `json:"whole_kg"`
+	Reserve int      `json:"reserve"`
+	Done    bool     `json:"done"` // as many sets as planned
+}
+
+// LogView is the log of one session.
+type LogView struct {
+	Session string    `json:"session"`
+	When    string    `json:"when"`
+	Slots   []LogSlot `json:"slots"`
+}
+
+type logOutput struct{ Body LogView }
+
+type logSetInput struct {
+	sessionInput
+	Body struct {
+		ID        uuid.UUID  `json:"id" doc:"made by the sender; sending it again logs once"`
+		Slot      uuid.UUID  `json:"slot"`
+		Side      string     `json:"side" enum:"both,left,right"`
+		SetNo     int        `json:"set_no" minimum:"1" maximum:"30"`
+		Reps      int        `json:"reps" minimum:"0" maximum:"100"`
+		WholeKg   float64    `json:"whole_kg" minimum:"-200" maximum:"500"`
+		Reserve   int        `json:"reserve" minimum:"0" maximum:"10"`
+		Note      string     `json:"note" maxLength:"300"`
+		Replaces  *uuid.UUID `json:"replaces,omitempty" doc:"the entry this one corrects"`
+		Withdrawn bool       `json:"withdrawn,omitempty" doc:"only take the replaced entry away"`
+	}
+}
+
+func (s *server) registerLog(api huma.API) {
+	const path = "/clients/{client}/sessions/{session}/log"
+	huma.Register(api, operation("get-log", http.MethodGet, path, "What was done"), s.getLog)
+	huma.Register(api, operation("log-set", http.MethodPost, path, "Log a set"), s.logSet)
+}
+
+func (s *server) getLog(ctx context.Context, in *sessionInput) (*logOutput, error) {
+	out := &logOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
+		out.Body, err = s.viewLog(ctx, tx, in)
+		return err
+	})
+	return out, err
+}
+
+func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error) {
+	out := &logOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, in.Client, in.Session)
+		if err != nil {
+			return err
+		}
+		set, err := s.setUpOf(ctx, tx, kept, in.Body.Slot)
+		if err != nil {
+			return err
+		}
+		if sides := sidesOf(set); !strings.Contains(strings.Join(sides, " "), in.Body.Side) {
+			return fieldProblem("body.side", "this set-up is logged for %s", strings.Join(sides, " and "))
+		}
+		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, c.Room.Rigging(c.Body.BodyMass))
+		if perHand < 0 {
+			return fieldProblem("body.whole_kg", "%s would leave less than nothing in the hand", person.Kg(in.Body.WholeKg))
+		}
+		err = tx.AddEntry(ctx, store.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: store.Side(in.Body.Side),
+			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: s.now(),
+			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn}, a.ID)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.viewLog(ctx, tx, &in.sessionInput)
+		return err
+	})
+	return out, err
+}
+
+// setUpOf finds a slot's set-up: in the plan, or in what was logged of it.
+func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, slot uuid.UUID) (movement.SetUp, error) {
+	session, wrong := kept.Content.Week(movement.Shipped)
+	if len(wrong) > 0 {
+		return movement.SetUp{}, wrong[0]
+	}
+	for i, planned := range kept.Content.Slots {
+		if planned.ID == slot {
+			return session.Slots[i].SetUp, nil
+		}
+	}
+	entries, err := tx.SessionEntries(ctx, kept.ID, movement.Shipped)
+	for _, e := range entries {
+		if e.SlotID == slot {
+			return e.SetUp, nil
+		}
+	}
+	if err != nil {
+		return movement.SetUp{}, err
+	}
+	return movement.SetUp{}, fieldProblem("body.slot", "this session has no such slot")
+}
+
+// sidesOf lists the sides a set-up's sets are logged for: each arm apart where
+// they take turns.
+func sidesOf(s movement.SetUp) []string {
+	if s.ArmsInTurn() == 2 {
+		return []string{string(store.Left), string(store.Right)}
+	}
+	return []string{string(store.BothSides)}
+}
+
+func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *sessionInput) (LogView, error) {
+	c, err := tx.Client(ctx, in.Client)
+	if err != nil {
+		return LogView{}, err
+	}
+	kept, err := tx.Session(ctx, in.Client, in.Session)
+	if err != nil {
+		return LogView{}, err
+	}
+	entries, err := tx.SessionEntries(ctx, kept.ID, movement.Shipped)
+	if err != nil {
+		return LogView{}, err
+	}
+	session, err := s.viewSession(&c, kept)
+	if err != nil {
+		return LogView{}, err
+	}
+	planned, _ := kept.Content.Week(movement.Shipped)
+	out := LogView{Session: kept.Name, When: session.When, Slots: []LogSlot{}}
+	index := map[uuid.UUID]int{}
+	for i, slot := range session.Slots {
+		index[slot.ID] = i
+		set := planned.Slots[i].SetUp
+		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesOf(set), Entries: []EntryView{}}
+		if line.Last, err = s.lastWords(ctx, tx, &c, set, kept.ID); err != nil {
+			return out, err
+		}
+		out.Slots = append(out.Slots, line)
+	}
+	for _, e := range entries {
+		i, there := index[e.SlotID]
+		if !there { // the slot was taken out of the plan after it was done
+			i = len(out.Slots)
+			index[e.SlotID] = i
+			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, nil),
+				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}})
+		}
+		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(&c, e))
+	}
+	for i := range out.Slots {
+		var load *float64
+		reps, reserve := 0, 0
+		if i < len(planned.Slots) {
+			d := planned.Slots[i].Dose
+			reps, reserve = d.RepsHigh, d.Reserve
+			if d.LoadKg != nil {
+				whole := tenGrams(person.CarryOf(planned.Slots[i].SetUp).Whole(*d.LoadKg, c.Room.Rigging(c.Body.BodyMass)))
+				load = &whole
+			}
+		}
+		out.Slots[i].Next = nextSet(&out.Slots[i], reps, reserve, load)
+	}
+	return out, nil
+}
+
+func tenGrams(kg float64) float64 { return math.Round(kg*100) / 100 }
+
+func viewEntry(c *store.Client, e store.Entry) EntryView {
+	carry, rigging := person.CarryOf(e.SetUp), c.Room.Rigging(c.Body.BodyMass)
+	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
+	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note}
+	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
+		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
+	}
+	return v
+}
+
+// nextSet is what the next entry starts from: the other side of this set, or
+// the next set; numbers as in the last entry, else as planned.
+func nextSet(l *LogSlot, reps, reserve int, load *float64) NextSet {
+	n := NextSet{SetNo: 1, Side: l.Sides[0], Reps: reps, WholeKg: load, Reserve: reserve}
+	done := map[string]int{}
+	for _, e := range l.Entries {
+		done[e.Side] = max(done[e.Side], e.SetNo)
+		n.Reps, n.Reserve, n.WholeKg = e.Reps, e.Reserve, &e.WholeKg
+	}
+	least := math.MaxInt
+	for _, side := range l.Sides {
+		if done[side] < least {
+			least, n.Side = done[side], side
+		}
+	}
+	n.SetNo = least + 1
+	n.Done = least >= l.Sets
+	return n
+}
+
+// lastWords tells the last session of the same series.
+func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp, but uuid.UUID) (string, error) {
+	entries, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movement.Shipped)
+	if err != nil {
+		return "", err
+	}
+	var last uuid.UUID
+	var reps []string
+	var maxima []float64
+	words := ""
+	for _, e := range entries {
+		if e.SessionID == but || last != uuid.Nil && e.SessionID != last {
+			continue
+		}
+		if last == uuid.Nil {
+			last = e.SessionID
+			words = daysWords(e.DoneAt.UTC().Truncate(24*60*60*1e9), s.today()) + ": " + viewEntry(c, e).Load
+		}
+		reps = append([]string{fmt.Sprint(e.Reps)}, reps...)
+		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
+			maxima = append(maxima, max)
+		}
+	}
+	if last == uuid.Nil {
+		return "", nil
+	}
+	words += " × " + strings.Join(reps, ", ")
+	if len(maxima) > 0 {
+		carry := person.CarryOf(set)
+		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room.Rigging(c.Body.BodyMass))*10)/10, set)
+	}
+	return words, nil
+}

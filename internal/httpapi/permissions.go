@@ -1,0 +1,97 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/store"
+)
+
+var (
+	nobody    = []store.Role{}
+	planners  = []store.Role{store.Owner, store.Coach}
+	everybody = []store.Role{store.Owner, store.Coach, store.Assistant}
+)
+
+// permissions says who may call which operation; nobody means that no sign-in
+// is needed. An operation without a row here cannot be registered.
+var permissions = map[string][]store.Role{
+	"sign-in":         nobody,
+	"sign-out":        nobody,
+	"me":              everybody,
+	"catalogue":       everybody,
+	"fit":             everybody,
+	"list-clients":    everybody,
+	"get-client":      everybody,
+	"get-session":     everybody,
+	"add-session":     planners,
+	"save-session":    planners,
+	"preview-session": everybody,
+	"get-sheet":       everybody,
+	"get-log":         everybody,
+	"log-set":         everybody,
+}
+
+type accountKey struct{}
+
+func accountOf(ctx context.Context) store.Account {
+	a, _ := ctx.Value(accountKey{}).(store.Account)
+	return a
+}
+
+// Keys of what a sign-in session holds.
+const (
+	sessionAccount = "account"
+	sessionStudio  = "studio"
+)
+
+// permit lets an operation through only for the roles of its row.
+func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
+	return func(ctx huma.Context, next func(huma.Context)) {
+		roles := permissions[ctx.Operation().OperationID]
+		if len(roles) == 0 {
+			next(ctx)
+			return
+		}
+		refuse := func(p huma.StatusError) {
+			ctx.SetHeader("Content-Type", "application/problem+json")
+			ctx.SetStatus(p.GetStatus())
+			_ = api.Marshal(ctx.BodyWriter(), "application/json", p)
+		}
+		account, err := s.signedIn(ctx.Context())
+		switch {
+		case err != nil:
+			refuse(problemOf(err))
+		case !slices.Contains(roles, account.Role):
+			refuse(problem(http.StatusForbidden, "an "+string(account.Role)+" may not do this"))
+		default:
+			next(huma.WithValue(ctx, accountKey{}, account))
+		}
+	}
+}
+
+// signedIn returns the account of the request's sign-in session.
+func (s *server) signedIn(ctx context.Context) (store.Account, error) {
+	notSignedIn := problem(http.StatusUnauthorized, "not signed in, or no longer")
+	id, err := uuid.Parse(s.sessions.GetString(ctx, sessionAccount))
+	if err != nil {
+		return store.Account{}, notSignedIn
+	}
+	studio, err := uuid.Parse(s.sessions.GetString(ctx, sessionStudio))
+	if err != nil {
+		return store.Account{}, notSignedIn
+	}
+	var account store.Account
+	err = s.store.In(ctx, studio, func(tx *store.Tx) (err error) {
+		account, err = tx.Account(ctx, id)
+		return err
+	})
+	if err == store.ErrNotFound {
+		return account, notSignedIn
+	}
+	return account, err
+}

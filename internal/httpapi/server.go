@@ -1,0 +1,163 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"io/fs"
+	"net/http"
+	"time"
+
+	"github.com/alexedwards/scs/pgxstore"
+	"github.com/alexedwards/scs/v2"
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"musculus/internal/store"
+)
+
+// Config is what a server is made of.
+type Config struct {
+	Store     *store.Store
+	Web       fs.FS            // the built front end
+	BehindTLS bool             // cookies Secure, strict transport security
+	Now       func() time.Time // nil: the clock
+}
+
+// server holds what operations share.
+type server struct {
+	store    *store.Store
+	sessions *scs.SessionManager
+	now      func() time.Time
+	bodies   yardsticks
+}
+
+// mostBody is how large a request body may be, bytes.
+const mostBody = 256 << 10
+
+// New makes the whole HTTP side: API, sign-in, static files.
+func New(c Config) http.Handler {
+	router, _ := build(c)
+	return router
+}
+
+// OpenAPI returns the description of the API as JSON.
+func OpenAPI() ([]byte, error) {
+	_, api := build(Config{})
+	return api.OpenAPI().MarshalJSON()
+}
+
+func build(c Config) (http.Handler, huma.API) {
+	s := &server{store: c.Store, sessions: scs.New(), now: c.Now}
+	if s.now == nil {
+		s.now = time.Now
+	}
+	s.sessions.Lifetime = 30 * 24 * time.Hour
+	s.sessions.Cookie.Name = "musculus"
+	s.sessions.Cookie.HttpOnly = true
+	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
+	s.sessions.Cookie.Secure = c.BehindTLS
+	s.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) { writeProblem(w, problemOf(err)) }
+	if c.Store != nil {
+		s.sessions.Store = pgxstore.New(c.Store.Pool)
+	}
+
+	router := chi.NewRouter()
+	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
+	var api huma.API
+	router.Route("/api", func(r chi.Router) {
+		r.Use(serverTiming, middleware.RequestSize(mostBody), throttleSignIn, s.sessions.LoadAndSave)
+		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
+			writeProblem(w, problem(http.StatusNotFound, "there is nothing at this address"))
+		})
+		r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) {
+			writeProblem(w, problem(http.StatusMethodNotAllowed, "this address does not take that method"))
+		})
+		config := huma.DefaultConfig("Musculus", "1")
+		config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/openapi", "", ""
+		config.CreateHooks = nil // no $schema links in answers
+		config.Servers = []*huma.Server{{URL: "/api"}}
+		api = humachi.New(r, config)
+		api.UseMiddleware(s.permit(api))
+		s.register(api)
+	})
+	if c.Web != nil {
+		router.NotFound(serveWeb(c.Web))
+	}
+	return router, api
+}
+
+// register adds every operation; each place has its own file.
+func (s *server) register(api huma.API) {
+	s.registerSignIn(api)
+	s.registerCatalogue(api)
+	s.registerFitting(api)
+	s.registerClients(api)
+	s.registerSessions(api)
+	s.registerSheet(api)
+	s.registerLog(api)
+}
+
+// operation describes one operation; its id must have a row in permissions.
+func operation(id, method, path, summary string) huma.Operation {
+	if _, ok := permissions[id]; !ok {
+		panic("no permissions for operation " + id)
+	}
+	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: mostBody}
+}
+
+func securityHeaders(tls bool) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			h := w.Header()
+			// Inline styles: the component library writes them as it runs.
+			h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+			h.Set("X-Content-Type-Options", "nosniff")
+			h.Set("Referrer-Policy", "same-origin")
+			h.Set("Cross-Origin-Opener-Policy", "same-origin")
+			h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+			if tls {
+				h.Set("Strict-Transport-Security", "max-age=31536000; includeSubDomains")
+			}
+			next.ServeHTTP(w, r)
+		})
+	}
+}
+
+// serverTiming tells the front end how long the server itself took.
+func serverTiming(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		w.Header().Set("Cache-Control", "no-store")
+		next.ServeHTTP(&timedWriter{ResponseWriter: w, began: time.Now()}, r)
+	})
+}
+
+type timedWriter struct {
+	http.ResponseWriter
+	began time.Time
+	sent  bool
+}
+
+func (t *timedWriter) WriteHeader(status int) {
+	if !t.sent {
+		t.sent = true
+		t.Header().Set("Server-Timing", fmt.Sprintf("app;dur=%.3f", float64(time.Since(t.began).Microseconds())/1000))
+	}
+	t.ResponseWriter.WriteHeader(status)
+}
+
+func (t *timedWriter) Write(b []byte) (int, error) {
+	if !t.sent {
+		t.WriteHeader(http.StatusOK)
+	}
+	return t.ResponseWriter.Write(b)
+}
+
+func (t *timedWriter) Unwrap() http.ResponseWriter { return t.ResponseWriter }
+
+// inStudio runs do in the signed-in account's studio.
+func (s *server) inStudio(ctx context.Context, do func(*store.Tx, store.Account) error) error {
+	a := accountOf(ctx)
+	return problemIf(s.store.In(ctx, a.Studio, func(tx *store.Tx) error { return do(tx, a) }))
+}

@@ -1,0 +1,401 @@
+package httpapi
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+)
+
+// DoseDraft is a dose as it is edited.
+type DoseDraft struct {
+	Sets     int       `json:"sets"`
+	RepsLow  int       `json:"reps_low"`
+	RepsHigh int       `json:"reps_high"`
+	Reserve  int       `json:"reserve"`
+	RestS    int       `json:"rest_s"`
+	Tempo    []float64 `json:"tempo" doc:"eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce"`
+	LoadKg   *float64  `json:"load_kg" doc:"what one hand carries; null: to be found"`
+}
+
+// SlotDraft is a slot as it is edited.
+type SlotDraft struct {
+	ID       uuid.UUID      `json:"id"`
+	Movement string         `json:"movement" maxLength:"60"`
+	Settings map[string]any `json:"settings"`
+	Dose     *DoseDraft     `json:"dose,omitempty" doc:"absent: the usual dose under the client's caps"`
+	Cues     []string       `json:"cues"`
+}
+
+// Draft is a session as it is edited.
+type Draft struct {
+	Name      string      `json:"name" minLength:"1" maxLength:"60"`
+	PlannedOn string      `json:"planned_on" format:"date"`
+	WarmUpMin float64     `json:"warm_up_min"`
+	Slots     []SlotDraft `json:"slots" maxItems:"40"`
+}
+
+// Step is a load the room really has.
+type Step struct {
+	LoadKg float64 `json:"load_kg"` // what one hand carries
+	Words  string  `json:"words"`
+}
+
+// SlotView is a slot with what follows from it.
+type SlotView struct {
+	SlotDraft
+	Title     string    `json:"title"`
+	Details   string    `json:"details"`
+	Glyph     Glyph     `json:"glyph"`
+	Refused   string    `json:"refused"`
+	DoseWords string    `json:"dose_words"`
+	LoadWords string    `json:"load_words"`
+	Steps     []Step    `json:"steps"`
+	CanFail   bool      `json:"can_fail_alone"`
+	Gets      SliceView `json:"gets"` // effective sets of this slot
+}
+
+// FindingView is what the tool says in the margin.
+type FindingView struct {
+	Severity string `json:"severity" enum:"stop,warn,note"`
+	Text     string `json:"text"`
+	Slot     *int   `json:"slot"` // index
+}
+
+// SessionView is a session with everything that follows from it.
+type SessionView struct {
+	ID         uuid.UUID     `json:"id"`
+	Name       string        `json:"name"`
+	PlannedOn  string        `json:"planned_on" format:"date"`
+	When       string        `json:"when"`
+	Version    int           `json:"version"`
+	SavedAt    time.Time     `json:"saved_at"`
+	SavedBy    string        `json:"saved_by"`
+	WarmUpMin  float64       `json:"warm_up_min"`
+	Slots      []SlotView    `json:"slots"`
+	Total      SliceView     `json:"total"`
+	Minutes    float64       `json:"minutes"`
+	MinutesHas int           `json:"minutes_has"`
+	Flexors    int           `json:"hard_sets_flexors"`
+	Extensors  int           `json:"hard_sets_extensors"`
+	Findings   []FindingView `json:"findings"`
+	MinReserve int           `json:"min_reserve"`
+	MinRestS   int           `json:"min_rest_s"`
+}
+
+type sessionInput struct {
+	Client  uuid.UUID `path:"client"`
+	Session uuid.UUID `path:"session"`
+}
+
+type sessionOutput struct{ Body SessionView }
+
+type saveInput struct {
+	sessionInput
+	Body struct {
+		Draft
+		Version int       `json:"version" minimum:"1" doc:"the version that was edited"`
+		Write   uuid.UUID `json:"write" doc:"made for this save; sending it again saves once"`
+	}
+}
+
+type addInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Draft
+		ID    uuid.UUID `json:"id"`
+		Write uuid.UUID `json:"write"`
+	}
+}
+
+type previewInput struct {
+	sessionInput
+	Body struct {
+		Draft
+		Active  *uuid.UUID `json:"active,omitempty" doc:"the slot whose set-up is shown in full"`
+		Turning string     `json:"turning,omitempty" maxLength:"40"`
+	}
+}
+
+// Preview is an unsaved session, with the active slot's set-up in full.
+type Preview struct {
+	Session SessionView  `json:"session"`
+	Active  *Fitted      `json:"active"`
+	Faults  []FieldFault `json:"faults"` // what keeps it from being saved
+}
+
+// FieldFault is a fault at a field of the draft.
+type FieldFault struct {
+	Field  string `json:"field"`
+	Reason string `json:"reason"`
+}
+
+type previewOutput struct{ Body Preview }
+
+// StaleProblem is a 409 that shows what was saved in between.
+type StaleProblem struct {
+	huma.ErrorModel
+	Current SessionView `json:"current"`
+}
+
+// ContentType marks it as a problem.
+func (*StaleProblem) ContentType(string) string { return "application/problem+json" }
+
+func (s *server) registerSessions(api huma.API) {
+	const path = "/clients/{client}/sessions/{session}"
+	huma.Register(api, operation("get-session", http.MethodGet, path, "One session"), s.getSession)
+	huma.Register(api, operation("add-session", http.MethodPost, "/clients/{client}/sessions", "Plan a session"), s.addSession)
+	huma.Register(api, operation("save-session", http.MethodPut, path, "Save a session"), s.saveSession)
+	huma.Register(api, operation("preview-session", http.MethodPost, path+"/preview", "What an unsaved session comes to"), s.previewSession)
+}
+
+func (s *server) getSession(ctx context.Context, in *sessionInput) (*sessionOutput, error) {
+	out := &sessionOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, in.Client, in.Session)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.viewSession(&c, kept)
+		return err
+	})
+	return out, err
+}
+
+func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, error) {
+	out := &sessionOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		draft, err := s.checked(&c, &in.Body.Draft)
+		if err != nil {
+			return err
+		}
+		draft.ID, draft.ClientID = in.Body.ID, in.Client
+		if err := tx.AddSession(ctx, draft, a.ID, in.Body.Write); err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, in.Client, in.Body.ID)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.viewSession(&c, kept)
+		return err
+	})
+	return out, err
+}
+
+func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput, error) {
+	out := &sessionOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		draft, err := s.checked(&c, &in.Body.Draft)
+		if err != nil {
+			return err
+		}
+		draft.ID, draft.ClientID, draft.Version = in.Session, in.Client, in.Body.Version
+		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
+		var stale *store.Stale
+		if errors.As(err, &stale) {
+			current, err := s.viewSession(&c, stale.Current)
+			if err != nil {
+				return err
+			}
+			return &StaleProblem{*problem(http.StatusConflict, stale.Error()), current}
+		}
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.viewSession(&c, kept)
+		return err
+	})
+	return out, err
+}
+
+func (s *server) previewSession(ctx context.Context, in *previewInput) (*previewOutput, error) {
+	var c store.Client
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
+		c, err = tx.Client(ctx, in.Client)
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	out := &previewOutput{}
+	draft, wrong := s.read(&c, &in.Body.Draft)
+	session, more := draft.Content.Week(movement.Shipped)
+	if wrong = append(wrong, more...); len(wrong) > 0 { // a set-up that cannot even be read
+		return nil, faults("body.", wrong)
+	}
+	t, err := s.trainee(&c)
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	draft.ID = in.Session
+	out.Body.Faults = []FieldFault{}
+	for _, f := range session.Check(t) {
+		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason})
+	}
+	if out.Body.Session, err = s.viewSession(&c, draft); err != nil {
+		return nil, problemOf(err)
+	}
+	for i, slot := range draft.Content.Slots {
+		if in.Body.Active != nil && slot.ID == *in.Body.Active {
+			fitted, err := s.fitted(session.Slots[i].SetUp, c.Body, movement.Key(in.Body.Turning))
+			if err != nil {
+				return nil, err
+			}
+			out.Body.Active = &fitted
+		}
+	}
+	return out, nil
+}
+
+// checked reads a draft and refuses whatever is wrong with it.
+func (s *server) checked(c *store.Client, d *Draft) (store.Session, error) {
+	draft, wrong := s.read(c, d)
+	session, more := draft.Content.Week(movement.Shipped)
+	wrong = append(wrong, more...)
+	if len(wrong) == 0 {
+		t, err := s.trainee(c)
+		if err != nil {
+			return draft, err
+		}
+		for _, f := range session.Check(t) { // doses lie one level down in a draft
+			f.Field = doseField(f.Field)
+			wrong = append(wrong, f)
+		}
+		for i := range session.Slots {
+			if err := session.Slots[i].SetUp.Reach(c.Body); err != nil {
+				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()})
+			}
+		}
+	}
+	return draft, faults("body.", wrong)
+}
+
+// doseField puts the field of a dose where a draft has it.
+func doseField(field string) string {
+	slot, name, ok := strings.Cut(field, "].")
+	if !ok || name == "cues" {
+		return field
+	}
+	return slot + "].dose." + name
+}
+
+// read turns a draft into what is kept; a slot without a dose gets the usual
+// one.
+func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.FieldError) {
+	var wrong []*movement.FieldError
+	fault := func(field, reason string) { wrong = append(wrong, &movement.FieldError{Field: field, Reason: reason}) }
+	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Slots: []store.PlannedSlot{}}}
+	if out.Name == "" {
+		fault("name", "a session needs a name")
+	}
+	day, err := time.Parse(time.DateOnly, d.PlannedOn)
+	if err != nil || day.Year() < 2000 || day.Year() > 2100 {
+		fault("planned_on", "not a date between 2000 and 2100")
+	}
+	out.PlannedOn = day
+	seen := map[uuid.UUID]bool{}
+	for i, slot := range d.Slots {
+		at := fmt.Sprintf("slots[%d].", i)
+		if seen[slot.ID] {
+			fault(at+"id", "two slots have the same id")
+		}
+		seen[slot.ID] = true
+		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Cues: []string{}, Dose: dose.Usual(person.CapsOf(c.Caps))}
+		settings, wrongValue := values(slot.Settings)
+		if wrongValue != nil {
+			fault(at+"settings."+wrongValue.Field, wrongValue.Reason)
+		}
+		kept.Settings = settings
+		for _, cue := range slot.Cues {
+			kept.Cues = append(kept.Cues, strings.TrimSpace(cue))
+		}
+		if d := slot.Dose; d != nil {
+			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg}
+			if copy(kept.Dose.Tempo[:], d.Tempo); len(d.Tempo) != 0 && len(d.Tempo) != len(effort.Tempo{}) {
+				fault(at+"dose.tempo", "a tempo has four parts: lowering, hold, lifting, hold")
+			}
+		}
+		out.Content.Slots = append(out.Content.Slots, kept)
+	}
+	return out, wrong
+}
+
+// viewSession counts a session and says everything about it.
+func (s *server) viewSession(c *store.Client, kept store.Session) (SessionView, error) {
+	t, err := s.trainee(c)
+	if err != nil {
+		return SessionView{}, err
+	}
+	session, wrong := kept.Content.Week(movement.Shipped)
+	if len(wrong) > 0 {
+		return SessionView{}, wrong[0]
+	}
+	counted := session.Count(t.Yardstick)
+	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
+		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Slots: []SlotView{},
+		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Minutes,
+		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS}
+	for i, slot := range session.Slots {
+		out.Slots = append(out.Slots, viewSlot(c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
+	}
+	for _, f := range session.Findings(t, counted, c.Minutes) {
+		v := FindingView{Severity: string(f.Severity), Text: f.Text}
+		if f.Slot >= 0 {
+			v.Slot = &f.Slot
+		}
+		out.Findings = append(out.Findings, v)
+	}
+	return out, nil
+}
+
+func viewSlot(c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCount) SlotView {
+	d := slot.Dose
+	carry, rigging := person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)
+	out := SlotView{
+		SlotDraft: SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues,
+			Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg}},
+		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile), Refused: counted.Refused,
+		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room.CanFailAlone(slot.SetUp),
+		Gets: setsSlice("Effective sets of this slot", counted.Heads),
+	}
+	if out.Cues == nil {
+		out.Cues = []string{}
+	}
+	for _, whole := range c.Room.Steps(slot.SetUp) {
+		out.Steps = append(out.Steps, Step{carry.PerHand(whole, rigging), carry.Words(whole, slot.SetUp)})
+	}
+	return out
+}
+
+// loadWords tells the load of a slot as it is read on the floor.
+func loadWords(slot week.Slot, carry person.Carry, rigging person.Rigging) string {
+	if slot.Dose.LoadKg == nil {
+		return "find it: two sets, stop 3 before the limit"
+	}
+	return carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp)
+}

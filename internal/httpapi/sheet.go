@@ -1,0 +1,113 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/figure"
+	"musculus/internal/store"
+)
+
+// SheetSlot is one slot as the client reads it.
+type SheetSlot struct {
+	Title   string         `json:"title"`
+	Details string         `json:"details"`
+	Slice   SliceView      `json:"slice"`
+	Ribbon  *figure.Ribbon `json:"ribbon"`
+	Pose    figure.Pose    `json:"pose"`
+	Range   string         `json:"range"`
+	Sets    string         `json:"sets"`
+	Effort  string         `json:"effort"`
+	Rest    string         `json:"rest"`
+	Tempo   string         `json:"tempo"`
+	Load    string         `json:"load"`
+	Cues    []string       `json:"cues"`
+	Stop    string         `json:"stop"`
+	Arm     string         `json:"upper_arm"`
+}
+
+// SheetView is one session on one page.
+type SheetView struct {
+	Studio   string      `json:"studio"`
+	Client   string      `json:"client"`
+	Room     string      `json:"room"`
+	Session  string      `json:"session"`
+	Date     string      `json:"date"`
+	Minutes  float64     `json:"minutes"`
+	WarmUp   string      `json:"warm_up"`
+	Screened bool        `json:"screened"`
+	Screen   string      `json:"screening"`
+	Caps     []string    `json:"caps"`
+	Slots    []SheetSlot `json:"slots"`
+	Total    SliceView   `json:"total"`
+	Cautions []string    `json:"cautions"`
+}
+
+type sheetOutput struct{ Body SheetView }
+
+func (s *server) registerSheet(api huma.API) {
+	huma.Register(api, operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
+}
+
+func (s *server) getSheet(ctx context.Context, in *sessionInput) (*sheetOutput, error) {
+	out := &sheetOutput{}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, in.Client, in.Session)
+		if err != nil {
+			return err
+		}
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.sheet(studio, &c, kept)
+		return err
+	})
+	return out, err
+}
+
+func (s *server) sheet(studio string, c *store.Client, kept store.Session) (SheetView, error) {
+	t, err := s.trainee(c)
+	if err != nil {
+		return SheetView{}, err
+	}
+	session, wrong := kept.Content.Week(movement.Shipped)
+	if len(wrong) > 0 {
+		return SheetView{}, wrong[0]
+	}
+	counted := session.Count(t.Yardstick)
+	out := SheetView{Studio: studio, Client: c.Name, Room: c.Room.Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
+		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.ScreenedOn != nil, Screen: "not screened", Caps: []string{}, Slots: []SheetSlot{},
+		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions}
+	if c.ScreenedOn != nil {
+		out.Screen = "screened " + dateWords(*c.ScreenedOn)
+	}
+	for _, id := range c.Caps {
+		out.Caps = append(out.Caps, id.Words())
+	}
+	for i, slot := range session.Slots {
+		p := counted.Slots[i].Profile
+		d := slot.Dose
+		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, p), Pose: figure.MakePose(slot.SetUp, c.Body, p),
+			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
+			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
+			Arm: slot.SetUp.Movement.Family.UpperArm}
+		if line.Cues == nil {
+			line.Cues = []string{}
+		}
+		if p != nil {
+			r := figure.MakeRibbon(p)
+			line.Ribbon = &r
+		}
+		out.Slots = append(out.Slots, line)
+	}
+	return out, nil
+}

@@ -1,0 +1,108 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-chi/httprate"
+
+	"musculus/internal/store"
+)
+
+// Me is who is signed in.
+type Me struct {
+	Name    string     `json:"name"`
+	Role    store.Role `json:"role" enum:"owner,coach,assistant"`
+	Studio  string     `json:"studio"`
+	MayPlan bool       `json:"may_plan"` // may change what is prescribed
+	Today   string     `json:"today" format:"date"`
+}
+
+type meOutput struct{ Body Me }
+
+type signInInput struct {
+	Body struct {
+		Email    string `json:"email" maxLength:"200"`
+		Password string `json:"password" maxLength:"200"`
+	}
+}
+
+func (s *server) registerSignIn(api huma.API) {
+	huma.Register(api, operation("sign-in", http.MethodPost, "/sign-in", "Sign in"), s.signIn)
+	huma.Register(api, operation("sign-out", http.MethodPost, "/sign-out", "Sign out"), s.signOut)
+	huma.Register(api, operation("me", http.MethodGet, "/me", "Who is signed in"), s.me)
+}
+
+func (s *server) signIn(ctx context.Context, in *signInInput) (*meOutput, error) {
+	a, err := s.store.SignIn(ctx, in.Body.Email, in.Body.Password)
+	if err == store.ErrNotFound {
+		return nil, problem(http.StatusUnauthorized, "no account has this address and password")
+	}
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	if err := s.sessions.RenewToken(ctx); err != nil { // no session fixed beforehand
+		return nil, problemOf(err)
+	}
+	s.sessions.Put(ctx, sessionAccount, a.ID.String())
+	s.sessions.Put(ctx, sessionStudio, a.Studio.String())
+	return s.tellMe(ctx, a)
+}
+
+func (s *server) signOut(ctx context.Context, _ *struct{}) (*struct{}, error) {
+	return nil, problemIf(s.sessions.Destroy(ctx))
+}
+
+func (s *server) me(ctx context.Context, _ *struct{}) (*meOutput, error) {
+	return s.tellMe(ctx, accountOf(ctx))
+}
+
+func (s *server) tellMe(ctx context.Context, a store.Account) (*meOutput, error) {
+	out := &meOutput{Me{Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant, Today: s.now().Format(time.DateOnly)}}
+	err := s.store.In(ctx, a.Studio, func(tx *store.Tx) (err error) {
+		out.Body.Studio, err = tx.StudioName(ctx)
+		return err
+	})
+	return out, problemIf(err)
+}
+
+// Sign-in attempts in a window of one minute, by place and by account.
+const (
+	attemptsPerIP      = 60
+	attemptsPerAccount = 10
+)
+
+// throttleSignIn slows guessing down: by address and by account asked for.
+func throttleSignIn(next http.Handler) http.Handler {
+	tooMany := httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, problem(http.StatusTooManyRequests, "too many attempts; wait a minute and try again"))
+	})
+	byIP := httprate.NewRateLimiter(attemptsPerIP, time.Minute, tooMany, httprate.WithKeyFuncs(httprate.KeyByIP))
+	byAccount := httprate.NewRateLimiter(attemptsPerAccount, time.Minute, tooMany, httprate.WithKeyFuncs(emailOf))
+	guarded := byIP.Handler(byAccount.Handler(next))
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/sign-in") {
+			guarded.ServeHTTP(w, r)
+			return
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+// emailOf reads the account asked for out of the body and puts the body back.
+func emailOf(r *http.Request) (string, error) {
+	b, err := io.ReadAll(r.Body)
+	r.Body = io.NopCloser(bytes.NewReader(b))
+	if err != nil {
+		return "unreadable", nil // the operation itself will tell
+	}
+	var body struct{ Email string }
+	_ = json.Unmarshal(b, &body)
+	return strings.ToLower(strings.TrimSpace(body.Email)), nil
+}

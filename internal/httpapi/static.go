@@ -1,0 +1,34 @@
+package httpapi
+
+import (
+	"io/fs"
+	"net/http"
+	"path"
+	"strings"
+)
+
+// serveWeb serves the front end: files by name, everything else the page
+// itself, since places have addresses of their own.
+func serveWeb(web fs.FS) http.HandlerFunc {
+	files := http.FileServerFS(web)
+	return func(w http.ResponseWriter, r *http.Request) {
+		if r.Method != http.MethodGet && r.Method != http.MethodHead {
+			writeProblem(w, problem(http.StatusMethodNotAllowed, "this address does not take that method"))
+			return
+		}
+		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
+		if info, err := fs.Stat(web, name); name != "" && err == nil && !info.IsDir() {
+			if strings.HasPrefix(name, "assets/") { // named by their content
+				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+			}
+			files.ServeHTTP(w, r)
+			return
+		}
+		if strings.HasPrefix(name, "assets/") {
+			http.NotFound(w, r)
+			return
+		}
+		w.Header().Set("Cache-Control", "no-cache")
+		http.ServeFileFS(w, r, web, "index.html")
+	}
+}

@@ -1,0 +1,278 @@
+package httpapi
+
+import (
+	"math"
+	"sync"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/week"
+	"musculus/internal/figure"
+)
+
+// HeadView is one head's number in a picture.
+type HeadView struct {
+	ID      string  `json:"id"`
+	Code    string  `json:"code"`
+	Name    string  `json:"name"`
+	Value   float64 `json:"value"`
+	Low     float64 `json:"low"`
+	High    float64 `json:"high"`
+	Level   float64 `json:"level"` // how far its region is filled, 0…1
+	Leading bool    `json:"leading"`
+}
+
+// SliceView is what a slice shows.
+type SliceView struct {
+	Heads []HeadView `json:"heads"`
+	Text  string     `json:"text"`
+}
+
+// Glyph is the picture pair of a list: slice and ribbon.
+type Glyph struct {
+	Slice  SliceView      `json:"slice"`
+	Ribbon *figure.Ribbon `json:"ribbon"` // null for graded work
+}
+
+// BiasView is what a set-up gives one head.
+type BiasView struct {
+	HeadView
+	Agonist    bool     `json:"agonist"`
+	Share      float64  `json:"share"`
+	Plain      float64  `json:"plain"`
+	Stretch    float64  `json:"stretch"`
+	Squeeze    float64  `json:"squeeze"`
+	MeanLength *float64 `json:"mean_length"`
+	Zone       *string  `json:"zone" enum:"short,middle,long"`
+	Credit     float64  `json:"credit"` // effective sets a hard set gives
+}
+
+// ControlView is one setting as it can be turned.
+type ControlView struct {
+	Key     string       `json:"key"`
+	Label   string       `json:"label"`
+	Words   string       `json:"words"` // the value as it is read
+	Value   any          `json:"value"`
+	Turned  bool         `json:"turned"` // differs from the default
+	Min     *float64     `json:"min"`
+	Max     *float64     `json:"max"`
+	Step    *float64     `json:"step"`
+	Choices []ChoiceView `json:"choices"` // empty for numbers
+	Down    *float64     `json:"down"`    // the next value below, null at the limit
+	Up      *float64     `json:"up"`
+}
+
+// ChoiceView is one word of a choice.
+type ChoiceView struct {
+	Value string `json:"value"`
+	Words string `json:"words"`
+}
+
+// SetUpView is a set-up with everything that is shown of it.
+type SetUpView struct {
+	Movement string         `json:"movement"`
+	Series   string         `json:"series"`
+	Name     string         `json:"name"`
+	Title    string         `json:"title"`
+	Details  string         `json:"details"`
+	Settings map[string]any `json:"settings"`
+	Computed bool           `json:"computed"`
+	Refused  string         `json:"refused"`
+	Slice    SliceView      `json:"slice"`
+	Bias     []BiasView     `json:"bias"`
+	Load     string         `json:"load_words"`
+	Hardest  *float64       `json:"hardest_at"`
+	Does     []string       `json:"does"`
+	Cautions []string       `json:"cautions"`
+	Caveat   string         `json:"caveat"`
+	Grade    string         `json:"grade"`
+	Stop     string         `json:"stop"`
+	Ribbon   *figure.Ribbon `json:"ribbon"`
+	Pose     figure.Pose    `json:"pose"`
+	Controls []ControlView  `json:"controls"`
+}
+
+func round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }
+
+// slice fills a slice from one number a head.
+func slice(what string, mid, low, high [arm.HeadCount]float64, level func(float64) float64) SliceView {
+	out := SliceView{Text: figure.SliceText(what, mid), Heads: make([]HeadView, arm.HeadCount)}
+	lead, most := -1, 0.0
+	for i, v := range mid {
+		h := &arm.Heads[i]
+		out.Heads[i] = HeadView{ID: h.ID, Code: h.Code, Name: h.Name, Value: round4(v), Low: round4(low[i]), High: round4(high[i]), Level: level(v)}
+		if v > most+1e-9 {
+			lead, most = i, v
+		}
+	}
+	if lead >= 0 {
+		out.Heads[lead].Leading = true
+	}
+	return out
+}
+
+// setsSlice fills a slice with effective sets.
+func setsSlice(what string, heads [arm.HeadCount]week.Effective) SliceView {
+	var mid, low, high [arm.HeadCount]float64
+	for i, h := range heads {
+		mid[i], low[i], high[i] = h.Mid, h.Low, h.High
+	}
+	return slice(what, mid, low, high, figure.SetsLevel)
+}
+
+// biases returns a set-up's bias per head: the computed one, or the graded
+// credits with their range.
+func biases(s movement.SetUp, p *effort.Profile) (mid, low, high [arm.HeadCount]float64) {
+	if credits, graded := s.Credits(); graded {
+		for i, c := range credits {
+			mid[i], low[i], high[i] = c.Mid, c.Low, c.High
+		}
+	} else if p != nil {
+		for i := range p.Heads {
+			mid[i] = p.Heads[i].Bias()
+		}
+		low, high = mid, mid
+	}
+	return
+}
+
+func biasSlice(s movement.SetUp, p *effort.Profile) SliceView {
+	what := "Bias against the plain movement"
+	if !s.Movement.Computed() {
+		what = "Graded credit per hard set"
+	}
+	mid, low, high := biases(s, p)
+	return slice(what, mid, low, high, figure.BiasLevel)
+}
+
+func glyph(s movement.SetUp, p *effort.Profile) Glyph {
+	out := Glyph{Slice: biasSlice(s, p)}
+	if p != nil {
+		r := figure.MakeRibbon(p)
+		r.Reads = []figure.Read{} // only the full ribbon is pointed at
+		out.Ribbon = &r
+	}
+	return out
+}
+
+func plain(values map[movement.Key]movement.Value) map[string]any {
+	out := map[string]any{}
+	for k, v := range values {
+		out[string(k)] = v.Plain()
+	}
+	return out
+}
+
+// viewSetUp makes the full view of a set-up for a body.
+func viewSetUp(s movement.SetUp, y *effort.Yardstick) SetUpView {
+	m := s.Movement
+	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: plain(s.Turned()),
+		Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Family.Stop, Bias: make([]BiasView, arm.HeadCount)}
+	if out.Cautions == nil {
+		out.Cautions = []string{}
+	}
+	var p *effort.Profile
+	if m.Computed() {
+		var err error
+		if p, err = s.Profile(y); err != nil {
+			out.Refused = err.Error()
+		}
+	} else {
+		out.Grade = m.Graded.Grade
+	}
+	out.Slice = biasSlice(s, p)
+	for i := range out.Bias {
+		b := &out.Bias[i]
+		b.HeadView = out.Slice.Heads[i]
+		b.Credit = round4(dose.SetCredit(b.Value))
+		b.Agonist = b.Value > 0
+		if p != nil {
+			h := &p.Heads[i]
+			b.Agonist, b.Share, b.Plain, b.Stretch, b.Squeeze = h.Agonist, round4(h.Share), round4(h.Plain), round4(h.Stretch), round4(h.Squeeze)
+			if h.Agonist {
+				mean, zone := round4(h.Mean), string(h.Zone)
+				b.MeanLength, b.Zone = &mean, &zone
+			}
+		}
+	}
+	if p != nil {
+		at := p.HardestAt()
+		r := figure.MakeRibbon(p)
+		out.Load, out.Hardest, out.Does, out.Ribbon = movement.LoadWords(p), &at, movement.Tell(p), &r
+	}
+	out.Pose = figure.MakePose(s, y.Body(), p)
+	out.Controls = controls(s)
+	return out
+}
+
+func controls(s movement.SetUp) []ControlView {
+	out := []ControlView{}
+	turned := s.Turned()
+	for i := range s.Movement.Settings {
+		setting := &s.Movement.Settings[i]
+		v, _ := s.Value(setting.Key)
+		_, differs := turned[setting.Key]
+		c := ControlView{Key: string(setting.Key), Label: setting.Label, Words: setting.ValueWords(v), Value: v.Plain(), Turned: differs, Choices: []ChoiceView{}}
+		if setting.IsWord() {
+			for _, w := range setting.Choices {
+				c.Choices = append(c.Choices, ChoiceView{w, movement.ChoiceWords(setting.Key, w)})
+			}
+		} else {
+			c.Min, c.Max, c.Step = &setting.Min, &setting.Max, &setting.Step
+			for _, x := range setting.Steps() {
+				if x < v.Number-1e-9 {
+					c.Down = &x
+				} else if x > v.Number+1e-9 {
+					c.Up = &x
+					break
+				}
+			}
+		}
+		out = append(out, c)
+	}
+	return out
+}
+
+// yardsticks keeps the plain movements of the bodies seen last.
+type yardsticks struct {
+	mu     sync.Mutex
+	byBody map[arm.Body]*effort.Yardstick
+}
+
+// mostBodies bounds the memory; beyond it the yardsticks are made anew.
+const mostBodies = 2000
+
+func (y *yardsticks) of(body arm.Body) (*effort.Yardstick, error) {
+	y.mu.Lock()
+	defer y.mu.Unlock()
+	if found := y.byBody[body]; found != nil {
+		return found, nil
+	}
+	made, err := effort.NewYardstick(body)
+	if err != nil {
+		return nil, err
+	}
+	if y.byBody == nil || len(y.byBody) >= mostBodies {
+		y.byBody = map[arm.Body]*effort.Yardstick{}
+	}
+	y.byBody[body] = made
+	return made, nil
+}
+
+// values reads settings out of a request; the field of an error is the setting's.
+func values(settings map[string]any) (map[movement.Key]movement.Value, *movement.FieldError) {
+	out := map[movement.Key]movement.Value{}
+	for k, v := range settings {
+		switch v := v.(type) {
+		case float64:
+			out[movement.Key(k)] = movement.Num(v)
+		case string:
+			out[movement.Key(k)] = movement.Word(v)
+		default:
+			return nil, &movement.FieldError{Field: k, Reason: "neither a number nor a word"}
+		}
+	}
+	return out, nil
+}
