@@ -66,7 +66,7 @@ type LogView struct {
 type logOutput struct{ Body LogView }
 
 type logSetInput struct {
-	sessionInput
+	SessionPath
 	Body struct {
 		ID        uuid.UUID  `json:"id" doc:"made by the sender; sending it again logs once"`
 		Slot      uuid.UUID  `json:"slot"`
@@ -87,7 +87,7 @@ func (s *server) registerLog(api huma.API) {
 	huma.Register(api, operation("log-set", http.MethodPost, path, "Log a set"), s.logSet)
 }
 
-func (s *server) getLog(ctx context.Context, in *sessionInput) (*logOutput, error) {
+func (s *server) getLog(ctx context.Context, in *SessionPath) (*logOutput, error) {
 	out := &logOutput{}
 	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
 		out.Body, err = s.viewLog(ctx, tx, in)
@@ -124,7 +124,7 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewLog(ctx, tx, &in.sessionInput)
+		out.Body, err = s.viewLog(ctx, tx, &in.SessionPath)
 		return err
 	})
 	return out, err
@@ -162,7 +162,7 @@ func sidesOf(s movement.SetUp) []string {
 	return []string{string(store.BothSides)}
 }
 
-func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *sessionInput) (LogView, error) {
+func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *SessionPath) (LogView, error) {
 	c, err := tx.Client(ctx, in.Client)
 	if err != nil {
 		return LogView{}, err

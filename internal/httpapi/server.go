@@ -49,6 +49,7 @@ func OpenAPI() ([]byte, error) {
 }
 
 func build(c Config) (http.Handler, huma.API) {
+	huma.DefaultArrayNullable = false // every list is sent, if empty
 	s := &server{store: c.Store, sessions: scs.New(), now: c.Now}
 	if s.now == nil {
 		s.now = time.Now

@@ -95,7 +95,8 @@ type SessionView struct {
 	MinRestS   int           `json:"min_rest_s"`
 }
 
-type sessionInput struct {
+// SessionPath is a session of a client in an address.
+type SessionPath struct {
 	Client  uuid.UUID `path:"client"`
 	Session uuid.UUID `path:"session"`
 }
@@ -103,7 +104,7 @@ type sessionInput struct {
 type sessionOutput struct{ Body SessionView }
 
 type saveInput struct {
-	sessionInput
+	SessionPath
 	Body struct {
 		Draft
 		Version int       `json:"version" minimum:"1" doc:"the version that was edited"`
@@ -121,7 +122,7 @@ type addInput struct {
 }
 
 type previewInput struct {
-	sessionInput
+	SessionPath
 	Body struct {
 		Draft
 		Active  *uuid.UUID `json:"active,omitempty" doc:"the slot whose set-up is shown in full"`
@@ -132,7 +133,7 @@ type previewInput struct {
 // Preview is an unsaved session, with the active slot's set-up in full.
 type Preview struct {
 	Session SessionView  `json:"session"`
-	Active  *Fitted      `json:"active"`
+	Active  *Fitted      `json:"active,omitempty"`
 	Faults  []FieldFault `json:"faults"` // what keeps it from being saved
 }
 
@@ -161,7 +162,7 @@ func (s *server) registerSessions(api huma.API) {
 	huma.Register(api, operation("preview-session", http.MethodPost, path+"/preview", "What an unsaved session comes to"), s.previewSession)
 }
 
-func (s *server) getSession(ctx context.Context, in *sessionInput) (*sessionOutput, error) {
+func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutput, error) {
 	out := &sessionOutput{}
 	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		c, err := tx.Client(ctx, in.Client)

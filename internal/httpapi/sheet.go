@@ -17,7 +17,7 @@ type SheetSlot struct {
 	Title   string         `json:"title"`
 	Details string         `json:"details"`
 	Slice   SliceView      `json:"slice"`
-	Ribbon  *figure.Ribbon `json:"ribbon"`
+	Ribbon  *figure.Ribbon `json:"ribbon,omitempty"`
 	Pose    figure.Pose    `json:"pose"`
 	Range   string         `json:"range"`
 	Sets    string         `json:"sets"`
@@ -53,7 +53,7 @@ func (s *server) registerSheet(api huma.API) {
 	huma.Register(api, operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
 }
 
-func (s *server) getSheet(ctx context.Context, in *sessionInput) (*sheetOutput, error) {
+func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, error) {
 	out := &sheetOutput{}
 	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		c, err := tx.Client(ctx, in.Client)

@@ -33,7 +33,7 @@ type SliceView struct {
 // Glyph is the picture pair of a list: slice and ribbon.
 type Glyph struct {
 	Slice  SliceView      `json:"slice"`
-	Ribbon *figure.Ribbon `json:"ribbon"` // null for graded work
+	Ribbon *figure.Ribbon `json:"ribbon,omitempty"` // absent for graded work
 }
 
 // BiasView is what a set-up gives one head.
@@ -89,7 +89,7 @@ type SetUpView struct {
 	Caveat   string         `json:"caveat"`
 	Grade    string         `json:"grade"`
 	Stop     string         `json:"stop"`
-	Ribbon   *figure.Ribbon `json:"ribbon"`
+	Ribbon   *figure.Ribbon `json:"ribbon,omitempty"`
 	Pose     figure.Pose    `json:"pose"`
 	Controls []ControlView  `json:"controls"`
 }
@@ -222,9 +222,9 @@ func controls(s movement.SetUp) []ControlView {
 		} else {
 			c.Min, c.Max, c.Step = &setting.Min, &setting.Max, &setting.Step
 			for _, x := range setting.Steps() {
-				if x < v.Number-1e-9 {
+				if below := x < v.Number-1e-9; below && allowed(s, setting.Key, x) {
 					c.Down = &x
-				} else if x > v.Number+1e-9 {
+				} else if x > v.Number+1e-9 && allowed(s, setting.Key, x) {
 					c.Up = &x
 					break
 				}
@@ -233,6 +233,14 @@ func controls(s movement.SetUp) []ControlView {
 		out = append(out, c)
 	}
 	return out
+}
+
+// allowed says whether a setting could be turned to a value, the others staying.
+func allowed(s movement.SetUp, k movement.Key, x float64) bool {
+	turned := s.Turned()
+	turned[k] = movement.Num(x)
+	_, err := s.Movement.SetUp(turned)
+	return err == nil
 }
 
 // yardsticks keeps the plain movements of the bodies seen last.

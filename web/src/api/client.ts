@@ -1,0 +1,97 @@
+// The one hand-written file of this folder: the client, its error and the
+// names screens use for the generated types.
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Me = Schemas['Me']
+export type HeadView = Schemas['HeadView']
+export type SliceView = Schemas['SliceView']
+export type Slice = Schemas['Slice']
+export type Ribbon = Schemas['Ribbon']
+export type Pose = Schemas['Pose']
+export type Handle = Schemas['Handle']
+export type Glyph = Schemas['Glyph']
+export type BiasView = Schemas['BiasView']
+export type ControlView = Schemas['ControlView']
+export type SetUpView = Schemas['SetUpView']
+export type Catalogue = Schemas['Catalogue']
+export type MovementView = Schemas['MovementView']
+export type ClientCard = Schemas['ClientCard']
+export type ClientView = Schemas['ClientView']
+export type Knot = Schemas['Knot']
+export type SessionView = Schemas['SessionView']
+export type SlotView = Schemas['SlotView']
+export type SlotDraft = Schemas['SlotDraft']
+export type DoseDraft = Schemas['DoseDraft']
+export type FindingView = Schemas['FindingView']
+export type Preview = Schemas['Preview']
+export type SheetView = Schemas['SheetView']
+export type LogView = Schemas['LogView']
+export type LogSlot = Schemas['LogSlot']
+export type EntryView = Schemas['EntryView']
+
+export interface FieldFault {
+  field: string
+  reason: string
+}
+
+/** Problem is an answer that is none: status 0 when the server was not reached. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly faults: FieldFault[] = [],
+    readonly current?: SessionView,
+  ) {
+    super(detail)
+  }
+
+  /** The server or its database is away: the same request may go through later. */
+  get away() {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
+  }
+}
+
+/** timings of the last answer: when it came and how long the server took, ms. */
+export interface Timed<T> {
+  data: T
+  serverMs: number
+  at: number
+}
+
+export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin' })
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+interface ProblemBody {
+  detail?: string
+  errors?: { location?: string; message?: string }[]
+  current?: SessionView
+}
+
+/** timed waits for an answer and throws a Problem for anything that is none. */
+export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
+  let answer: Answer<T>
+  try {
+    answer = await request
+  } catch {
+    throw new Problem(0, 'The server cannot be reached.')
+  }
+  const { response } = answer
+  if (!response.ok) {
+    const body = (answer.error ?? {}) as ProblemBody
+    const faults = (body.errors ?? []).map((e) => ({ field: (e.location ?? '').replace(/^body\./, ''), reason: e.message ?? '' }))
+    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current)
+  }
+  const dur = /dur=([\d.]+)/.exec(response.headers.get('Server-Timing') ?? '')
+  return { data: answer.data as T, serverMs: dur ? Number(dur[1]) : 0, at: performance.now() }
+}
+
+export async function got<T>(request: Promise<Answer<T>>): Promise<T> {
+  return (await timed(request)).data
+}

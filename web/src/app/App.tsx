@@ -1,0 +1,45 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { App as AntApp, ConfigProvider } from 'antd'
+import { useSyncExternalStore } from 'react'
+import { RouterProvider } from 'react-router'
+import { Problem } from '../api/client'
+import { router } from './routes'
+import { dark, light } from './theme'
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      refetchOnWindowFocus: true,
+      // Only what may go through later is tried again.
+      retry: (count, error) => error instanceof Problem && error.away && count < 20,
+      retryDelay: (count) => Math.min(500 * 2 ** count, 3000),
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+})
+
+const night = window.matchMedia('(prefers-color-scheme: dark)')
+
+function useNight() {
+  return useSyncExternalStore(
+    (changed) => {
+      night.addEventListener('change', changed)
+      return () => night.removeEventListener('change', changed)
+    },
+    () => night.matches,
+  )
+}
+
+export function App() {
+  return (
+    <ConfigProvider theme={useNight() ? dark : light}>
+      <AntApp>
+        <QueryClientProvider client={queries}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </AntApp>
+    </ConfigProvider>
+  )
+}

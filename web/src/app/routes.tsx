@@ -1,0 +1,32 @@
+import { createBrowserRouter, Navigate } from 'react-router'
+import { Shell } from './Shell'
+import { Missing, Soon } from './Soon'
+
+/** Each place is loaded when it is first gone to. */
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Missing />,
+    children: [
+      { index: true, element: <Navigate to="/clients" replace /> },
+      { path: 'clients', lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }) },
+      {
+        path: 'clients/:client',
+        lazy: async () => ({ Component: (await import('../places/clients/Client')).Client }),
+        children: [
+          { index: true, element: <Navigate to="week" replace /> },
+          { path: 'week/:session?', lazy: async () => ({ Component: (await import('../places/clients/week/Week')).Week }) },
+          { path: 'sheet/:session?', lazy: async () => ({ Component: (await import('../places/clients/sheet/Sheet')).Sheet }) },
+          { path: 'log/:session?', lazy: async () => ({ Component: (await import('../places/clients/log/Log')).Log }) },
+          { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
+        ],
+      },
+      { path: 'today', element: <Soon title="Today" holds="Who trains today, what is due (measuring, a stalled lift, pain reported), and a session started in one key." /> },
+      { path: 'fitting', element: <Soon title="Fitting" holds="Try a movement on as a tailor would: pick, set, watch slice, ribbon and figure, pin variants side by side, tune for a head. Until then the same figure stands in every client’s Week." /> },
+      { path: 'library', element: <Soon title="Library" holds="The movements, searchable by head, zone, equipment and joint, each with its three pictures." /> },
+      { path: 'stances', element: <Soon title="Stances" holds="The rules coaches hold, their evidence grades, where they dispute each other and what changes when one is switched." /> },
+      { path: 'studio', element: <Soon title="Studio" holds="Coaches, rooms, units, backup, imports and exports." /> },
+      { path: '*', element: <Missing /> },
+    ],
+  },
+])

@@ -1,0 +1,63 @@
+import { useState } from 'react'
+import type { Ribbon as Geometry } from '../api/client'
+import { decimals } from './heads'
+
+interface Props {
+  geometry: Geometry
+  width: number
+  height: number
+  /** with axis, tick and a reading under the pointer */
+  full?: boolean
+}
+
+/** Ribbon is the range from stretched to shortened; thick where it is hard, hollow where it is idle. */
+export function Ribbon({ geometry, width, height, full = false }: Props) {
+  const [read, setRead] = useState<number | null>(null)
+  const reads = geometry.reads
+  const at = read === null ? null : reads[read]
+  return (
+    <figure className={full ? 'ribbon ribbon-full' : 'ribbon'} style={{ width }}>
+      <svg
+        viewBox="0 0 1 1"
+        preserveAspectRatio="none"
+        width={width}
+        height={height}
+        role="img"
+        aria-label={geometry.text}
+        onPointerMove={(e) => {
+          if (!full || reads.length === 0) return
+          const box = e.currentTarget.getBoundingClientRect()
+          setRead(Math.min(reads.length - 1, Math.max(0, Math.round(((e.clientX - box.left) / box.width) * (reads.length - 1)))))
+        }}
+        onPointerLeave={() => setRead(null)}
+      >
+        {geometry.hollow.map((d) => (
+          <path key={d} d={d} className="ribbon-hollow" vectorEffect="non-scaling-stroke" />
+        ))}
+        {geometry.solid.map((d) => (
+          <path key={d} d={d} className="ribbon-solid" />
+        ))}
+        <line x1={geometry.tick} x2={geometry.tick} y1={0} y2={1} className="ribbon-tick" vectorEffect="non-scaling-stroke" />
+        {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className="ribbon-read" vectorEffect="non-scaling-stroke" />}
+      </svg>
+      {full && (
+        <>
+          <div className="ribbon-axis" aria-hidden>
+            {geometry.marks.map((m) => (
+              <span key={m.x} style={{ left: `${m.x * 100}%` }}>
+                {m.elbow}°
+              </span>
+            ))}
+          </div>
+          <figcaption>
+            <span>stretched</span>
+            <span className="ribbon-says" aria-live="off">
+              {at ? `${at.elbow}°: ${decimals(at.demand)} of what the muscles can do` : 'elbow bend; the mark is where it is hardest'}
+            </span>
+            <span>shortened</span>
+          </figcaption>
+        </>
+      )}
+    </figure>
+  )
+}

@@ -1,0 +1,20 @@
+/** The colours of the heads: a family per place, never hue alone (codes and hatches say the same). */
+export const headColour: Record<string, string> = {
+  biceps_long: 'var(--bl)',
+  biceps_short: 'var(--bs)',
+  brachialis: 'var(--ba)',
+  brachioradialis: 'var(--bd)',
+  triceps_long: 'var(--tl)',
+  triceps_lateral: 'var(--ta)',
+  triceps_medial: 'var(--tm)',
+}
+
+/** shade is how opaque a region of the given fill level is drawn. */
+export function shade(level: number): number {
+  return level === 0 ? 0 : 0.16 + 0.84 * level
+}
+
+/** decimals writes a number of the core with a fixed number of decimals. */
+export function decimals(value: number, places = 2): string {
+  return value.toFixed(places)
+}

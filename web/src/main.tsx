@@ -1,0 +1,13 @@
+import '@fontsource-variable/source-sans-3'
+import '@fontsource-variable/source-serif-4'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { App } from './app/App'
+import './app/base.css'
+import './figures/figures.css'
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+)

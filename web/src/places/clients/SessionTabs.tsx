@@ -1,0 +1,19 @@
+import type { ReactNode } from 'react'
+import { NavLink } from 'react-router'
+import { useClient } from './Client'
+
+/** SessionTabs lists the client's sessions by day; the one in hand is marked. */
+export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' | 'log'; id: string | null; children?: ReactNode }) {
+  const client = useClient()
+  return (
+    <nav className="sessions" aria-label="Sessions">
+      {client.sessions.map((s) => (
+        <NavLink key={s.id} to={`/clients/${client.id}/${place}/${s.id}`} className={s.id === id ? 'session-tab here' : 'session-tab'}>
+          <b>{s.name}</b> {s.when}
+          {s.logged > 0 && <span> · {s.logged} sets done</span>}
+        </NavLink>
+      ))}
+      <span className="sessions-tools">{children}</span>
+    </nav>
+  )
+}

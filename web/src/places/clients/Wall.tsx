@@ -1,0 +1,65 @@
+import { useQuery } from '@tanstack/react-query'
+import { useRef } from 'react'
+import { Link } from 'react-router'
+import { api, got, type ClientCard } from '../../api/client'
+import { useKeys } from '../../app/keys'
+import { useCatalogue } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import { Slice } from '../../figures/Slice'
+
+/** Wall is every client as a slice of what the next session gives, today's first. */
+export function Wall() {
+  const clients = useQuery({ queryKey: ['clients'], queryFn: () => got(api.GET('/clients')) })
+  const wall = useRef<HTMLElement>(null)
+  const step = (by: number) => {
+    const cards = [...(wall.current?.querySelectorAll<HTMLElement>('a.client-card') ?? [])]
+    const here = cards.indexOf(document.activeElement as HTMLElement)
+    cards[Math.min(cards.length - 1, Math.max(0, here + by))]?.focus()
+  }
+  useKeys({
+    ArrowRight: { does: 'next client', run: () => step(1) },
+    ArrowLeft: { does: 'previous client', run: () => step(-1) },
+  })
+  if (!clients.data) return <Waiting failed={clients.failureReason} />
+  const all = clients.data.clients
+  const today = all.filter((c) => c.today)
+  const later = all.filter((c) => !c.today)
+  return (
+    <main className="wall" ref={wall}>
+      <Row title={today.length > 0 ? 'Training today' : ''} clients={today} />
+      <Row title="Coming up" clients={later} />
+      {all.length === 0 && <p>No clients yet.</p>}
+      <p className="wall-legend">Each slice is the client’s arm from above at the next session: the fuller a region, the more effective sets that head gets (8 fill it). The outlined one gets most.</p>
+    </main>
+  )
+}
+
+function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
+  const { right } = useCatalogue()
+  if (clients.length === 0) return null
+  return (
+    <section>
+      <h1 className="wall-title">{title}</h1>
+      <div className="wall-cards">
+        {clients.map((c) => (
+          <Link key={c.id} to={`/clients/${c.id}/week`} className={c.today ? 'client-card today' : 'client-card'}>
+            <Slice geometry={right} view={c.slice} size={112} places={1} />
+            <span className="client-card-text">
+              <span className="client-card-name">{c.name}</span>
+              <span className="client-card-wish">{c.wish}</span>
+              <span className="client-card-when">
+                {c.when}
+                {c.minutes > 0 && ` · ${Math.round(c.minutes)} min`} · {c.room}
+              </span>
+              <span className="client-card-state">
+                {c.trained}
+                {!c.screened && <b className="warn"> · not screened</b>}
+                {c.findings > 0 && <b className="warn"> · {c.findings === 1 ? '1 finding' : `${c.findings} findings`}</b>}
+              </span>
+            </span>
+          </Link>
+        ))}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,153 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type EntryView, type LogSlot, type LogView } from '../../../api/client'
+import { useCatalogue, useSignedOut } from '../../../app/me'
+import { Missing } from '../../../app/Soon'
+import { Waiting } from '../../../app/Shell'
+import { Slice } from '../../../figures/Slice'
+import { useClient, useSessionId } from '../Client'
+import { SessionTabs } from '../SessionTabs'
+import { SetForm, type Typed } from './SetForm'
+import './log.css'
+
+type Send = (slot: string, typed: Typed, extra?: { replaces: string; withdrawn?: boolean }) => Promise<Problem | null>
+
+/** Log is what was done: a set a line, per side where the arms take turns. */
+export function Log() {
+  const client = useClient()
+  const id = useSessionId()
+  const queries = useQueryClient()
+  const signedOut = useSignedOut()
+  const path = { client: client.id, session: id ?? '' }
+  const log = useQuery({
+    queryKey: ['log', id],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/log', { params: { path } })),
+    enabled: id !== null,
+  })
+  const send: Send = async (slot, typed, extra) => {
+    try {
+      const next = await got(
+        api.POST('/clients/{client}/sessions/{session}/log', {
+          params: { path },
+          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, ...extra },
+        }),
+      )
+      queries.setQueryData(['log', id], next)
+      void queries.invalidateQueries({ queryKey: ['client', client.id] })
+      void queries.invalidateQueries({ queryKey: ['clients'] })
+      return null
+    } catch (e) {
+      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      if (p.status === 401) signedOut()
+      return p
+    }
+  }
+  if (log.isError) return <Missing />
+  return (
+    <>
+      <SessionTabs place="log" id={id} />
+      {log.data ? <Slots key={id} log={log.data} send={send} /> : id === null ? <p className="hint">Nothing planned yet, so nothing to log.</p> : <Waiting failed={log.failureReason} />}
+    </>
+  )
+}
+
+function Slots({ log, send }: { log: LogView; send: Send }) {
+  const first = log.slots.find((s) => !s.next.done)?.id ?? null
+  const [open, setOpen] = useState<string | null>(first)
+  // Once a slot has all its sets the next one opens by itself.
+  const [was, setWas] = useState(first)
+  if (first !== was) {
+    setWas(first)
+    if (open === was) setOpen(first)
+  }
+  return (
+    <main className="log">
+      {log.slots.length === 0 && <p className="hint">This session has no slots yet.</p>}
+      {log.slots.map((s) => (
+        <Slot key={s.id} slot={s} open={s.id === open} toggle={() => setOpen(s.id === open ? null : s.id)} send={send} />
+      ))}
+      <p className="hint">Pain over 3 of 10, or rising, ends the set. Chest pain, fainting, severe breathlessness or sudden weakness: stop and call emergency services.</p>
+    </main>
+  )
+}
+
+function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; toggle: () => void; send: Send }) {
+  const { right } = useCatalogue()
+  const [correcting, setCorrecting] = useState<EntryView | null>(null)
+  const done = slot.entries.length
+  const planned = slot.sets * slot.sides.length
+  return (
+    <section className={open ? 'log-slot open' : 'log-slot'}>
+      <button type="button" className="log-face" aria-expanded={open} onClick={toggle}>
+        <Slice geometry={right} view={slot.slice} size={44} />
+        <span className="log-title">
+          <b>{slot.title}</b>
+          {slot.details && <span>{slot.details}</span>}
+          <span>
+            {slot.planned ? `${slot.dose_words} · ${slot.load_words}` : 'taken out of the plan since'}
+          </span>
+        </span>
+        <span className={slot.next.done && slot.planned ? 'log-count full' : 'log-count'}>
+          {done}
+          {planned > 0 && ` / ${planned}`}
+        </span>
+      </button>
+      {open && (
+        <div className="log-body">
+          {slot.last && <p className="log-last">Last time, {slot.last}</p>}
+          {slot.entries.length > 0 && (
+            <ol className="log-sets">
+              {slot.entries.map((e) =>
+                correcting?.id === e.id ? (
+                  <li key={e.id} className="log-correct">
+                    <SetForm
+                      slot={slot}
+                      start={{ id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note }}
+                      verb="Correct"
+                      send={async (t) => {
+                        const problem = await send(slot.id, t, { replaces: e.id })
+                        if (!problem) setCorrecting(null)
+                        return problem
+                      }}
+                      cancel={() => setCorrecting(null)}
+                      remove={async () => {
+                        const problem = await send(slot.id, { id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note }, { replaces: e.id, withdrawn: true })
+                        if (!problem) setCorrecting(null)
+                        return problem
+                      }}
+                    />
+                  </li>
+                ) : (
+                  <li key={e.id}>
+                    <span className="log-no">
+                      {e.set_no}
+                      {e.side !== 'both' && <b>{e.side === 'left' ? 'L' : 'R'}</b>}
+                    </span>
+                    <span className="log-did">
+                      <b>{e.reps} reps</b> · {e.load_words} · {e.reserve === 0 ? 'to the limit' : `${e.reserve} left`}
+                      {e.note && <i> {e.note}</i>}
+                    </span>
+                    <span className="log-max" title="estimated load for one repetition">
+                      {e.e1rm && `1RM ≈ ${e.e1rm}`}
+                    </span>
+                    <button type="button" className="link" onClick={() => setCorrecting(e)}>
+                      Correct
+                    </button>
+                  </li>
+                ),
+              )}
+            </ol>
+          )}
+          <SetForm
+            key={slot.entries.map((e) => e.id).join()}
+            slot={slot}
+            start={{ id: uuidv7(), side: slot.next.side, set_no: slot.next.set_no, reps: slot.next.reps, whole_kg: slot.next.whole_kg ?? NaN, reserve: slot.next.reserve, note: '' }}
+            verb={slot.next.done ? 'Log one more set' : 'Log this set'}
+            send={(t) => send(slot.id, t)}
+          />
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,125 @@
+import { Button, Input, InputNumber, Segmented } from 'antd'
+import { useRef, useState, type ReactNode } from 'react'
+import type { LogSlot, Problem } from '../../../api/client'
+
+export interface Typed {
+  id: string
+  side: 'both' | 'left' | 'right'
+  set_no: number
+  reps: number
+  whole_kg: number
+  reserve: number
+  note: string
+}
+
+interface Props {
+  slot: LogSlot
+  start: Typed
+  verb: string
+  send: (typed: Typed) => Promise<Problem | null>
+  cancel?: () => void
+  remove?: () => Promise<Problem | null>
+}
+
+/** SetForm is one set as it is typed: filled in from what is likely, so that most sets are one tap. A failed send keeps everything. */
+export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
+  const [typed, setTyped] = useState(start)
+  const [problem, setProblem] = useState<Problem | null>(null)
+  const [missing, setMissing] = useState('')
+  const busy = useRef(false)
+  const [waiting, setWaiting] = useState(false)
+  const set = (part: Partial<Typed>) => {
+    setTyped({ ...typed, ...part })
+    setMissing('')
+  }
+  const once = async (go: () => Promise<Problem | null>) => {
+    if (busy.current) return // a double tap is one set
+    busy.current = true
+    setWaiting(true)
+    setProblem(await go())
+    setWaiting(false)
+    busy.current = false
+  }
+  const submit = () => {
+    if (!Number.isFinite(typed.reps)) return setMissing('How many reps?')
+    if (!Number.isFinite(typed.whole_kg)) return setMissing(`How many ${slot.load_label}?`)
+    return once(() => send(typed))
+  }
+  const number = (label: string, value: number, put: (v: number) => void, most: number, step: number, name: string, least = 0) => (
+    <Count label={label}>
+      <Button aria-label={`${label}, one step down`} onClick={() => put(Math.max(least, (Number.isFinite(value) ? value : 0) - step))}>
+        −
+      </Button>
+      <InputNumber
+        aria-label={label}
+        name={name}
+        inputMode="decimal"
+        value={Number.isFinite(value) ? value : null}
+        min={least}
+        max={most}
+        controls={false}
+        changeOnWheel={false}
+        onChange={(v) => put(v ?? NaN)}
+      />
+      <Button aria-label={`${label}, one step up`} onClick={() => put(Math.min(most, (Number.isFinite(value) ? value : 0) + step))}>
+        +
+      </Button>
+    </Count>
+  )
+  return (
+    <form
+      className="set-form"
+      onSubmit={(e) => {
+        e.preventDefault()
+        void submit()
+      }}
+    >
+      <span className="set-which">
+        Set {typed.set_no}
+        {slot.sides.length > 1 && (
+          <Segmented
+            aria-label="Arm"
+            value={typed.side}
+            options={[
+              { value: 'left', label: 'Left' },
+              { value: 'right', label: 'Right' },
+            ]}
+            onChange={(side) => set({ side: side as Typed['side'] })}
+          />
+        )}
+      </span>
+      {number('Reps', typed.reps, (reps) => set({ reps }), 100, 1, 'reps')}
+      {number(slot.load_label, typed.whole_kg, (whole_kg) => set({ whole_kg }), 500, 1, 'load', -200)}
+      {number('Left in reserve', typed.reserve, (reserve) => set({ reserve }), 10, 1, 'reserve')}
+      <label className="set-note">
+        <span className="field-label">Note</span>
+        <Input name="note" value={typed.note} maxLength={300} onChange={(e) => set({ note: e.target.value })} />
+      </label>
+      <span className="set-do">
+        <Button type="primary" htmlType="submit" loading={waiting}>
+          {verb}
+        </Button>
+        {cancel && <Button onClick={cancel}>Back</Button>}
+        {remove && (
+          <Button danger onClick={() => void once(remove)}>
+            Take it out
+          </Button>
+        )}
+      </span>
+      {(missing || problem) && (
+        <p className="fault" role="alert">
+          {missing || (problem!.away ? `Not logged: ${problem!.message} What you typed stays; press again.` : `Not logged: ${problem!.message}`)}
+        </p>
+      )}
+    </form>
+  )
+}
+
+function Count({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <span className="count">
+      <span className="field-label">{label}</span>
+      <span className="count-row">{children}</span>
+    </span>
+  )
+}

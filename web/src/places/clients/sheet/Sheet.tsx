@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { api, got, type SheetView } from '../../../api/client'
+import { useKeys } from '../../../app/keys'
+import { useCatalogue } from '../../../app/me'
+import { Missing } from '../../../app/Soon'
+import { Waiting } from '../../../app/Shell'
+import { PoseFigure } from '../../../figures/PoseFigure'
+import { Ribbon } from '../../../figures/Ribbon'
+import { Slice } from '../../../figures/Slice'
+import { useClient, useSessionId } from '../Client'
+import { SessionTabs } from '../SessionTabs'
+import './sheet.css'
+
+/** Sheet is the page the client gets, as it will be read and printed. */
+export function Sheet() {
+  const client = useClient()
+  const id = useSessionId()
+  const sheet = useQuery({
+    queryKey: ['sheet', id],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/sheet', { params: { path: { client: client.id, session: id! } } })),
+    enabled: id !== null,
+    staleTime: 0,
+  })
+  useKeys({ p: { does: 'print the sheet', run: () => window.print() } })
+  if (sheet.isError) return <Missing />
+  return (
+    <>
+      <SessionTabs place="sheet" id={id}>
+        <Button type="primary" size="small" onClick={() => window.print()}>
+          Print
+        </Button>
+      </SessionTabs>
+      {sheet.data ? <Page sheet={sheet.data} /> : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
+    </>
+  )
+}
+
+function Page({ sheet }: { sheet: SheetView }) {
+  const { right } = useCatalogue()
+  return (
+    <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
+      <header className="sheet-head">
+        <div>
+          <h1>{sheet.client}</h1>
+          <p>
+            <b>{sheet.session}</b> · {sheet.date} · {sheet.room}
+          </p>
+          <p>
+            {Math.round(sheet.minutes)} minutes · {sheet.warm_up} · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
+          </p>
+        </div>
+        <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />
+      </header>
+      {sheet.caps.map((c) => (
+        <p key={c} className="sheet-cap">
+          {c}
+        </p>
+      ))}
+      <ol className="sheet-slots">
+        {sheet.slots.map((s, i) => (
+          <li key={i} className="sheet-slot">
+            <span className="sheet-no">{i + 1}</span>
+            <PoseFigure pose={s.pose} className="sheet-pose" />
+            <div className="sheet-what">
+              <h2>{s.title}</h2>
+              {s.details && <p className="sheet-details">{s.details}</p>}
+              <p className="sheet-dose">
+                <b>{s.sets}</b> · <b>{s.load}</b>
+              </p>
+              <p>
+                {s.effort} · {s.rest} · {s.tempo}
+                {s.range && ` · ${s.range}`}
+              </p>
+              {s.cues.length > 0 && (
+                <ul className="sheet-cues">
+                  {s.cues.map((c) => (
+                    <li key={c}>{c}</li>
+                  ))}
+                </ul>
+              )}
+              <p className="sheet-stop">
+                The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
+              </p>
+            </div>
+            <div className="sheet-pictures">
+              <Slice geometry={right} view={s.slice} size={84} hatched />
+              {s.ribbon ? <Ribbon geometry={s.ribbon} width={92} height={20} /> : <span className="graded">graded</span>}
+            </div>
+          </li>
+        ))}
+      </ol>
+      {sheet.slots.length === 0 && <p className="hint">This session has no slots yet.</p>}
+      <footer className="sheet-foot">
+        {sheet.cautions.map((c) => (
+          <p key={c}>{c}</p>
+        ))}
+        <p className="sheet-legend">
+          The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
+        </p>
+      </footer>
+    </main>
+  )
+}

@@ -1,0 +1,188 @@
+import { App, Button, Input, InputNumber } from 'antd'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import type { DoseDraft, SessionView } from '../../../api/client'
+import { useKeys } from '../../../app/keys'
+import { Margin } from './Margin'
+import { Picker } from './Picker'
+import { Prescription } from './Prescription'
+import { SaveNote } from './SaveNote'
+import { SlotList } from './SlotList'
+import { Stage } from './Stage'
+import { useDraft, type Draft } from './useDraft'
+import { usePreview } from './usePreview'
+
+interface Props {
+  client: string
+  session: SessionView
+  mayPlan: boolean
+}
+
+/** Builder is one session under the hand: slots on the left, the active set-up in the middle, what it comes to in the margin. */
+export function Builder({ client, session, mayPlan }: Props) {
+  const { message } = App.useApp()
+  const { draft, edit, undo, redo, canUndo, canRedo, state, settle } = useDraft(client, session)
+  const [activeId, setActiveId] = useState<string | null>(draft.slots[0]?.id ?? null)
+  const [picking, setPicking] = useState(draft.slots.length === 0 && mayPlan)
+  const [turning, setTurning] = useState('')
+  const index = Math.max(
+    0,
+    draft.slots.findIndex((s) => s.id === activeId),
+  )
+  const active = draft.slots[index]
+  const preview = usePreview(client, session, draft, active?.id ?? null, turning)
+  const shown = preview.session
+  const refused = state.is === 'refused' ? state.faults : []
+  const faults = [...preview.faults.map((f) => ({ field: f.field.replace(/^(slots\[\d+\])\.(?!cues)/, '$1.dose.'), reason: f.reason })), ...refused]
+
+  const change = (label: string, id: string, f: (s: Draft['slots'][number]) => Draft['slots'][number]) =>
+    edit(label, (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? f(s) : s)) }))
+
+  const turn = (key: string, value: number | string, grabbing = false) => {
+    if (!active || !mayPlan) return
+    setTurning(key)
+    change(`turn ${active.id} ${key} ${grabbing ? 'grab' : ''}`, active.id, (s) => ({ ...s, settings: { ...s.settings, [key]: value } }))
+  }
+
+  const add = (movement: string) => {
+    const slot = { id: uuidv7(), movement, settings: {}, cues: [] }
+    edit('', (d) => ({ ...d, slots: [...d.slots, slot] }))
+    setActiveId(slot.id)
+    setPicking(false)
+  }
+
+  const remove = (id: string) => {
+    const at = draft.slots.findIndex((s) => s.id === id)
+    const title = shown.slots.find((s) => s.id === id)?.title ?? 'The slot'
+    edit('', (d) => ({ ...d, slots: d.slots.filter((s) => s.id !== id) }))
+    if (id === active?.id) setActiveId(draft.slots[at + 1]?.id ?? draft.slots[at - 1]?.id ?? null)
+    message.open({ key: 'removed', content: <span>{title} taken out. Undo brings it back (Ctrl+Z).</span>, duration: 4 })
+  }
+
+  const move = (id: string, by: number) =>
+    edit('', (d) => {
+      const from = d.slots.findIndex((s) => s.id === id)
+      const to = from + by
+      if (from < 0 || to < 0 || to >= d.slots.length) return d
+      const slots = [...d.slots]
+      slots.splice(to, 0, ...slots.splice(from, 1))
+      return { ...d, slots }
+    })
+
+  const go = (by: number) => {
+    const next = draft.slots[Math.min(draft.slots.length - 1, Math.max(0, index + by))]
+    if (next) setActiveId(next.id)
+  }
+
+  useKeys({
+    '/': { does: 'find a movement to add', run: () => mayPlan && setPicking(true) },
+    Escape: { does: 'back out', run: () => setPicking(false) },
+    '[': { does: 'slot before', run: () => go(-1) },
+    ']': { does: 'next slot', run: () => go(1) },
+    'Ctrl+z': { does: 'undo', run: undo },
+    'Ctrl+Shift+z': { does: 'redo', run: redo },
+  })
+
+  const slotView = shown.slots.find((s) => s.id === active?.id)
+  return (
+    <div className="builder">
+      <section className="builder-slots" aria-label="Slots">
+        <div className="builder-head">
+          <Input
+            className="builder-name"
+            variant="borderless"
+            aria-label="Name of the session"
+            value={draft.name}
+            maxLength={60}
+            readOnly={!mayPlan}
+            status={faults.some((f) => f.field === 'name') ? 'error' : undefined}
+            onChange={(e) => edit('name', (d) => ({ ...d, name: e.target.value }))}
+          />
+          <div className="builder-when">
+            <input
+              type="date"
+              aria-label="Day of the session"
+              value={draft.planned_on}
+              readOnly={!mayPlan}
+              onChange={(e) => e.target.value && edit('day', (d) => ({ ...d, planned_on: e.target.value }))}
+            />
+            <label>
+              warm-up{' '}
+              <InputNumber size="small" aria-label="General warm-up, minutes" value={draft.warm_up_min} readOnly={!mayPlan} controls={false} onChange={(v) => v !== null && edit('warm-up', (d) => ({ ...d, warm_up_min: v }))} /> min
+            </label>
+          </div>
+        </div>
+        <SlotList
+          draft={draft.slots}
+          views={shown.slots}
+          activeId={active?.id ?? null}
+          mayPlan={mayPlan}
+          faulty={(i) => faults.some((f) => f.field.startsWith(`slots[${i}]`))}
+          choose={(id) => {
+            setActiveId(id)
+            setPicking(false)
+          }}
+          remove={remove}
+          move={move}
+        />
+        {mayPlan && (
+          <button type="button" className="slot-add" onClick={() => setPicking(true)}>
+            + movement <kbd>/</kbd>
+          </button>
+        )}
+      </section>
+
+      <main className="builder-stage">
+        {picking ? (
+          <Picker add={add} close={() => setPicking(false)} />
+        ) : active && preview.active ? (
+          <>
+            <Stage view={preview.active} turn={mayPlan ? turn : undefined} />
+            {slotView && (
+              <Prescription
+                key={active.id}
+                slot={active}
+                view={slotView}
+                dose={active.dose ?? slotView.dose}
+                faults={faults.filter((f) => f.field.startsWith(`slots[${index}].`)).map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
+                minReserve={shown.min_reserve}
+                mayPlan={mayPlan}
+                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => ({ ...s, dose: d }))}
+                setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues }))}
+              />
+            )}
+          </>
+        ) : active ? (
+          <div className="skeleton" />
+        ) : (
+          <p className="hint">Nothing planned yet. Press / and find a movement.</p>
+        )}
+      </main>
+
+      <Margin
+        session={shown}
+        view={picking ? null : preview.active}
+        problem={preview.problem}
+        head={
+          <div className="builder-saving">
+            <SaveNote state={state} settle={settle} mayPlan={mayPlan} />
+            {mayPlan && (
+              <span>
+                <Button size="small" disabled={!canUndo} onClick={undo}>
+                  Undo
+                </Button>
+                <Button size="small" disabled={!canRedo} onClick={redo}>
+                  Redo
+                </Button>
+              </span>
+            )}
+          </div>
+        }
+        show={(i) => {
+          setActiveId(draft.slots[i]?.id ?? null)
+          setPicking(false)
+        }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,57 @@
+import { Input } from 'antd'
+import { useState } from 'react'
+import type { MovementView } from '../../../api/client'
+import { useCatalogue } from '../../../app/me'
+import { Ribbon } from '../../../figures/Ribbon'
+import { Slice } from '../../../figures/Slice'
+
+const groups: [string, (m: MovementView) => boolean][] = [
+  ['Bending the elbow', (m) => m.action === 'flexion'],
+  ['Straightening the elbow', (m) => m.action === 'extension'],
+  ['Several joints', (m) => !m.computed],
+]
+
+/** Picker finds a movement by its name or what it trains; Enter takes the first. */
+export function Picker({ add, close }: { add: (movement: string) => void; close: () => void }) {
+  const { movements, right } = useCatalogue()
+  const [typed, setTyped] = useState('')
+  const asked = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const fits = (m: MovementView) => asked.every((w) => `${m.name} ${m.family} ${m.id}`.toLowerCase().replaceAll('_', ' ').includes(w))
+  const found = movements.filter(fits)
+  return (
+    <section className="picker" aria-label="Find a movement">
+      <Input
+        autoFocus
+        size="large"
+        aria-label="Find a movement"
+        placeholder="Find a movement: reclined, rope, overhead …"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        onPressEnter={() => found[0] && add(found[0].id)}
+        onKeyDown={(e) => e.key === 'Escape' && close()}
+      />
+      {found.length === 0 && <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>}
+      {groups.map(([title, belongs]) => {
+        const list = found.filter(belongs)
+        return (
+          list.length > 0 && (
+            <div key={title}>
+              <h3>{title}</h3>
+              <div className="picker-list">
+                {list.map((m) => (
+                  <button key={m.id} type="button" className="pick" onClick={() => add(m.id)}>
+                    <Slice geometry={right} view={m.glyph.slice} size={34} />
+                    <span className="pick-text">
+                      <span>{m.name}</span>
+                      {m.glyph.ribbon ? <Ribbon geometry={m.glyph.ribbon} width={90} height={12} /> : <span className="graded">graded, not computed</span>}
+                    </span>
+                  </button>
+                ))}
+              </div>
+            </div>
+          )
+        )
+      })}
+    </section>
+  )
+}

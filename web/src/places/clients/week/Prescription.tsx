@@ -1,0 +1,182 @@
+import { AutoComplete, Input, InputNumber, Select } from 'antd'
+import { useId, useState, type ReactNode } from 'react'
+import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
+import { useCatalogue } from '../../../app/me'
+
+interface Props {
+  slot: SlotDraft
+  view: SlotView
+  dose: DoseDraft | undefined
+  faults: FieldFault[]
+  minReserve: number
+  mayPlan: boolean
+  setDose: (field: string, dose: DoseDraft) => void
+  setCues: (cues: string[]) => void
+}
+
+const mostCues = 3
+const find = 'find'
+
+/** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
+export function Prescription({ slot, view, dose, faults, minReserve, mayPlan, setDose, setCues }: Props) {
+  if (!dose) return null
+  const fault = (field: string) => faults.find((f) => f.field === `dose.${field}`)?.reason
+  const number = (field: 'sets' | 'reps_low' | 'reps_high' | 'rest_s', label: string) => (
+    <InputNumber
+      aria-label={label}
+      value={dose[field]}
+      precision={0}
+      controls={false}
+      changeOnWheel={false}
+      readOnly={!mayPlan}
+      status={fault(field) ? 'error' : undefined}
+      onChange={(v) => v !== null && setDose(field, { ...dose, [field]: v })}
+    />
+  )
+  return (
+    <section className="dose" aria-label="Dose and cues">
+      <div className="dose-fields">
+        <Field label="Sets" fault={fault('sets')}>
+          {number('sets', 'Sets')}
+        </Field>
+        <Field label="Reps" fault={fault('reps_low') ?? fault('reps_high')}>
+          <span className="dose-pair">
+            {number('reps_low', 'Fewest reps')} – {number('reps_high', 'Most reps')}
+          </span>
+        </Field>
+        <Field label="Left in reserve" fault={fault('reserve')}>
+          <Select
+            aria-label="Reps left in reserve"
+            value={dose.reserve}
+            disabled={!mayPlan}
+            status={fault('reserve') ? 'error' : undefined}
+            options={[0, 1, 2, 3, 4, 5].map((r) => ({ value: r, label: r === 0 ? 'to the limit' : String(r), disabled: r < minReserve || (r === 0 && !view.can_fail_alone) }))}
+            onChange={(reserve) => setDose('reserve', { ...dose, reserve })}
+          />
+        </Field>
+        <Field label="Rest, s" fault={fault('rest_s')}>
+          {number('rest_s', 'Rest in seconds')}
+        </Field>
+        <Field label="Tempo, s" fault={fault('tempo')}>
+          <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo })} />
+        </Field>
+        <Field label="Load" fault={fault('load_kg')} wide>
+          <Select
+            aria-label="Load"
+            value={dose.load_kg ?? find}
+            disabled={!mayPlan}
+            status={fault('load_kg') ? 'error' : undefined}
+            options={[{ value: find as string | number, label: 'find it' }, ...view.steps.map((s) => ({ value: s.load_kg as string | number, label: s.words }))]}
+            labelRender={() => (dose.load_kg === null ? 'find it' : view.load_words)}
+            onChange={(v) => setDose('load', { ...dose, load_kg: v === find ? null : Number(v) })}
+          />
+        </Field>
+      </div>
+      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={faults.find((f) => f.field === 'cues')?.reason} />
+    </section>
+  )
+}
+
+function Field({ label, fault, wide, children }: { label: string; fault?: string; wide?: boolean; children: ReactNode }) {
+  return (
+    <div className={wide ? 'field wide' : 'field'}>
+      <span className="field-label">{label}</span>
+      {children}
+      {fault && (
+        <span className="fault" role="alert">
+          {fault}
+        </span>
+      )}
+    </div>
+  )
+}
+
+/** readTempo reads "3-1-1-0"; null when it is none. */
+export function readTempo(text: string): number[] | null {
+  if (text.trim() === '') return [0, 0, 0, 0]
+  const parts = text.trim().split(/[-–/\s]+/)
+  const numbers = parts.map((p) => Number(p.replace(',', '.')))
+  return parts.length === 4 && numbers.every((n) => Number.isFinite(n)) ? numbers : null
+}
+
+const tempoWords = (tempo: number[]) => (tempo.some((t) => t > 0) ? tempo.join('-') : '')
+
+function Tempo({ dose, readOnly, set }: { dose: DoseDraft; readOnly: boolean; set: (tempo: number[]) => void }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const wrong = typed !== null && readTempo(typed) === null
+  return (
+    <>
+      <Input
+        aria-label="Tempo: down, hold, up, hold, in seconds"
+        placeholder="controlled"
+        value={typed ?? tempoWords(dose.tempo)}
+        readOnly={readOnly}
+        status={wrong ? 'error' : undefined}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          const tempo = readTempo(e.target.value)
+          if (tempo) set(tempo)
+        }}
+        onBlur={() => !wrong && setTyped(null)}
+      />
+      {wrong && <span className="fault">four numbers: down-hold-up-hold, like 3-1-1-0</span>}
+    </>
+  )
+}
+
+function Cues({ movement, cues, mayPlan, set, fault }: { movement: string; cues: string[]; mayPlan: boolean; set: (cues: string[]) => void; fault?: string }) {
+  const { movements } = useCatalogue()
+  const id = useId()
+  const [typed, setTyped] = useState('')
+  const offered = (movements.find((m) => m.id === movement)?.cues ?? []).filter((c) => !cues.includes(c.cue))
+  const add = (cue: string) => {
+    const text = cue.trim()
+    if (text && cues.length < mostCues) set([...cues, text])
+    setTyped('')
+  }
+  return (
+    <div className="cues">
+      <span className="field-label" id={id}>
+        Cues for the client, at most three
+      </span>
+      <ul aria-labelledby={id}>
+        {cues.map((cue, i) => (
+          <li key={i}>
+            “{cue}”
+            {mayPlan && (
+              <button type="button" aria-label={`Take out: ${cue}`} onClick={() => set(cues.filter((_, k) => k !== i))}>
+                ×
+              </button>
+            )}
+          </li>
+        ))}
+        {mayPlan && cues.length < mostCues && (
+          <li className="cue-add">
+            <AutoComplete
+              aria-label="Add a cue"
+              value={typed}
+              onChange={(v: string) => setTyped(v)}
+              onSelect={(v: string) => add(v)}
+              options={offered.map((c) => ({
+                value: c.cue,
+                label: (
+                  <span className="cue-offer">
+                    <b>{c.cue}</b>
+                    <span>
+                      when {c.seen} ({c.view})
+                    </span>
+                  </span>
+                ),
+              }))}
+              showSearch={{ filterOption: (input, option) => String(option?.value).toLowerCase().includes(input.toLowerCase()) }}
+              popupMatchSelectWidth={420}
+            >
+              <Input placeholder="Pick or type one" maxLength={60} onPressEnter={() => add(typed)} />
+            </AutoComplete>
+          </li>
+        )}
+      </ul>
+      {fault && <span className="fault">{fault}</span>}
+    </div>
+  )
+}

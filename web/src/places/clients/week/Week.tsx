@@ -1,0 +1,67 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button } from 'antd'
+import { useNavigate } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem } from '../../../api/client'
+import { useMe } from '../../../app/me'
+import { Missing } from '../../../app/Soon'
+import { Waiting } from '../../../app/Shell'
+import { useClient, useSessionId } from '../Client'
+import { SessionTabs } from '../SessionTabs'
+import { Builder } from './Builder'
+import './week.css'
+
+/** Week is the builder of one session; the whole week's board grows around it. */
+export function Week() {
+  const client = useClient()
+  const id = useSessionId()
+  const me = useMe()
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const { message } = App.useApp()
+  const session = useQuery({
+    queryKey: ['session', id],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
+    enabled: id !== null,
+  })
+  const mayPlan = me.data?.may_plan ?? false
+
+  const plan = async () => {
+    const fresh = uuidv7()
+    try {
+      await got(
+        api.POST('/clients/{client}/sessions', {
+          params: { path: { client: client.id } },
+          body: { id: fresh, write: uuidv7(), name: 'New session', planned_on: me.data!.today, warm_up_min: 5, slots: [] },
+        }),
+      )
+      await queries.invalidateQueries({ queryKey: ['client', client.id] })
+      navigate(`/clients/${client.id}/week/${fresh}`)
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+
+  if (session.isError) return <Missing />
+  return (
+    <>
+      <SessionTabs place="week" id={id}>
+        {mayPlan && (
+          <Button size="small" onClick={() => void plan()}>
+            Plan another session
+          </Button>
+        )}
+      </SessionTabs>
+      {id === null ? (
+        <main className="soon">
+          <h1>No session yet</h1>
+          <p>Plan one: pick movements, turn their settings until each head gets what you want, then give sets, reps and cues.</p>
+        </main>
+      ) : session.data ? (
+        <Builder key={id} client={client.id} session={session.data} mayPlan={mayPlan} />
+      ) : (
+        <Waiting failed={session.failureReason} />
+      )}
+    </>
+  )
+}

@@ -1,0 +1,54 @@
+import type { SetUpView } from '../../../api/client'
+import { decimals, headColour } from '../../../figures/heads'
+
+/** WhyBias lists the terms each head's number came from. */
+export function WhyBias({ view }: { view: SetUpView }) {
+  const shown = view.bias.filter((b) => b.value > 0)
+  if (!view.computed) {
+    return (
+      <div className="why">
+        <p>
+          Evidence grade {view.grade}. Hand forces in movements of several joints are not known well enough to compute, so each head has a middle credit and a range per hard set.
+        </p>
+        {shown.map((b) => (
+          <p key={b.id}>
+            <b style={{ color: headColour[b.id] }}>{b.code}</b> {decimals(b.low, 1)} – <b>{decimals(b.value, 1)}</b> – {decimals(b.high, 1)}
+          </p>
+        ))}
+      </div>
+    )
+  }
+  return (
+    <div className="why">
+      <table>
+        <caption>√(plain × stretch), against the plain movement</caption>
+        <thead>
+          <tr>
+            <th />
+            <th title="of the work, against the hardest-working head">share</th>
+            <th>plain</th>
+            <th title="weighted toward long length">stretch</th>
+            <th title="tension-weighted fibre length over the optimal one">length</th>
+            <th title="effective sets a hard set gives">set</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((b) => (
+            <tr key={b.id}>
+              <th scope="row" style={{ color: headColour[b.id] }}>
+                {b.code}
+              </th>
+              <td>{decimals(b.share)}</td>
+              <td>{decimals(b.plain)}</td>
+              <td>{decimals(b.stretch)}</td>
+              <td>{b.mean_length === null ? '' : decimals(b.mean_length)}</td>
+              <td>
+                <b>{decimals(b.credit)}</b>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

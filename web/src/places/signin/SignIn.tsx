@@ -1,0 +1,46 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Button, Form, Input } from 'antd'
+import { useState } from 'react'
+import { api, got, Problem } from '../../api/client'
+
+/** SignIn keeps what was typed, whatever the answer; the address stays, so that one lands where one wanted to go. */
+export function SignIn() {
+  const queries = useQueryClient()
+  const [fault, setFault] = useState('')
+  const [busy, setBusy] = useState(false)
+  const signIn = async (body: { email: string; password: string }) => {
+    if (busy) return
+    setBusy(true)
+    setFault('')
+    try {
+      const me = await got(api.POST('/sign-in', { body }))
+      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
+      queries.setQueryData(['me'], me)
+    } catch (e) {
+      setFault(e instanceof Problem ? e.message : String(e))
+      setBusy(false)
+    }
+  }
+  return (
+    <main className="signin">
+      <div className="signin-card">
+        <h1>Musculus</h1>
+        <p>What a set-up does to each head of the arm, and what follows for a session.</p>
+        <Form layout="vertical" requiredMark={false} onFinish={signIn}>
+          <Form.Item label="E-mail" name="email" rules={[{ required: true, message: 'Your e-mail address, please' }]}>
+            <Input type="email" autoComplete="username" autoFocus size="large" />
+          </Form.Item>
+          <Form.Item label="Password" name="password" rules={[{ required: true, message: 'Your password, please' }]}>
+            <Input.Password autoComplete="current-password" size="large" />
+          </Form.Item>
+          <p className="fault" role="alert">
+            {fault}
+          </p>
+          <Button type="primary" htmlType="submit" size="large" block loading={busy}>
+            Sign in
+          </Button>
+        </Form>
+      </div>
+    </main>
+  )
+}
