@@ -83,9 +83,11 @@ func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
 	sc := newScene(s, body)
 	sc.furniture()
 	sc.person()
-	sc.limb(&sc.from, "ghost")
-	sc.load(&sc.from, "ghost-weight")
-	if s.Movement.Action != movement.Dip { // a dip is drawn at its bottom only
+	if s.Movement.Action == movement.Dip { // drawn at its bottom only: the body moves, not the hand
+		sc.limb(&sc.from, "arm")
+	} else {
+		sc.limb(&sc.from, "ghost")
+		sc.load(&sc.from, "ghost-weight")
 		sc.limb(&sc.to, "arm")
 		sc.load(&sc.to, "weight")
 	}
@@ -371,7 +373,9 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 		hi = Point{max(hi.X, p.X+margin), max(hi.Y, p.Y+margin)}
 	}
 	for _, p := range way {
-		see(p, 0.18)
+		if sc.setUp.Movement.Action != movement.Dip {
+			see(p, 0.18)
+		}
 	}
 	for _, h := range here {
 		for _, stop := range h.Track {
@@ -395,7 +399,10 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 		see(scene.hip(), 0.22*sc.k)
 		knee, _ := scene.legs()
 		see(knee, 0.10*sc.k)
-		if scene.setUp.Position() != movement.Standing { // standing legs may run out of the picture
+		switch scene.setUp.Position() {
+		case movement.Standing, movement.OnBars: // the legs may run out of the picture
+			see(scene.point(scene.from.Hand), 0.18)
+		default:
 			see(Point{0, -scene.floor}, 0.06)
 		}
 	}

@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/week"
@@ -31,6 +32,7 @@ type ClientCard struct {
 	Today     bool       `json:"today"`
 	Minutes   float64    `json:"minutes"`
 	Findings  int        `json:"findings"` // stops and warnings
+	Most      string     `json:"most"`     // the head that gets most, in words
 	Trained   string     `json:"trained"`  // when a set was last logged, in words
 	Screened  bool       `json:"screened"`
 }
@@ -160,11 +162,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 			if err != nil {
 				return err
 			}
-			if at, ok := trained[card.ID]; ok {
-				card.Trained = "trained " + daysWords(at.Truncate(24*time.Hour), s.today())
-			} else {
-				card.Trained = "nothing logged yet"
-			}
+			card.Trained = s.trainedWords(trained[card.ID])
 			out.Body.Clients = append(out.Body.Clients, card)
 		}
 		return nil
@@ -194,6 +192,11 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 	session, _ := next.Content.Week(movement.Shipped)
 	counted := session.Count(t.Yardstick)
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
+	for i, h := range out.Slice.Heads {
+		if h.Leading {
+			out.Most = fmt.Sprintf("%s, %.1f sets", arm.Heads[i].Name, h.Value)
+		}
+	}
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)
 	out.When, out.Today = daysWords(next.PlannedOn, s.today()), next.PlannedOn.Equal(s.today())
 	out.Minutes = round4(counted.Minutes)
@@ -203,6 +206,14 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 		}
 	}
 	return out, nil
+}
+
+// trainedWords tells when a set was last logged.
+func (s *server) trainedWords(at time.Time) string {
+	if at.IsZero() {
+		return "nothing logged yet"
+	}
+	return "trained " + daysWords(at.UTC().Truncate(24*time.Hour), s.today())
 }
 
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
@@ -231,10 +242,15 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			v.Screened = "screened " + dateWords(*c.ScreenedOn)
 		}
 		sets := 0
+		var last time.Time
 		for _, one := range sessions {
 			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.PlannedOn.Format(time.DateOnly), daysWords(one.PlannedOn, s.today()), len(one.Content.Slots), logged[one.ID].Sets})
 			sets += logged[one.ID].Sets
+			if at := logged[one.ID].LastAt; at.After(last) {
+				last = at
+			}
 		}
+		card.Trained = s.trainedWords(last)
 		v.Knots = knots(&card, v, sets)
 		return nil
 	})

@@ -257,7 +257,7 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 		return "", err
 	}
 	var last uuid.UUID
-	var reps []string
+	reps := map[store.Side][]string{}
 	var maxima []float64
 	words := ""
 	for _, e := range entries {
@@ -268,7 +268,7 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 			last = e.SessionID
 			words = daysWords(e.DoneAt.UTC().Truncate(24*60*60*1e9), s.today()) + ": " + viewEntry(c, e).Load
 		}
-		reps = append([]string{fmt.Sprint(e.Reps)}, reps...)
+		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
 		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
 			maxima = append(maxima, max)
 		}
@@ -276,7 +276,14 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 	if last == uuid.Nil {
 		return "", nil
 	}
-	words += " × " + strings.Join(reps, ", ")
+	for _, side := range []struct {
+		side store.Side
+		lead string
+	}{{store.BothSides, " × "}, {store.Left, " × left "}, {store.Right, " and right "}} {
+		if list := reps[side.side]; len(list) > 0 {
+			words += side.lead + strings.Join(list, ", ")
+		}
+	}
 	if len(maxima) > 0 {
 		carry := person.CarryOf(set)
 		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room.Rigging(c.Body.BodyMass))*10)/10, set)

@@ -117,6 +117,9 @@ func (c Carry) Label(s movement.SetUp) string {
 	case BodyWeight:
 		return "kg added"
 	}
+	if s.Hands() == movement.OneArm {
+		return "kg, the dumbbell"
+	}
 	return "kg a hand"
 }
 

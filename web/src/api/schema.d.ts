@@ -269,6 +269,7 @@ export interface components {
             id: string;
             /** Format: double */
             minutes: number;
+            most: string;
             name: string;
             planned_on: string;
             room: string;

@@ -20,6 +20,7 @@ export function BiasBars({ bias, graded }: Props) {
           <span className="bar-name">
             <b style={{ color: headColour[b.id] }}>{b.code}</b> {b.name}
           </span>
+          <span className="bar-zone">{b.zone ? `${b.zone} length` : graded ? `${decimals(b.low, 1)}–${decimals(b.high, 1)}` : ''}</span>
           <span className="bar-value">{decimals(b.value)}</span>
           <span className="bar-track">
             <span className="bar-fill" style={{ width: `${Math.min(100, (b.value / fullBias) * 100)}%`, background: headColour[b.id] }} />
@@ -29,7 +30,6 @@ export function BiasBars({ bias, graded }: Props) {
               <span className="bar-one" style={{ left: `${100 / fullBias}%` }} />
             )}
           </span>
-          <span className="bar-zone">{b.zone ? `${b.zone} length` : graded ? `${decimals(b.low, 1)}–${decimals(b.high, 1)}` : ''}</span>
         </div>
       ))}
       {rest.length > 0 && <div className="bars-rest">nothing for {rest.join(' ')}</div>}

@@ -39,7 +39,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
           return (
             <g key={r.head} onPointerEnter={() => head && setOver(head)} onPointerLeave={() => setOver(null)}>
               <path d={r.path} className="slice-region" style={{ fill: headColour[r.head], fillOpacity: shade(level) }} strokeWidth={small ? 0.03 : 0.014} />
-              {hatched && level > 0 && <path d={r.path} fill={`url(#${id}${r.head})`} opacity={0.25 + 0.5 * level} pointerEvents="none" />}
+              {hatched && level > 0 && <path d={r.path} fill={`url(#${id}${r.head})`} opacity={0.15 + 0.4 * level} pointerEvents="none" />}
             </g>
           )
         })}
@@ -51,10 +51,9 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
         {!small &&
           geometry.regions.map((r) => {
             const head = heads.get(r.head)
-            const dark = (head?.level ?? 0) > 0.55
             const numbers = size >= 150 && head && head.value > 0
             return (
-              <g key={r.head} className={dark ? 'slice-label on-dark' : 'slice-label'} pointerEvents="none">
+              <g key={r.head} className="slice-label" pointerEvents="none">
                 <text x={r.label.x} y={r.label.y + (numbers ? 0 : 0.025)} fontSize={0.07}>
                   {r.code}
                 </text>

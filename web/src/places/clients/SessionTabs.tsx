@@ -7,7 +7,7 @@ export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' |
   const client = useClient()
   return (
     <nav className="sessions" aria-label="Sessions">
-      {client.sessions.map((s) => (
+      {[...client.sessions].reverse().map((s) => (
         <NavLink key={s.id} to={`/clients/${client.id}/${place}/${s.id}`} className={s.id === id ? 'session-tab here' : 'session-tab'}>
           <b>{s.name}</b> {s.when}
           {s.logged > 0 && <span> · {s.logged} sets done</span>}

@@ -43,10 +43,11 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
       <div className="wall-cards">
         {clients.map((c) => (
           <Link key={c.id} to={`/clients/${c.id}/week`} className={c.today ? 'client-card today' : 'client-card'}>
-            <Slice geometry={right} view={c.slice} size={112} places={1} />
+            <Slice geometry={right} view={c.slice} size={152} places={1} unit="effective sets" />
             <span className="client-card-text">
               <span className="client-card-name">{c.name}</span>
               <span className="client-card-wish">{c.wish}</span>
+              {c.most && <span className="client-card-most">most for {c.most}</span>}
               <span className="client-card-when">
                 {c.when}
                 {c.minutes > 0 && ` · ${Math.round(c.minutes)} min`} · {c.room}

@@ -136,8 +136,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         {picking ? (
           <Picker add={add} close={() => setPicking(false)} />
         ) : active && preview.active ? (
-          <>
-            <Stage view={preview.active} turn={mayPlan ? turn : undefined} />
+          <Stage view={preview.active} turn={mayPlan ? turn : undefined}>
             {slotView && (
               <Prescription
                 key={active.id}
@@ -151,7 +150,7 @@ export function Builder({ client, session, mayPlan }: Props) {
                 setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues }))}
               />
             )}
-          </>
+          </Stage>
         ) : active ? (
           <div className="skeleton" />
         ) : (

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { ControlView, SetUpView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
 import { BiasBars } from '../../../figures/BiasBars'
@@ -12,10 +12,12 @@ interface Props {
   view: SetUpView
   /** absent: only looked at */
   turn?: (key: string, value: number | string, grabbing?: boolean) => void
+  /** the dose, under the ribbon */
+  children?: ReactNode
 }
 
 /** Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the settings' keyboard twins. */
-export function Stage({ view, turn }: Props) {
+export function Stage({ view, turn, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
@@ -27,6 +29,7 @@ export function Stage({ view, turn }: Props) {
           <p>{view.details || (view.computed ? 'at its default settings' : `several joints: graded ${view.grade}, not computed`)}</p>
         </div>
       </header>
+      <div className="stage-left">
       <div className="stage-figure">
         <PoseFigure pose={view.pose} onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))} words={(k) => words.get(k) ?? ''} />
         {view.refused && (
@@ -36,6 +39,10 @@ export function Stage({ view, turn }: Props) {
         )}
         {turn && !view.refused && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
       </div>
+      <div className="stage-ribbon">{view.ribbon ? <Ribbon geometry={view.ribbon} width={430} height={42} full /> : <p className="hint">Several joints: where it is hard is not computed.</p>}</div>
+      {children}
+      </div>
+      <div className="stage-right">
       <div className="stage-bias">
         <div className="stage-slice">
           <Slice geometry={right} view={view.slice} size={122} />
@@ -48,11 +55,11 @@ export function Stage({ view, turn }: Props) {
         </div>
         {why ? <WhyBias view={view} /> : <BiasBars bias={view.bias} graded={!view.computed} />}
       </div>
-      <div className="stage-ribbon">{view.ribbon ? <Ribbon geometry={view.ribbon} width={430} height={46} full /> : <p className="hint">Several joints: where it is hard is not computed.</p>}</div>
       <div className="stage-controls" aria-label="Settings">
         {view.controls.map((c) => (
           <Control key={c.key} control={c} turn={turn} />
         ))}
+      </div>
       </div>
     </section>
   )

@@ -1,0 +1,59 @@
+# Everything a newcomer needs is here: make demo, make test.
+SHELL := /bin/bash
+GO ?= go
+NPM ?= npm
+SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/package.json -type f 2>/dev/null)
+GOFILES := web/embed.go $(shell find cmd internal -name '*.go' -o -name '*.sql' -o -name '*.yaml')
+STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
+SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
+
+.PHONY: demo demo-reset test build generate screenshots bench clean
+
+demo: bin/musculus
+	@scripts/need postgresql
+	@exec bin/musculus demo
+
+demo-reset: bin/musculus
+	@scripts/need postgresql
+	@exec bin/musculus demo --reset
+
+build: bin/musculus
+
+# One binary with the front end embedded.
+bin/musculus: web/dist/index.html $(GOFILES) go.mod
+	$(GO) build -o $@ ./cmd/musculus
+
+web/dist/index.html: web/node_modules/.installed $(SOURCES)
+	cd web && $(NPM) run --silent build
+	@touch $@
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && $(NPM) ci --silent --no-audit --no-fund
+	@touch $@
+
+# Everything: Go (core, store, HTTP), front end (types, lint, units), browser.
+test: bin/musculus
+	@scripts/need postgresql chromium
+	test -z "$$(gofmt -l cmd internal e2e web/*.go)" || { gofmt -l cmd internal e2e web/*.go; exit 1; }
+	$(GO) vet ./...
+	$(GO) run $(STATICCHECK) ./...
+	cd web && $(NPM) run --silent typecheck && $(NPM) run --silent lint && $(NPM) run --silent test
+	$(GO) test -timeout 10m $$($(GO) list ./... | grep -v /e2e)
+	$(GO) test -timeout 10m ./e2e
+
+# Generated code is committed; this makes it anew.
+generate:
+	$(GO) run $(SQLC) generate
+	$(GO) run ./cmd/musculus openapi | python3 -m json.tool > docs/openapi.json
+	cd web && $(NPM) run --silent api
+
+# The pictures of docs/screenshots, from the demo data.
+screenshots: bin/musculus
+	@scripts/need postgresql chromium
+	MUSCULUS_SHOTS=$(CURDIR)/docs/screenshots $(GO) test ./e2e -run TestScreenshots -count 1
+
+bench:
+	$(GO) test -run '^$$' -bench . -benchtime 2s ./internal/...
+
+clean:
+	rm -rf bin web/dist/* web/node_modules
