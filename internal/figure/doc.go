@@ -7,7 +7,6 @@ package figure
 import (
 	"math"
 	"strconv"
-	"strings"
 )
 
 // Point is a point of a picture's box: x to the right, y down.
@@ -22,19 +21,19 @@ func number(x float64) string { return strconv.FormatFloat(round(x), 'f', -1, 64
 
 // polyline writes points as path data, closed or open.
 func polyline(points []Point, closed bool) string {
-	var b strings.Builder
+	b := make([]byte, 0, 14*len(points)+1)
 	for i, p := range points {
 		if i == 0 {
-			b.WriteString("M")
+			b = append(b, 'M')
 		} else {
-			b.WriteString("L")
+			b = append(b, 'L')
 		}
-		b.WriteString(number(p.X))
-		b.WriteString(" ")
-		b.WriteString(number(p.Y))
+		b = strconv.AppendFloat(b, p.X, 'f', 4, 64)
+		b = append(b, ' ')
+		b = strconv.AppendFloat(b, p.Y, 'f', 4, 64)
 	}
 	if closed {
-		b.WriteString("Z")
+		b = append(b, 'Z')
 	}
-	return b.String()
+	return string(b)
 }

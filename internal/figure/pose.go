@@ -347,9 +347,7 @@ func handles(s movement.SetUp, body arm.Body) []Handle {
 		}
 		h := Handle{Key: setting.Key, Label: setting.Label, At: Point{round(at.X), round(at.Y)}, Track: []Stop{}}
 		for _, v := range setting.Steps() {
-			turned := s.Turned()
-			turned[setting.Key] = movement.Num(v)
-			there, err := s.Movement.SetUp(turned)
+			there, err := s.With(setting.Key, movement.Num(v))
 			if err != nil {
 				continue
 			}
@@ -386,9 +384,7 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 	for i := range sc.setUp.Movement.Settings {
 		if steps := sc.setUp.Movement.Settings[i].Steps(); len(steps) > 0 {
 			for _, end := range []float64{steps[0], steps[len(steps)-1]} {
-				turned := sc.setUp.Turned()
-				turned[sc.setUp.Movement.Settings[i].Key] = movement.Num(end)
-				if s, err := sc.setUp.Movement.SetUp(turned); err == nil {
+				if s, err := sc.setUp.With(sc.setUp.Movement.Settings[i].Key, movement.Num(end)); err == nil {
 					scenes = append(scenes, newScene(s, sc.body))
 				}
 			}

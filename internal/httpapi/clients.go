@@ -5,12 +5,12 @@ import (
 	"fmt"
 	"net/http"
 	"sort"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/week"
@@ -192,11 +192,7 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 	session, _ := next.Content.Week(movement.Shipped)
 	counted := session.Count(t.Yardstick)
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
-	for i, h := range out.Slice.Heads {
-		if h.Leading {
-			out.Most = fmt.Sprintf("%s, %.1f sets", arm.Heads[i].Name, h.Value)
-		}
-	}
+	out.Most = mostWords(out.Slice.Heads)
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)
 	out.When, out.Today = daysWords(next.PlannedOn, s.today()), next.PlannedOn.Equal(s.today())
 	out.Minutes = round4(counted.Minutes)
@@ -206,6 +202,25 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 		}
 	}
 	return out, nil
+}
+
+// mostWords names the heads that get most; those within a tenth of a set are
+// even.
+func mostWords(heads []HeadView) string {
+	most := 0.0
+	for _, h := range heads {
+		most = max(most, h.Value)
+	}
+	var names []string
+	for _, h := range heads {
+		if h.Value > 0 && h.Value > most-0.1 {
+			names = append(names, h.Name)
+		}
+	}
+	if len(names) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%s: %.1f sets", strings.Join(names, "; "), most)
 }
 
 // trainedWords tells when a set was last logged.

@@ -97,9 +97,7 @@ func (s *server) fitted(set movement.SetUp, body arm.Body, turning movement.Key)
 			if next == nil {
 				continue
 			}
-			turned := set.Turned()
-			turned[turning] = movement.Num(*next)
-			if there, err := set.Movement.SetUp(turned); err == nil {
+			if there, err := set.With(turning, movement.Num(*next)); err == nil {
 				out.Neighbours = append(out.Neighbours, Neighbour{*next, viewSetUp(there, y)})
 			}
 		}

@@ -4,6 +4,8 @@ import (
 	"context"
 	"net/http"
 	"slices"
+	"sync"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -74,6 +76,40 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 	}
 }
 
+// accounts remembers for a moment who is who, so that a setting that is dragged
+// does not ask the database for it at every step. A changed role or a removed
+// account takes effect when the moment is over.
+type accounts struct {
+	mu   sync.Mutex
+	seen map[uuid.UUID]seenAccount
+}
+
+type seenAccount struct {
+	store.Account
+	at time.Time
+}
+
+const (
+	rememberAccount = 2 * time.Second
+	mostAccounts    = 10_000
+)
+
+func (c *accounts) get(id uuid.UUID, now time.Time) (store.Account, bool) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	a, ok := c.seen[id]
+	return a.Account, ok && now.Sub(a.at) < rememberAccount
+}
+
+func (c *accounts) put(a store.Account, now time.Time) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.seen == nil || len(c.seen) >= mostAccounts {
+		c.seen = map[uuid.UUID]seenAccount{}
+	}
+	c.seen[a.ID] = seenAccount{a, now}
+}
+
 // signedIn returns the account of the request's sign-in session.
 func (s *server) signedIn(ctx context.Context) (store.Account, error) {
 	notSignedIn := problem(http.StatusUnauthorized, "not signed in, or no longer")
@@ -85,6 +121,10 @@ func (s *server) signedIn(ctx context.Context) (store.Account, error) {
 	if err != nil {
 		return store.Account{}, notSignedIn
 	}
+	began := time.Now()
+	if account, ok := s.accounts.get(id, began); ok && account.Studio == studio {
+		return account, nil
+	}
 	var account store.Account
 	err = s.store.In(ctx, studio, func(tx *store.Tx) (err error) {
 		account, err = tx.Account(ctx, id)
@@ -92,6 +132,9 @@ func (s *server) signedIn(ctx context.Context) (store.Account, error) {
 	})
 	if err == store.ErrNotFound {
 		return account, notSignedIn
+	}
+	if err == nil {
+		s.accounts.put(account, began)
 	}
 	return account, err
 }

@@ -31,6 +31,7 @@ type server struct {
 	sessions *scs.SessionManager
 	now      func() time.Time
 	bodies   yardsticks
+	accounts accounts
 }
 
 // mostBody is how large a request body may be, bytes.

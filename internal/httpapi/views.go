@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"math"
+	"slices"
 	"sync"
 
 	"musculus/internal/core/arm"
@@ -221,13 +222,13 @@ func controls(s movement.SetUp) []ControlView {
 			}
 		} else {
 			c.Min, c.Max, c.Step = &setting.Min, &setting.Max, &setting.Step
-			for _, x := range setting.Steps() {
-				if below := x < v.Number-1e-9; below && allowed(s, setting.Key, x) {
-					c.Down = &x
-				} else if x > v.Number+1e-9 && allowed(s, setting.Key, x) {
-					c.Up = &x
-					break
-				}
+			steps := setting.Steps()
+			here, _ := slices.BinarySearch(steps, v.Number-1e-9)
+			if here > 0 && allowed(s, setting.Key, steps[here-1]) {
+				c.Down = &steps[here-1]
+			}
+			if here < len(steps)-1 && allowed(s, setting.Key, steps[here+1]) {
+				c.Up = &steps[here+1]
 			}
 		}
 		out = append(out, c)
@@ -237,9 +238,7 @@ func controls(s movement.SetUp) []ControlView {
 
 // allowed says whether a setting could be turned to a value, the others staying.
 func allowed(s movement.SetUp, k movement.Key, x float64) bool {
-	turned := s.Turned()
-	turned[k] = movement.Num(x)
-	_, err := s.Movement.SetUp(turned)
+	_, err := s.With(k, movement.Num(x))
 	return err == nil
 }
 

@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 	"golang.org/x/crypto/argon2"
 
 	"musculus/internal/store/db"
@@ -65,11 +66,14 @@ func account(a db.Account) Account {
 func (s *Store) SignIn(ctx context.Context, email, password string) (Account, error) {
 	email = strings.ToLower(strings.TrimSpace(email))
 	var a Account
-	err := s.begin(ctx, "musculus.signing_in", email, func(t *Tx) error {
-		row, err := t.q.AccountByEmail(ctx, email)
+	err := classify(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
+		if _, err := tx.Exec(ctx, "select set_config('musculus.signing_in', $1, true)", email); err != nil {
+			return err
+		}
+		row, err := db.New(tx).AccountByEmail(ctx, email)
 		a = account(row)
 		return err
-	})
+	}))
 	if err == ErrNotFound {
 		checkPassword(password, unknownHash)
 	}

@@ -100,18 +100,12 @@ type Tx struct {
 // In runs do in one transaction that sees only the given studio's rows; it is
 // committed when do returns nil. Errors of the connection come back as ErrAway.
 func (s *Store) In(ctx context.Context, studio uuid.UUID, do func(*Tx) error) error {
-	return s.begin(ctx, "musculus.studio", studio.String(), do)
-}
-
-func (s *Store) begin(ctx context.Context, setting, value string, do func(*Tx) error) error {
-	err := pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		// Local to the transaction: a pooled connection never carries it on.
-		if _, err := tx.Exec(ctx, "SELECT set_config($1, $2, true)", setting, value); err != nil {
-			return err
-		}
+	// Local to the transaction: a pooled connection never carries it on. Both
+	// statements go in one round trip; an id needs no quoting.
+	begin := "begin; select set_config('musculus.studio', '" + studio.String() + "', true)"
+	return classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
 		return do(&Tx{db.New(tx)})
-	})
-	return classify(err)
+	}))
 }
 
 // classify tells a lost database from everything else.

@@ -2,6 +2,7 @@ package movement
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -30,32 +31,59 @@ func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
 	}
 	slices.Sort(keys)
 	for _, k := range keys {
-		setting := m.Setting(k)
-		if setting == nil {
-			return s, &FieldError{string(k), "this movement has no such setting"}
-		}
-		v, err := setting.snap(turned[k])
-		if err != nil {
+		if err := s.put(k, turned[k]); err != nil {
 			return s, err
 		}
-		if v != setting.Default {
-			s.turned[k] = v
-		}
 	}
-	if m.Computed() {
-		from, to := s.Number(ElbowFrom), s.Number(ElbowTo)
-		if m.Action == Extension {
-			from, to = to, from
-		}
-		if to-from < leastRange {
-			field := ElbowTo
-			if _, ok := s.turned[ElbowTo]; !ok {
-				field = ElbowFrom
-			}
-			return s, &FieldError{string(field), fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
-		}
+	return s, s.checkRange()
+}
+
+// put snaps one value into the set-up.
+func (s *SetUp) put(k Key, v Value) error {
+	setting := s.Movement.Setting(k)
+	if setting == nil {
+		return &FieldError{string(k), "this movement has no such setting"}
 	}
-	return s, nil
+	v, err := setting.snap(v)
+	if err != nil {
+		return err
+	}
+	if v != setting.Default {
+		s.turned[k] = v
+	} else {
+		delete(s.turned, k)
+	}
+	return nil
+}
+
+// checkRange refuses ends of the elbow's range that are too close together.
+func (s *SetUp) checkRange() error {
+	if !s.Movement.Computed() {
+		return nil
+	}
+	from, to := s.Number(ElbowFrom), s.Number(ElbowTo)
+	if s.Movement.Action == Extension {
+		from, to = to, from
+	}
+	if to-from >= leastRange {
+		return nil
+	}
+	field := ElbowTo
+	if _, ok := s.turned[ElbowTo]; !ok {
+		field = ElbowFrom
+	}
+	return &FieldError{string(field), fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
+}
+
+// With is the set-up with one setting turned; errors are those of
+// Movement.SetUp.
+func (s SetUp) With(k Key, v Value) (SetUp, error) {
+	out := SetUp{s.Movement, make(map[Key]Value, len(s.turned)+1)}
+	maps.Copy(out.turned, s.turned)
+	if err := out.put(k, v); err != nil {
+		return out, err
+	}
+	return out, out.checkRange()
 }
 
 // Default is the movement's default set-up.
@@ -63,9 +91,9 @@ func (m *Movement) Default() SetUp { return SetUp{m, nil} }
 
 // Turned returns the settings that differ from the default.
 func (s SetUp) Turned() map[Key]Value {
-	out := map[Key]Value{}
-	for k, v := range s.turned {
-		out[k] = v
+	out := maps.Clone(s.turned)
+	if out == nil {
+		out = map[Key]Value{}
 	}
 	return out
 }

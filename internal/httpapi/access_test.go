@@ -1,0 +1,214 @@
+package httpapi_test
+
+import (
+	"context"
+	"encoding/json"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+	"musculus/internal/httpapi"
+	"musculus/internal/store"
+)
+
+// access says for every operation who gets in: the status an assistant gets
+// with a request that is well-formed, and whether it names a client whose
+// studio must be one's own.
+var access = map[string]struct {
+	anonymous, assistant int
+	ofClient             bool
+	body                 func(c *caller) any
+}{
+	"sign-in":         {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
+	"sign-out":        {anonymous: 204, assistant: 204},
+	"me":              {anonymous: 401, assistant: 200},
+	"catalogue":       {anonymous: 401, assistant: 200},
+	"fit":             {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"list-clients":    {anonymous: 401, assistant: 200},
+	"get-client":      {anonymous: 401, assistant: 200, ofClient: true},
+	"get-session":     {anonymous: 401, assistant: 200, ofClient: true},
+	"add-session":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return newSession() }},
+	"save-session":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return savedSession() }},
+	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
+	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
+	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
+	"log-set":         {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
+}
+
+func plainSession() map[string]any {
+	return map[string]any{"name": "Extra", "planned_on": "2026-11-30", "warm_up_min": 5, "slots": []any{}}
+}
+
+func with(m map[string]any, more map[string]any) map[string]any {
+	for k, v := range more {
+		m[k] = v
+	}
+	return m
+}
+
+func newSession() any       { return with(plainSession(), map[string]any{"id": newID(), "write": newID()}) }
+func savedSession() any     { return with(plainSession(), map[string]any{"version": 1, "write": newID()}) }
+func previewedSession() any { return plainSession() }
+func loggedSet() any {
+	slot := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/slotAurelio Finch0 0")).String()
+	return map[string]any{"id": newID(), "slot": slot, "side": "both", "set_no": 1, "reps": 8, "whole_kg": 60, "reserve": 2, "note": ""}
+}
+
+// operations lists method, path and id of everything the API offers.
+func operations(t *testing.T) (out [][3]string) {
+	b, err := httpapi.OpenAPI()
+	require.NoError(t, err)
+	var doc struct {
+		Paths map[string]map[string]struct {
+			OperationID string `json:"operationId"`
+		}
+	}
+	require.NoError(t, json.Unmarshal(b, &doc))
+	for path, methods := range doc.Paths {
+		for method, op := range methods {
+			out = append(out, [3]string{strings.ToUpper(method), path, op.OperationID})
+		}
+	}
+	require.NotEmpty(t, out)
+	return
+}
+
+// Every operation, against the table: nobody signed in, an assistant, and a
+// coach of another studio, for whom nothing here exists.
+func TestWhoMayDoWhat(t *testing.T) {
+	s := open(t)
+	other := store.Account{ID: uuid.New(), Email: "coach@elsewhere.example", Name: "Elsewhere", Role: store.Owner}
+	studio := uuid.New()
+	require.NoError(t, s.store.In(context.Background(), studio, func(tx *store.Tx) error {
+		if err := tx.AddStudio(context.Background(), studio, "Elsewhere"); err != nil {
+			return err
+		}
+		return tx.AddAccount(context.Background(), other, "another secret")
+	}))
+	stranger := s.signedIn(t, demo.SignIn{Email: other.Email, Password: "another secret"})
+	fill := func(path string) string {
+		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
+		return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
+	}
+	assistant := s.signedIn(t, jory)
+	seen := map[string]bool{}
+	for _, op := range operations(t) {
+		row, ok := access[op[2]]
+		require.True(t, ok, "operation %s has no row in the access table", op[2])
+		seen[op[2]] = true
+		send := func(c *caller) answer {
+			var body any
+			if row.body != nil {
+				body = row.body(c)
+			}
+			return c.call(op[0], fill(op[1]), body)
+		}
+		assert.Equal(t, row.anonymous, send(s.caller(t)).status, "%s by nobody", op[2])
+		as := assistant
+		if op[2] == "sign-out" {
+			as = s.signedIn(t, jory)
+		}
+		a := send(as)
+		assert.Equal(t, row.assistant, a.status, "%s by an assistant: %s", op[2], a.body)
+		if row.ofClient {
+			a := send(stranger)
+			assert.Equal(t, http.StatusNotFound, a.status, "%s from another studio: %s", op[2], a.body)
+			assert.NotContains(t, a.body, "Aurelio")
+		}
+	}
+	assert.Len(t, seen, len(access), "the table has a row for an operation that is gone")
+	list := got[struct{ Clients []any }](stranger, 200, stranger.call("GET", "/clients", nil))
+	assert.Empty(t, list.Clients)
+}
+
+func TestSigningInAndOut(t *testing.T) {
+	s := open(t)
+	c := s.caller(t)
+	wrong := c.call("POST", "/sign-in", map[string]any{"email": wren.Email, "password": "guess"})
+	assert.Equal(t, http.StatusUnauthorized, wrong.status)
+	assert.Equal(t, "application/problem+json", wrong.header.Get("Content-Type"))
+	assert.Empty(t, wrong.header.Get("Set-Cookie"))
+	right := c.call("POST", "/sign-in", map[string]any{"email": strings.ToUpper(wren.Email), "password": wren.Password})
+	require.Equal(t, 200, right.status)
+	cookie := right.header.Get("Set-Cookie")
+	assert.Contains(t, cookie, "HttpOnly")
+	assert.Contains(t, cookie, "SameSite=Lax")
+	me := got[map[string]any](c, 200, c.call("GET", "/me", nil))
+	assert.Equal(t, true, me["may_plan"])
+	assert.Equal(t, "2026-11-25", me["today"])
+	assert.Equal(t, 204, c.call("POST", "/sign-out", nil).status)
+	assert.Equal(t, 401, c.call("GET", "/me", nil).status)
+}
+
+func TestBehindTLSCookiesAreSecure(t *testing.T) {
+	s := open(t)
+	tls := httptest.NewServer(httpapi.New(httpapi.Config{Store: s.store, BehindTLS: true, Now: func() time.Time { return now }}))
+	defer tls.Close()
+	c := (&studio{tls, s.store}).caller(t)
+	a := c.call("POST", "/sign-in", map[string]any{"email": wren.Email, "password": wren.Password})
+	assert.Contains(t, a.header.Get("Set-Cookie"), "Secure")
+	assert.NotEmpty(t, a.header.Get("Strict-Transport-Security"))
+}
+
+func TestGuessingIsThrottled(t *testing.T) {
+	s := open(t)
+	c := s.caller(t)
+	last := 0
+	for range 12 {
+		last = c.call("POST", "/sign-in", map[string]any{"email": wren.Email, "password": "guess"}).status
+	}
+	assert.Equal(t, http.StatusTooManyRequests, last)
+	a := c.call("POST", "/sign-in", map[string]any{"email": jory.Email, "password": jory.Password})
+	assert.Equal(t, 200, a.status, "another account is not locked out")
+}
+
+func TestHeadersAndOrigins(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	a := c.call("GET", "/me", nil)
+	for _, h := range []string{"Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy", "Server-Timing", "Permissions-Policy"} {
+		assert.NotEmpty(t, a.header.Get(h), h)
+	}
+	assert.Contains(t, a.header.Get("Content-Security-Policy"), "frame-ancestors 'none'")
+	assert.Equal(t, "no-store", a.header.Get("Cache-Control"))
+	r, err := http.NewRequest("POST", c.base+"/sign-out", nil)
+	require.NoError(t, err)
+	r.Header.Set("Origin", "https://elsewhere.example")
+	r.Header.Set("Sec-Fetch-Site", "cross-site")
+	response, err := c.http.Do(r)
+	require.NoError(t, err)
+	response.Body.Close()
+	assert.Equal(t, http.StatusForbidden, response.StatusCode)
+	assert.Equal(t, 200, c.call("GET", "/me", nil).status, "still signed in")
+}
+
+// A client of one's own studio with another client's session is nothing either.
+func TestASessionBelongsToItsClient(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := "/clients/" + demo.ClientID("Noor Halloran").String() + "/sessions/" + demo.SessionID("Aurelio Finch").String()
+	for _, end := range []string{"", "/sheet", "/log"} {
+		assert.Equal(t, 404, c.call("GET", path+end, nil).status, end)
+	}
+	assert.Equal(t, 404, c.call("PUT", path, savedSession()).status)
+}
+
+func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
+	ctx := context.Background()
+	s, err := store.Open(ctx, "postgres://nobody:x@127.0.0.1:1/none?sslmode=disable")
+	require.NoError(t, err)
+	defer s.Close()
+	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s}))
+	defer server.Close()
+	c := (&studio{server, s}).caller(t)
+	a := c.call("POST", "/sign-in", map[string]any{"email": "x", "password": "y"})
+	assert.Equal(t, http.StatusServiceUnavailable, a.status)
+	assert.Contains(t, a.body, "try again")
+}

@@ -1,0 +1,136 @@
+package httpapi_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"os"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+	"musculus/internal/httpapi"
+	"musculus/internal/store"
+	"musculus/internal/testenv"
+)
+
+func TestMain(m *testing.M) { os.Exit(testenv.Main(m)) }
+
+var now = time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
+
+// studio is a server with the demo studio on a fresh database.
+type studio struct {
+	*httptest.Server
+	store *store.Store
+}
+
+func open(t testing.TB) *studio {
+	s := testenv.Store(t)
+	require.NoError(t, demo.Load(context.Background(), s, now))
+	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Now: func() time.Time { return now }}))
+	t.Cleanup(server.Close)
+	return &studio{server, s}
+}
+
+// caller is someone with a browser: cookies are kept.
+type caller struct {
+	t    testing.TB
+	base string
+	http *http.Client
+}
+
+func (s *studio) caller(t testing.TB) *caller {
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	return &caller{t, s.URL + "/api", &http.Client{Jar: jar}}
+}
+
+func (s *studio) signedIn(t testing.TB, a demo.SignIn) *caller {
+	c := s.caller(t)
+	r := c.call("POST", "/sign-in", map[string]any{"email": a.Email, "password": a.Password})
+	require.Equal(t, http.StatusOK, r.status, r.body)
+	return c
+}
+
+var wren, jory = demo.SignIns[0], demo.SignIns[1]
+
+type answer struct {
+	status int
+	header http.Header
+	body   string
+}
+
+// call sends a body as JSON, or as it is when it is a string.
+func (c *caller) call(method, path string, body any) answer {
+	var reader io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		reader = bytes.NewReader([]byte(b))
+	default:
+		encoded, err := json.Marshal(b)
+		require.NoError(c.t, err)
+		reader = bytes.NewReader(encoded)
+	}
+	r, err := http.NewRequest(method, c.base+path, reader)
+	require.NoError(c.t, err)
+	r.Header.Set("Content-Type", "application/json")
+	response, err := c.http.Do(r)
+	require.NoError(c.t, err)
+	defer response.Body.Close()
+	b, err := io.ReadAll(response.Body)
+	require.NoError(c.t, err)
+	return answer{response.StatusCode, response.Header, string(b)}
+}
+
+// got decodes an answer that must have the given status.
+func got[T any](c *caller, status int, a answer) (out T) {
+	c.t.Helper()
+	require.Equal(c.t, status, a.status, a.body)
+	require.NoError(c.t, json.Unmarshal([]byte(a.body), &out))
+	return
+}
+
+// problem is what a refused request answers.
+type problem struct {
+	Status int
+	Detail string
+	Errors []struct{ Location, Message string }
+}
+
+func (p problem) locations() (out []string) {
+	for _, e := range p.Errors {
+		out = append(out, e.Location)
+	}
+	return
+}
+
+func newID() string { return uuid.Must(uuid.NewV7()).String() }
+
+func sessionPath(name string) string {
+	return "/clients/" + demo.ClientID(name).String() + "/sessions/" + demo.SessionID(name).String()
+}
+
+// draft is what is edited of a session as it stands, ready to be saved.
+func draft(c *caller, path string) map[string]any {
+	s := got[map[string]any](c, 200, c.call("GET", path, nil))
+	var slots []any
+	for _, one := range s["slots"].([]any) {
+		slot := one.(map[string]any)
+		slots = append(slots, map[string]any{"id": slot["id"], "movement": slot["movement"], "settings": slot["settings"], "dose": slot["dose"], "cues": slot["cues"]})
+	}
+	return map[string]any{"name": s["name"], "planned_on": s["planned_on"], "warm_up_min": s["warm_up_min"], "slots": slots, "version": s["version"], "write": newID()}
+}
+
+// slot is one slot of a draft.
+func slot(d map[string]any, i int) map[string]any { return d["slots"].([]any)[i].(map[string]any) }
+
+// dose is the dose of one slot of a draft.
+func dose(d map[string]any, i int) map[string]any { return slot(d, i)["dose"].(map[string]any) }
