@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -51,6 +52,8 @@ func problemOf(err error) huma.StatusError {
 		return status
 	case errors.Is(err, store.ErrNotFound), errors.Is(err, pgx.ErrNoRows):
 		return problem(http.StatusNotFound, "there is no such thing in this studio")
+	case errors.Is(err, context.Canceled): // nobody waits for the answer any more
+		return problem(http.StatusServiceUnavailable, "the request was given up")
 	case store.Away(err):
 		return problem(http.StatusServiceUnavailable, "the database cannot be reached just now; nothing was written, try again")
 	case errors.As(err, &database) && database.Code[:2] == "23": // a constraint: someone else was first

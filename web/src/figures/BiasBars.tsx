@@ -1,6 +1,15 @@
 import type { BiasView, HeadView } from '../api/client'
 import { decimals, headColour } from './heads'
 
+/** Code is a head's two letters on its colour's edge: read by letters, found by colour. */
+export function Code({ id, code }: { id: string; code: string }) {
+  return (
+    <b className="code" style={{ borderColor: headColour[id] }}>
+      {code}
+    </b>
+  )
+}
+
 /** A bar's full width stands for this bias. */
 const fullBias = 1.5
 
@@ -18,7 +27,7 @@ export function BiasBars({ bias, graded }: Props) {
       {shown.map((b) => (
         <div key={b.id} className="bar-row" title={graded ? `${b.name}: ${b.low}–${b.high} per hard set` : `${b.name}: plain ${decimals(b.plain)}, stretch ${decimals(b.stretch)}, squeeze ${decimals(b.squeeze)}`}>
           <span className="bar-name">
-            <b style={{ color: headColour[b.id] }}>{b.code}</b> {b.name}
+            <Code id={b.id} code={b.code} /> {b.name}
           </span>
           <span className="bar-zone">{b.zone ? `${b.zone} length` : graded ? `${decimals(b.low, 1)}–${decimals(b.high, 1)}` : ''}</span>
           <span className="bar-value">{decimals(b.value)}</span>
@@ -49,7 +58,7 @@ export function SetsBars({ heads, full }: SetsProps) {
     <div className="sets-bars">
       {heads.map((h) => (
         <div key={h.id} className="sets-row" title={h.low < h.high ? `${h.name}: ${decimals(h.low, 1)}–${decimals(h.high, 1)}` : h.name}>
-          <b style={{ color: headColour[h.id] }}>{h.code}</b>
+          <Code id={h.id} code={h.code} />
           <span className="bar-track">
             <span className="bar-fill" style={{ width: `${Math.min(100, (h.value / full) * 100)}%`, background: headColour[h.id] }} />
             {h.high > h.low && <span className="bar-whisker" style={{ left: `${Math.min(100, (h.low / full) * 100)}%`, width: `${Math.min(100, ((h.high - h.low) / full) * 100)}%` }} />}

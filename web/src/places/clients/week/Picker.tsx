@@ -16,7 +16,7 @@ export function Picker({ add, close }: { add: (movement: string) => void; close:
   const { movements, right } = useCatalogue()
   const [typed, setTyped] = useState('')
   const asked = typed.toLowerCase().split(/\s+/).filter(Boolean)
-  const fits = (m: MovementView) => asked.every((w) => `${m.name} ${m.family} ${m.id}`.toLowerCase().replaceAll('_', ' ').includes(w))
+  const fits = (m: MovementView) => asked.every((w) => `${m.name} ${m.id}`.toLowerCase().replaceAll('_', ' ').includes(w))
   const found = movements.filter(fits)
   return (
     <section className="picker" aria-label="Find a movement">

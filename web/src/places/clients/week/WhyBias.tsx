@@ -1,5 +1,6 @@
 import type { SetUpView } from '../../../api/client'
-import { decimals, headColour } from '../../../figures/heads'
+import { Code } from '../../../figures/BiasBars'
+import { decimals } from '../../../figures/heads'
 
 /** WhyBias lists the terms each head's number came from. */
 export function WhyBias({ view }: { view: SetUpView }) {
@@ -12,7 +13,7 @@ export function WhyBias({ view }: { view: SetUpView }) {
         </p>
         {shown.map((b) => (
           <p key={b.id}>
-            <b style={{ color: headColour[b.id] }}>{b.code}</b> {decimals(b.low, 1)} – <b>{decimals(b.value, 1)}</b> – {decimals(b.high, 1)}
+            <Code id={b.id} code={b.code} /> {decimals(b.low, 1)} – <b>{decimals(b.value, 1)}</b> – {decimals(b.high, 1)}
           </p>
         ))}
       </div>
@@ -35,8 +36,8 @@ export function WhyBias({ view }: { view: SetUpView }) {
         <tbody>
           {shown.map((b) => (
             <tr key={b.id}>
-              <th scope="row" style={{ color: headColour[b.id] }}>
-                {b.code}
+              <th scope="row">
+                <Code id={b.id} code={b.code} />
               </th>
               <td>{decimals(b.share)}</td>
               <td>{decimals(b.plain)}</td>

@@ -107,6 +107,7 @@ export function useDraft(client: string, session: SessionView) {
           }),
         )
         version.current = saved.version
+        write.current = null
         queries.setQueryData(['session', session.id], saved)
         void queries.invalidateQueries({ queryKey: ['client', client] })
         void queries.invalidateQueries({ queryKey: ['clients'] })
@@ -139,8 +140,8 @@ export function useDraft(client: string, session: SessionView) {
   useEffect(() => {
     if (start) timer.current = setTimeout(() => void save.current(), quietMs)
     return () => {
-      if (timer.current && latest.current !== write.current?.draft && keptDraft(session.id)) void save.current()
       clearTimeout(timer.current)
+      if (keptDraft(session.id)) void save.current()
     }
   }, [start, session.id])
 
