@@ -250,3 +250,12 @@ func (p *tab) shot(path string) {
 	require.NoError(p.t, os.MkdirAll(filepath.Dir(path), 0o755))
 	require.NoError(p.t, os.WriteFile(path, b, 0o644))
 }
+
+// shotOf writes a picture of one element.
+func (p *tab) shotOf(css, path string) {
+	p.t.Helper()
+	b, err := chromedp.Run(p.ctx, chromedp.Screenshot(chromedp.CSS(css)))
+	require.NoError(p.t, err)
+	require.NoError(p.t, os.MkdirAll(filepath.Dir(path), 0o755))
+	require.NoError(p.t, os.WriteFile(path, b, 0o644))
+}

@@ -15,7 +15,7 @@ const groups: [string, (m: MovementView) => boolean][] = [
 export function Picker({ add, close }: { add: (movement: string) => void; close: () => void }) {
   const { movements, right } = useCatalogue()
   const [typed, setTyped] = useState('')
-  const asked = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const asked = typed.toLowerCase().split(/[\s_]+/).filter(Boolean)
   const fits = (m: MovementView) => asked.every((w) => `${m.name} ${m.id}`.toLowerCase().replaceAll('_', ' ').includes(w))
   const found = movements.filter(fits)
   return (

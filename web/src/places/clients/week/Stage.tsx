@@ -28,6 +28,7 @@ export function Stage({ view, turn, children }: Props) {
           <h2>{view.title}</h2>
           <p>{view.details || (view.computed ? 'at its default settings' : `several joints: graded ${view.grade}, not computed`)}</p>
         </div>
+        {turn && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
       </header>
       <div className="stage-left">
       <div className="stage-figure">
@@ -37,7 +38,6 @@ export function Stage({ view, turn, children }: Props) {
             Cannot be done like this: {view.refused}.
           </p>
         )}
-        {turn && !view.refused && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
       </div>
       <div className="stage-ribbon">{view.ribbon ? <Ribbon geometry={view.ribbon} width={430} height={42} full /> : <p className="hint">Several joints: where it is hard is not computed.</p>}</div>
       {children}

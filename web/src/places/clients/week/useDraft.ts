@@ -76,6 +76,7 @@ export function useDraft(client: string, session: SessionView) {
   const write = useRef<{ id: string; draft: Draft } | null>(null)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const busy = useRef(false)
+  const gone = useRef(false)
   const lastEdit = useRef({ label: '', at: 0 })
   const save = useRef<() => Promise<void>>(async () => {})
 
@@ -121,7 +122,8 @@ export function useDraft(client: string, session: SessionView) {
         const p = e instanceof Problem ? e : new Problem(0, String(e))
         if (p.away) {
           setState({ is: 'away', why: p.message })
-          timer.current = setTimeout(() => void save.current(), againMs)
+          // Once the page is left one try is enough: what is kept is saved when the session is opened again.
+          if (!gone.current) timer.current = setTimeout(() => void save.current(), againMs)
         } else if (p.status === 401) {
           signedOut()
         } else if (p.status === 409 && p.current) {
@@ -132,14 +134,16 @@ export function useDraft(client: string, session: SessionView) {
       } finally {
         busy.current = false
       }
-      if (latest.current !== sent) timer.current = setTimeout(() => void save.current(), quietMs)
+      if (latest.current !== sent && !gone.current) timer.current = setTimeout(() => void save.current(), quietMs)
     }
   })
 
   // What was kept unsaved is saved now; leaving ends no save that is due.
   useEffect(() => {
+    gone.current = false
     if (start) timer.current = setTimeout(() => void save.current(), quietMs)
     return () => {
+      gone.current = true
       clearTimeout(timer.current)
       if (keptDraft(session.id)) void save.current()
     }

@@ -1,0 +1,92 @@
+// Package archtest holds the test of who may import whom (docs/architecture.md).
+package archtest
+
+import (
+	"encoding/json"
+	"os/exec"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// coreOrder: inside the core each package may import those before it.
+var coreOrder = []string{"arm", "effort", "movement", "stance", "person", "fitting", "series", "dose", "week", "draft"}
+
+// layers says which of our own packages each layer may import; core is handled
+// by its order, cmd may import everything.
+var layers = map[string][]string{
+	"internal/store":    {"internal/core", "internal/store"},
+	"internal/figure":   {"internal/core"},
+	"internal/formats":  {"internal/core", "internal/figure"},
+	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure"},
+	"internal/demo":     {"internal/core", "internal/store"},
+	"internal/localpg":  {},
+	"internal/testenv":  {"internal/localpg", "internal/store"}, // a helper of tests
+	"internal/archtest": {},
+	"e2e":               {},
+	"web":               {},
+}
+
+// notInCore are what a core without input, output and clock has no use for.
+var notInCore = []string{"os", "net", "net/http", "database/sql", "io/ioutil", "time", "math/rand", "math/rand/v2", "crypto/rand", "log"}
+
+type pkg struct {
+	ImportPath string
+	Imports    []string
+}
+
+func packages(t *testing.T) (out []pkg) {
+	b, err := exec.Command("go", "list", "-json=ImportPath,Imports", "musculus/...").Output()
+	require.NoError(t, err)
+	d := json.NewDecoder(strings.NewReader(string(b)))
+	for d.More() {
+		var p pkg
+		require.NoError(t, d.Decode(&p))
+		out = append(out, p)
+	}
+	require.NotEmpty(t, out)
+	return
+}
+
+func within(path string, roots []string) bool {
+	return slices.ContainsFunc(roots, func(root string) bool { return path == root || strings.HasPrefix(path, root+"/") })
+}
+
+func TestWhoImportsWhom(t *testing.T) {
+	for _, p := range packages(t) {
+		path := strings.TrimPrefix(p.ImportPath, "musculus/")
+		if strings.HasPrefix(path, "cmd/") {
+			continue
+		}
+		core, isCore := strings.CutPrefix(path, "internal/core/")
+		var allowed []string
+		if isCore {
+			at := slices.Index(coreOrder, core)
+			require.GreaterOrEqual(t, at, 0, "%s has no place in the order of the core", path)
+			for _, before := range coreOrder[:at] {
+				allowed = append(allowed, "internal/core/"+before)
+			}
+		} else {
+			found := false
+			for layer, may := range layers {
+				if within(path, []string{layer}) {
+					allowed, found = may, true
+				}
+			}
+			require.True(t, found, "%s belongs to no layer", path)
+		}
+		for _, i := range p.Imports {
+			if own, ok := strings.CutPrefix(i, "musculus/"); ok {
+				assert.True(t, within(own, allowed), "%s must not import %s", path, own)
+			} else if isCore {
+				assert.NotContains(t, notInCore, i, "%s is core: no input, output, clock or chance", path)
+				if strings.Contains(strings.Split(i, "/")[0], ".") {
+					assert.Equal(t, "github.com/goccy/go-yaml", i, "%s is core: it needs no library but the reader of its own data", path)
+				}
+			}
+		}
+	}
+}
