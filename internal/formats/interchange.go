@@ -89,8 +89,14 @@ func strict(line []byte, into any) error {
 	return nil
 }
 
-// refusal answers a set-up or posture that cannot be computed.
+// refusal answers a set-up that cannot be computed.
 type refusal struct {
+	Name    string `json:"name"`
+	Refused string `json:"refused"`
+}
+
+// unreachable answers a posture that cannot be taken.
+type unreachable struct {
 	Name    string `json:"name,omitempty"`
 	Refused string `json:"refused"`
 }
@@ -124,7 +130,7 @@ func Posture(line []byte) (any, error) {
 		return nil, err
 	}
 	if err := in.Check(); err != nil {
-		return refusal{in.Name, err.Error()}, nil
+		return unreachable{in.Name, err.Error()}, nil
 	}
 	out := postureOut{in.Name, map[string]headInPosture{}}
 	for i := range arm.Heads {

@@ -60,6 +60,9 @@ func (r *Refused) Error() string { return r.Reason }
 
 func refuse(format string, args ...any) error { return &Refused{fmt.Sprintf(format, args...)} }
 
+// mostNumber bounds angles and lengths far beyond anything that makes sense.
+const mostNumber = 1e6
+
 // check refuses what cannot be computed before any work is done.
 func (s *Setup) check() error {
 	for _, end := range []struct {
@@ -73,15 +76,10 @@ func (s *Setup) check() error {
 	if s.Direction() == 0 {
 		return refuse("the elbow angle is the same at both ends")
 	}
-	if !(math.Abs(s.TrunkLean) <= 180) {
-		return refuse("trunk_lean %g° is outside −180…180°", s.TrunkLean)
-	}
-	if !(math.Abs(s.GripOffset) <= 1) {
-		return refuse("grip_offset %g m is outside −1…1 m", s.GripOffset)
-	}
-	for _, x := range s.Load.Pulley {
-		if !(math.Abs(x) <= 100) {
-			return refuse("the pulley is not within 100 m of the shoulder")
+	// Numbers that are none, or too huge to reckon with.
+	for _, x := range [...]float64{s.TrunkLean, s.GripOffset, s.Load.Pulley[0], s.Load.Pulley[1], s.Load.Pulley[2]} {
+		if !(math.Abs(x) <= mostNumber) {
+			return refuse("trunk_lean, grip_offset or pulley: %g is no place to compute with", x)
 		}
 	}
 	for _, seconds := range s.Tempo {
