@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"net"
 	"net/http"
 	"strings"
 	"time"
@@ -83,7 +84,7 @@ func throttleSignIn(next http.Handler) http.Handler {
 	tooMany := httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
 		writeProblem(w, problem(http.StatusTooManyRequests, "too many attempts; wait a minute and try again"))
 	})
-	byIP := httprate.NewRateLimiter(attemptsPerIP, time.Minute, tooMany, httprate.WithKeyFuncs(httprate.KeyByIP))
+	byIP := httprate.NewRateLimiter(attemptsPerIP, time.Minute, tooMany, httprate.WithKeyFuncs(peerOf))
 	byAccount := httprate.NewRateLimiter(attemptsPerAccount, time.Minute, tooMany, httprate.WithKeyFuncs(emailOf))
 	guarded := byIP.Handler(byAccount.Handler(next))
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -93,6 +94,13 @@ func throttleSignIn(next http.Handler) http.Handler {
 		}
 		next.ServeHTTP(w, r)
 	})
+}
+
+// peerOf is the address of whoever opened the connection; behind a proxy all
+// share one, so the limit by account is the tighter one.
+func peerOf(r *http.Request) (string, error) {
+	host, _, err := net.SplitHostPort(r.RemoteAddr)
+	return httprate.CanonicalizeIP(host), err
 }
 
 // emailOf reads the account asked for out of the body and puts the body back.
