@@ -150,7 +150,11 @@ func (sc *scene) legs() (knee, ankle Point) {
 		return hip.plus(0.16*k, 0.36*k), Point{hip.X - 0.20*k, ground - 0.05*k}
 	case movement.OnBench:
 		return hip.plus(0.40*k, -0.04*k), Point{hip.X + 0.46*k, ground - 0.05*k}
-	case movement.OnBars:
+	case movement.OnFloor:
+		return hip.plus(0.30*k, -0.26*k), Point{hip.X + 0.52*k, ground - 0.05*k}
+	case movement.Plank:
+		return sc.onTrunk(0, -0.92), sc.onTrunk(0, -1.32)
+	case movement.OnBars, movement.Hanging:
 		return hip.plus(0.10*k, 0.42*k), hip.plus(-0.20*k, 0.68*k)
 	}
 	return Point{hip.X + 0.03*k, (hip.Y+ground)/2 - 0.02*k}, Point{hip.X - 0.01*k, ground - 0.05*k}
@@ -162,7 +166,8 @@ func (sc *scene) person() {
 	knee, ankle := sc.legs()
 	hip := sc.hip()
 	foot := ankle.plus(0.15*k, 0.02*k)
-	if sc.setUp.Position() == movement.ChestSupported || sc.setUp.Position() == movement.OnBars {
+	switch sc.setUp.Position() {
+	case movement.ChestSupported, movement.OnBars, movement.Hanging, movement.Plank:
 		foot = ankle.plus(-0.02*k, 0.05*k)
 	}
 	sc.stroke("body", 0.075*k, ankle, foot)
@@ -266,9 +271,15 @@ func (sc *scene) furniture() {
 		hand := sc.point(sc.from.Hand)
 		sc.stroke("frame", 0.035, Point{hand.X, hand.Y}, Point{hand.X, ground})
 		sc.disc("bench", hand, 0.035)
+	case movement.Hanging:
+		sc.disc("bench", sc.point(sc.from.Hand), 0.035)
 	}
-	if sc.e.ArmSupported {
+	switch sc.setUp.Movement.Anchor {
+	case "pad":
 		sc.pad(ground)
+	case "brace":
+		elbow := sc.point(sc.from.Elbow)
+		sc.stroke("bench", 0.05, elbow.plus(-0.07*k, -0.10*k), elbow.plus(-0.07*k, 0.06*k))
 	}
 	if sc.e.Load.Kind == effort.Cable {
 		x, y := sc.e.Load.Pulley[0], -sc.e.Load.Pulley[1]
@@ -396,7 +407,7 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 		knee, _ := scene.legs()
 		see(knee, 0.10*sc.k)
 		switch scene.setUp.Position() {
-		case movement.Standing, movement.OnBars: // the legs may run out of the picture
+		case movement.Standing, movement.OnBars, movement.Hanging: // the legs may run out of the picture
 			see(scene.point(scene.from.Hand), 0.18)
 		default:
 			see(Point{0, -scene.floor}, 0.06)
@@ -409,7 +420,7 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 func (sc *scene) text() string {
 	how := map[movement.Position]string{
 		movement.Standing: "Standing", movement.Seated: "Seated", movement.Reclined: "Reclined on a bench", movement.ChestSupported: "Chest on an inclined bench",
-		movement.OnBench: "Lying on a bench", movement.OnFloor: "Lying on the floor", movement.OnBars: "On dip bars",
+		movement.OnBench: "Lying on a bench", movement.OnFloor: "Lying on the floor", movement.OnBars: "On dip bars", movement.Hanging: "Hanging", movement.Plank: "Hands on the floor",
 	}[sc.setUp.Position()]
 	text := how
 	if sc.setUp.Position() == movement.Standing && sc.e.TrunkLean != 0 {

@@ -99,7 +99,7 @@ func (s *server) sheet(studio string, c *store.Client, kept store.Session) (Shee
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, p), Pose: figure.MakePose(slot.SetUp, c.Body, p),
 			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
-			Arm: slot.SetUp.Movement.Family.UpperArm}
+			Arm: slot.SetUp.Movement.UpperArm}
 		if line.Cues == nil {
 			line.Cues = []string{}
 		}

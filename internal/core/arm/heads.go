@@ -246,6 +246,17 @@ const (
 	Long   Zone = "long"
 )
 
+// Index numbers the zones: short 0, middle 1, long 2.
+func (z Zone) Index() int {
+	switch z {
+	case Short:
+		return 0
+	case Long:
+		return 2
+	}
+	return 1
+}
+
 // Zone places a length between the head's zone edges; the edges belong to the
 // outer zones.
 func (h *Head) Zone(l float64) Zone {

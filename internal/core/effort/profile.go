@@ -28,6 +28,7 @@ type HeadProfile struct {
 	Mean                    float64 // tension-weighted mean length over optimal length; agonists only
 	Shortest, Longest       float64 // over the samples
 	Zone                    arm.Zone
+	InZone                  [3]float64 // part of the tension at short, middle and long length; sums to 1 for a loaded agonist
 }
 
 // HardestAt is the sampled elbow angle at which the set-up is hardest, degrees.
@@ -61,8 +62,9 @@ type raw struct {
 	stretchWeight, squeezeWeight [arm.HeadCount]float64 // ⟨τ·w⟩ / ⟨τ⟩
 }
 
-// compute fills r. It does not allocate but for idle stretches.
-func (r *raw) compute(body arm.Body, setup *Setup) error {
+// compute fills r at the working load, or at most (0: no limit) if that is
+// less. It does not allocate but for idle stretches.
+func (r *raw) compute(body arm.Body, setup *Setup, most float64) error {
 	if err := setup.check(); err != nil {
 		return err
 	}
@@ -77,6 +79,9 @@ func (r *raw) compute(body arm.Body, setup *Setup) error {
 	r.Load, r.Flexion = setup.Load.Kind, rig.direction > 0
 	if err := r.fitLoad(&samples, rig.direction); err != nil {
 		return err
+	}
+	if most > 0 {
+		r.Working = min(r.Working, most)
 	}
 	r.readDemand(&samples, rig.direction)
 	return r.shareOut(&samples, setup)
@@ -190,6 +195,7 @@ func (a *average) over(t Tempo) float64 {
 func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 	var tension, tensionLength, stretched, squeezed [arm.HeadCount]average
 	var sharing sharer
+	var inZone [arm.HeadCount][3]float64
 	for m := range r.Heads {
 		r.Heads[m] = HeadProfile{Shortest: math.Inf(1), Longest: math.Inf(-1), Agonist: arm.HeadIndex(m).Flexor() == r.Flexion}
 	}
@@ -219,6 +225,7 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 			tau := a[m]*s.active[m] + s.passive[m]
 			z := arm.Reaches[m].Stretch(l)
 			tension[m].add(i, tau)
+			inZone[m][arm.Heads[m].Zone(l).Index()] += tau
 			tensionLength[m].add(i, tau*l)
 			stretched[m].add(i, tau*stretchWeight(z))
 			squeezed[m].add(i, tau*squeezeWeight(z))
@@ -244,6 +251,11 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 		}
 		if h.Agonist {
 			h.Zone = arm.Heads[m].Zone(h.Mean)
+		}
+		if all := tension[m].sum; all > 0 {
+			for z := range h.InZone {
+				h.InZone[z] = inZone[m][z] / all
+			}
 		}
 	}
 	return nil

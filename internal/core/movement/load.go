@@ -74,7 +74,13 @@ type row struct {
 	Family       string        `yaml:"family"`
 	Position     Position      `yaml:"position"`
 	Positions    []Position    `yaml:"positions"`
-	ArmsHang     bool          `yaml:"arms_hang"`
+	ArmsKeep     bool          `yaml:"arms_keep"`
+	Anchor       string        `yaml:"anchor"`
+	Partner      string        `yaml:"partner"`
+	UpperArm     string        `yaml:"upper_arm"`
+	Like         string        `yaml:"like"` // the family whose joint scores and stop rule it has
+	LowersAs     string        `yaml:"lowers_as"`
+	Joints       *jointsRow    `yaml:"joints"`
 	TrunkLean    float64       `yaml:"trunk_lean"`
 	SafeAlone    Alone         `yaml:"safe_alone"`
 	Implements   []ImplementID `yaml:"implements"`
@@ -88,10 +94,34 @@ type row struct {
 	Settings     []settingRow  `yaml:"settings"`
 	Grade        string        `yaml:"grade"`
 	Credits      creditRow     `yaml:"credits"`
-	Wide         creditRow     `yaml:"wide"`
-	Leaning      creditRow     `yaml:"leaning"`
-	CloseWidth   float64       `yaml:"close_width"`
-	WideWidth    float64       `yaml:"wide_width"`
+	Other        creditRow     `yaml:"other"`
+	FromWidth    float64       `yaml:"from_width"`
+	ToWidth      float64       `yaml:"to_width"`
+	WideRow      string        `yaml:"wide_row"`
+}
+
+// jointsRow overrides single joint scores of the family.
+type jointsRow struct {
+	Wrist         *int `yaml:"wrist"`
+	ElbowFront    *int `yaml:"elbow_front"`
+	ElbowBack     *int `yaml:"elbow_back"`
+	ShoulderFront *int `yaml:"shoulder_front"`
+	ShoulderTop   *int `yaml:"shoulder_top"`
+}
+
+func (r *jointsRow) over(j JointScores) JointScores {
+	if r == nil {
+		return j
+	}
+	for _, one := range []struct {
+		to   *int
+		from *int
+	}{{&j.Wrist, r.Wrist}, {&j.ElbowFront, r.ElbowFront}, {&j.ElbowBack, r.ElbowBack}, {&j.ShoulderFront, r.ShoulderFront}, {&j.ShoulderTop, r.ShoulderTop}} {
+		if one.from != nil {
+			*one.to = *one.from
+		}
+	}
+	return j
 }
 
 type familyRow struct {
@@ -134,6 +164,7 @@ func load(families, faults []byte, files map[string][]byte, order ...string) (*C
 		return nil, err
 	}
 	c := &Catalogue{byID: map[string]*Movement{}}
+	lowers := map[string]string{}
 	for _, file := range order {
 		var rows []row
 		if err := decode(file, files[file], &rows); err != nil {
@@ -148,7 +179,15 @@ func load(families, faults []byte, files map[string][]byte, order ...string) (*C
 				return nil, fmt.Errorf("%s: entry %d: id %s is taken", file, i+1, m.ID)
 			}
 			c.byID[m.ID] = m
+			if as := rows[i].LowersAs; as != "" {
+				lowers[m.ID] = as
+			}
 			c.Movements = append(c.Movements, m)
+		}
+	}
+	for id, as := range lowers { // once every id is known
+		if c.byID[id].lowersAs = c.byID[as]; c.byID[as] == nil {
+			return nil, fmt.Errorf("%s: lowers_as: there is no movement %q", id, as)
 		}
 	}
 	return c, nil
@@ -189,7 +228,8 @@ func loadFamilies(families, faults []byte) (map[string]*Family, error) {
 
 func (r *row) build(families map[string]*Family) (*Movement, error) {
 	m := &Movement{
-		ID: r.ID, Action: r.Action, Family: families[r.Family], Position: r.Position, ArmsHang: r.ArmsHang, SafeAlone: r.SafeAlone, lead: r.Name,
+		ID: r.ID, Action: r.Action, Family: families[r.Family], Position: r.Position, ArmsKeep: r.ArmsKeep,
+		Anchor: r.Anchor, Partner: r.Partner, SafeAlone: r.SafeAlone, lead: r.Name,
 		base: effort.Setup{TrunkLean: r.TrunkLean, From: r.From, To: r.To, ArmSupported: r.ArmSupported, Load: effort.Load{Kind: effort.LoadKind(r.Load), Pulley: r.Pulley}},
 	}
 	switch {
@@ -206,22 +246,30 @@ func (r *row) build(families map[string]*Family) (*Movement, error) {
 		m.SafeAlone = AloneYes
 	}
 	m.Implement = r.Implements[0]
-	m.Hands = BothArms
+	m.Hands = Together
 	if len(r.Hands) > 0 {
 		m.Hands = r.Hands[0]
+	} else if m.Implement.oneHanded() {
+		m.Hands = BothArms
+	}
+	as := m.Family // whose joints and upper arm it shares
+	if r.Like != "" {
+		if as = families[r.Like]; as == nil {
+			return nil, fmt.Errorf("like: there is no family %q", r.Like)
+		}
+	}
+	m.Joints, m.UpperArm = r.Joints.over(as.Joints), r.UpperArm
+	if m.UpperArm == "" {
+		m.UpperArm = as.UpperArm
 	}
 	if r.Credits != nil {
-		g := &Graded{Grade: r.Grade, closeW: r.CloseWidth, wideW: r.WideWidth}
-		other := r.Wide
-		if other == nil {
-			other = r.Leaning
-		}
+		g := &Graded{Grade: r.Grade, fromW: r.FromWidth, toW: r.ToWidth, hasOther: r.Other != nil, wideIsUsual: r.WideRow == "usual"}
 		var err error
 		if g.usual, err = r.Credits.credits(); err != nil {
 			return nil, fmt.Errorf("credits: %w", err)
 		}
-		if g.other, err = other.credits(); err != nil {
-			return nil, fmt.Errorf("wide or leaning: %w", err)
+		if g.other, err = r.Other.credits(); err != nil {
+			return nil, fmt.Errorf("other: %w", err)
 		}
 		m.Graded = g
 	}

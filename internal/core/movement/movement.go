@@ -14,6 +14,9 @@ const (
 	Extension Action = "extension"
 	Press     Action = "press"
 	Dip       Action = "dip"
+	PushUp    Action = "pushup"
+	Pull      Action = "pull"
+	Turn      Action = "turn"
 )
 
 // Position is how the body is held; it decides where the floor is and what the
@@ -29,9 +32,11 @@ const (
 	OnBench        Position = "bench"
 	OnFloor        Position = "floor"
 	OnBars         Position = "bars"
+	Hanging        Position = "hanging"
+	Plank          Position = "plank"
 )
 
-// Implement is what the hand holds.
+// ImplementID is what the hand holds.
 type ImplementID string
 
 // The implements.
@@ -43,6 +48,15 @@ const (
 	Rope        ImplementID = "rope"
 	Handle      ImplementID = "handle"
 	DipBars     ImplementID = "dip_bars"
+	BarParallel ImplementID = "bar_parallel"
+	BarRail     ImplementID = "bar_rail"  // a bar on guided rails
+	BarFixed    ImplementID = "bar_fixed" // a fixed bar to lean on
+	PullBar     ImplementID = "pull_bar"
+	DipMachine  ImplementID = "dip_machine" // dips with assistance
+	BenchEdge   ImplementID = "bench_edge"
+	Machine     ImplementID = "machine"
+	Lever       ImplementID = "lever"
+	Ground      ImplementID = "body" // the floor under the hands
 )
 
 // Alone says whether a set may be failed without help.
@@ -63,13 +77,19 @@ type Movement struct {
 	Position  Position // default
 	Implement ImplementID
 	Hands     string // default laterality: together, both, alternate, one
-	ArmsHang  bool   // the bench angle also turns the upper arms
+	ArmsKeep  bool   // turning the bench leaves the upper arms' direction in the world
+	Anchor    string // what holds the upper arm: pad, thigh, knee, floor, brace; "" for none
+	Partner   string // when one is needed, "" for never
+	UpperArm  string // fixed / small deliberate / travels
+	Joints    JointScores
 	SafeAlone Alone
 	Settings  []Setting // in the order they are shown
 	Graded    *Graded   // nil for computed movements
 
 	lead string // name with placeholders
 	base effort.Setup
+
+	lowersAs *Movement // whose way down this one takes; nil for its own
 }
 
 // Computed says whether mechanics computes the movement; otherwise its credits
@@ -94,9 +114,11 @@ type Credits [arm.HeadCount]Credit
 
 // Graded is what is known of a movement that uses several joints.
 type Graded struct {
-	Grade         string // of the evidence, A…E
-	usual, other  Credits
-	closeW, wideW float64 // grip widths between which usual and other are mixed; 0 = lean decides
+	Grade        string // of the evidence, A…E
+	usual, other Credits
+	hasOther     bool
+	fromW, toW   float64 // grip widths between which usual and other are mixed; 0, 0: width decides nothing
+	wideIsUsual  bool    // which row elbows far from the ribs take
 }
 
 // Thresholds beyond which a graded movement takes its other row.

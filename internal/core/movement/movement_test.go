@@ -21,10 +21,21 @@ func yardstick(t testing.TB) *effort.Yardstick {
 }
 
 func TestTheCatalogueIsComplete(t *testing.T) {
-	want := strings.Fields(`curl_standing_bar curl_standing_dumbbells curl_turning curl_neutral curl_neutral_across
-		curl_palms_down_bar curl_reclined curl_pad_bar curl_chest_supported curl_cable_facing_away curl_upright_two_hand
-		pushdown_bar pushdown_rope overhead_cable_low overhead_two_dumbbells overhead_one_dumbbell_two_hands lying_bar
-		kickback_cable press_bench_close dip_bars`)
+	want := strings.Fields(`curl_standing_bar curl_standing_dumbbells curl_turning curl_neutral curl_neutral_across curl_palms_down_bar
+		curl_palms_down_dumbbells curl_up_palms_lower_down curl_drag curl_reclined curl_reclined_outward curl_pad_bar
+		curl_pad_one_dumbbell curl_pad_neutral curl_pad_palms_down curl_pad_steep_side curl_chest_supported
+		curl_chest_supported_palms_down curl_chest_supported_hold curl_braced_thigh curl_braced_thigh_across
+		curl_seated_thigh_guarded curl_kneeling_two_hand curl_upright_two_hand curl_to_side_two_hand curl_squat_knees_bar
+		curl_squat_knees_cable curl_cable_low curl_cable_facing_away curl_cable_outward curl_cable_arms_high
+		curl_cable_behind_head curl_rope_neutral curl_rope_across curl_rope_reclined_high curl_cable_reclined_palms_down
+		curl_cable_floor curl_cable_seated_row_station curl_parallel_bar curl_braced_plate turn_lever pushdown_bar
+		pushdown_underhand pushdown_rope pushdown_one_arm extension_across overhead_cable_low overhead_cable_lean
+		overhead_one_dumbbell_two_hands overhead_two_dumbbells overhead_one_arm overhead_bar lying_bar lying_dumbbells
+		floor_dumbbells incline_dumbbells incline_bar rolling_dumbbells kickback_dumbbell kickback_cable kickback_chest_supported
+		kickback_swing_start bodyweight_bar press_bench_wide press_incline press_machine pushup press_bench_close press_floor
+		press_neutral_dumbbells pushup_close press_pin_top press_rail_partial_close dip_bars dip_assisted dip_weighted dip_bench
+		press_folding_dumbbells press_extension_hybrid press_overhead pullup_underhand pulldown_underhand pullup_neutral
+		pulldown_wide row_neutral row_overhand`)
 	var got []string
 	for _, m := range movement.Shipped.Movements {
 		got = append(got, m.ID)
@@ -192,7 +203,7 @@ func TestSettingsTurnTheSetUp(t *testing.T) {
 func TestLongHeadOfTheTricepsOverTheCatalogue(t *testing.T) {
 	y := yardstick(t)
 	for _, m := range movement.Shipped.Movements {
-		if m.Action != movement.Extension {
+		if m.Action != movement.Extension || !m.Computed() {
 			continue
 		}
 		p, err := m.Default().Profile(y)

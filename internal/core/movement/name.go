@@ -55,10 +55,23 @@ func (s SetUp) implementWords() string {
 		return "cambered bar"
 	case Shared:
 		return "one dumbbell in two hands"
-	case Rope:
-		return "rope"
-	case DipBars:
+	case DipBars, BenchEdge, Ground, PullBar, BarFixed:
 		return "body weight"
+	case DipMachine:
+		return "assisted"
+	case BarParallel:
+		return "parallel-grip bar"
+	case BarRail:
+		return "guided-rail bar"
+	case Machine:
+		return "machine"
+	case Lever:
+		return "lever, one arm"
+	case Rope:
+		if s.Hands() == OneArm {
+			return "rope, one arm"
+		}
+		return "rope"
 	case Handle:
 		if s.Hands() == BothArms {
 			return "two handles"
@@ -152,6 +165,12 @@ func detailWords(s SetUp, k Key, v Value) string {
 			return fmt.Sprintf("stopping %s° above level", trim(-x))
 		}
 		return fmt.Sprintf("%s° below level", trim(x))
+	case PinHeight:
+		return fmt.Sprintf("pins %s m above the chest", trim(x))
+	case HandHeight:
+		return fmt.Sprintf("hands raised %s m", trim(x))
+	case FootHeight:
+		return fmt.Sprintf("feet raised %s m", trim(x))
 	case Bench, PadSlope, Tilt:
 		return fmt.Sprintf("%s %s°", strings.ToLower(kinds[k].label), trim(x))
 	}

@@ -14,6 +14,7 @@ const (
 	trunkLength   = 0.50  // from the level of the shoulder down
 	floorBench    = 0.50
 	floorFloor    = 0.10
+	floorPlank    = 0.70
 	floorSeated   = 0.50
 	floorStanding = 0.93
 )
@@ -23,7 +24,9 @@ func FloorBelow(p Position, lean, stature float64) float64 {
 	scale := stature / arm.DefaultStature
 	tall := trunkLength * math.Cos(arm.Radians(lean))
 	switch p {
-	case Standing, OnBars:
+	case Plank:
+		return floorPlank * scale
+	case Standing, OnBars, Hanging:
 		return (floorStanding + tall) * scale
 	case OnBench:
 		return floorBench * scale

@@ -33,6 +33,9 @@ const (
 	ElbowTo        Key = "e_to"
 	Tuck           Key = "tuck"
 	Depth          Key = "depth"
+	PinHeight      Key = "pin_height"
+	HandHeight     Key = "hand_height"
+	FootHeight     Key = "foot_height"
 )
 
 // kind is what all settings of one key share.
@@ -69,12 +72,15 @@ var kinds = map[Key]kind{
 	ElbowTo:        {label: "Elbow at the end", unit: degrees, step: 5},
 	Tuck:           {label: "Elbows from the ribs", unit: degrees, step: 5},
 	Depth:          {label: "Below level", unit: degrees, step: 5},
+	PinHeight:      {label: "Pins above the chest", unit: metres, step: 0.05},
+	HandHeight:     {label: "Hands raised", unit: metres, step: 0.05},
+	FootHeight:     {label: "Feet raised", unit: metres, step: 0.05},
 }
 
 // keyOrder is the order in which settings are shown and written into keys.
 var keyOrder = []Key{
 	Implement, Hands, Hold, PositionKey, Bench, PadSlope, Tilt, Lean, GripWidth, PulleyDistance, PulleyHeight,
-	GripOffset, ShoulderTo, Rho, PhiFrom, PhiTo, Tuck, Depth, ElbowFrom, ElbowTo,
+	GripOffset, ShoulderTo, Rho, PhiFrom, PhiTo, Tuck, Depth, PinHeight, HandHeight, FootHeight, ElbowFrom, ElbowTo,
 }
 
 // Value is the value of a setting: a number, or a word where the setting is a

@@ -141,15 +141,21 @@ func (s SetUp) Implement() ImplementID {
 // Hands is the laterality: together (one implement in both hands), both,
 // alternate or one.
 func (s SetUp) Hands() string {
-	switch s.Implement() {
-	case BarStraight, BarCambered, Shared, Rope, DipBars:
+	i := s.Implement()
+	if !i.oneHanded() && (i != Rope || s.Movement.Hands == Together) {
 		return Together
 	}
 	if v, ok := s.turned[Hands]; ok {
 		return v.Word
 	}
+	if s.Movement.Hands == Together { // turned from a bar to dumbbells
+		return BothArms
+	}
 	return s.Movement.Hands
 }
+
+// oneHanded says whether each hand may hold one of its own.
+func (i ImplementID) oneHanded() bool { return i == Dumbbell || i == Handle || i == Lever }
 
 // The lateralities.
 const (
@@ -202,8 +208,8 @@ var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
 		} else {
 			e.TrunkLean = v - 90
 		}
-		if m.ArmsHang {
-			moveShoulder(e, e.TrunkLean)
+		if m.ArmsKeep {
+			moveShoulder(e, m.base.From.ShoulderElevation+e.TrunkLean-m.base.TrunkLean)
 		}
 	},
 	PadSlope: func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90-v) },
@@ -251,6 +257,9 @@ func (s SetUp) Profile(y *effort.Yardstick) (*effort.Profile, error) {
 	if err := s.Reach(y.Body()); err != nil {
 		return nil, err
 	}
+	if down := s.Movement.lowersAs; down != nil {
+		return y.Composite(s.Effort(), down.base)
+	}
 	return y.Profile(s.Effort())
 }
 
@@ -265,12 +274,16 @@ func (s SetUp) Credits() (Credits, bool) {
 		return Credits{}, false
 	}
 	var other float64
-	if g.wideW > 0 {
-		other = min(max((s.Number(GripWidth)-g.closeW)/(g.wideW-g.closeW), 0), 1)
-		if s.Number(Tuck) > tuckWide {
-			other = 1
+	if g.fromW != g.toW {
+		other = min(max((s.Number(GripWidth)-g.fromW)/(g.toW-g.fromW), 0), 1)
+	}
+	if g.hasOther && s.Number(Tuck) > tuckWide {
+		other = 1
+		if g.wideIsUsual {
+			other = 0
 		}
-	} else if s.Number(Lean) > leanChest {
+	}
+	if g.hasOther && s.Movement.Action == Dip && s.Number(Lean) > leanChest {
 		other = 1
 	}
 	var out Credits

@@ -90,7 +90,7 @@ func (s SetUp) Cautions() []string {
 	case AloneWithPins:
 		out = append(out, "Safe to fail alone only with pins or rails set.")
 	}
-	if j := s.Movement.Family.Joints; j.ElbowBack >= 3 {
+	if j := s.Movement.Joints; j.ElbowBack >= 3 {
 		out = append(out, "Hard on the back of the elbow: never the first thing, cold.")
 	} else if j.ElbowFront >= 3 {
 		out = append(out, "Hard on the front of the elbow at the bottom: no bounce.")
@@ -103,11 +103,11 @@ func (s SetUp) Cautions() []string {
 // ChoiceWords tells a word setting's value as people say it.
 func ChoiceWords(k Key, word string) string {
 	if k == Implement {
-		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells"}[word]
+		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells", "shared": "one in two hands", "handle": "handle"}[word]
 	}
 	return map[string]string{
 		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle", "against_plate": "against the plate",
-		"seated": "seated", "standing": "standing",
+		"seated": "seated", "standing": "standing", "bench": "on a bench", "floor": "on the floor",
 	}[word]
 }
 

@@ -2,6 +2,7 @@ package person
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"musculus/internal/core/effort"
@@ -21,10 +22,13 @@ const (
 	BodyWeight Carry = "body_weight" // the body on two hands, with plates or assistance
 )
 
+// bodyWeight are the implements on which the body itself is lifted.
+var bodyWeight = []movement.ImplementID{movement.DipBars, movement.DipMachine, movement.BenchEdge, movement.Ground, movement.PullBar, movement.BarFixed}
+
 // CarryOf says how a set-up's load is carried.
 func CarryOf(s movement.SetUp) Carry {
 	switch {
-	case s.Implement() == movement.DipBars:
+	case slices.Contains(bodyWeight, s.Implement()):
 		return BodyWeight
 	case s.Effort().Load.Kind == effort.Cable && s.Hands() == movement.Together:
 		return StackTwo

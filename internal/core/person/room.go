@@ -11,15 +11,16 @@ import (
 
 // Room is a place to train in, with what is really there.
 type Room struct {
-	Name      string     `json:"name"`
-	Dumbbells []Dumbbell `json:"dumbbells,omitempty"`
-	Bars      []Bar      `json:"bars,omitempty"`
-	Cable     *Cable     `json:"cable,omitempty"`
-	Bench     *Bench     `json:"bench,omitempty"`
-	Pads      bool       `json:"pads,omitempty"` // curl pads, any slope
-	Pins      bool       `json:"pins,omitempty"` // a rack with pins
-	DipBars   bool       `json:"dip_bars,omitempty"`
-	DipLoads  []float64  `json:"dip_loads_kg,omitempty"` // what can be added in a dip
+	Name      string                 `json:"name"`
+	Dumbbells []Dumbbell             `json:"dumbbells,omitempty"`
+	Bars      []Bar                  `json:"bars,omitempty"`
+	Cable     *Cable                 `json:"cable,omitempty"`
+	Bench     *Bench                 `json:"bench,omitempty"`
+	Pads      bool                   `json:"pads,omitempty"` // curl pads, any slope
+	Pins      bool                   `json:"pins,omitempty"` // a rack with pins
+	DipBars   bool                   `json:"dip_bars,omitempty"`
+	DipLoads  []float64              `json:"dip_loads_kg,omitempty"` // what can be added in a dip
+	Others    []movement.ImplementID `json:"others,omitempty"`       // machines, pull-up bar, lever, guided rails …
 }
 
 // Dumbbell is one mass and how many of it there are.
@@ -79,6 +80,12 @@ func (r *Room) Missing(s movement.SetUp) []string {
 		lack(len(r.Dumbbells) > 0, "a dumbbell")
 	case movement.DipBars:
 		lack(r.DipBars, "dip bars")
+	case movement.BenchEdge:
+		lack(r.Bench != nil, "a bench")
+	case movement.BarParallel, movement.BarRail, movement.BarFixed, movement.PullBar, movement.DipMachine, movement.Machine, movement.Lever:
+		lack(slices.Contains(r.Others, i), map[movement.ImplementID]string{
+			movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar", movement.PullBar: "a pull-up bar",
+			movement.DipMachine: "a dip machine", movement.Machine: "a press machine", movement.Lever: "a lever"}[i])
 	case movement.BarStraight, movement.BarCambered:
 		if !cable {
 			lack(r.bar(i) != nil, map[movement.ImplementID]string{movement.BarStraight: "a straight bar", movement.BarCambered: "a cambered bar"}[i])
@@ -105,7 +112,7 @@ func (r *Room) Missing(s movement.SetUp) []string {
 			}
 		}
 	}
-	if e.ArmSupported {
+	if s.Movement.Anchor == "pad" {
 		lack(r.Pads, "a pad")
 	}
 	return out

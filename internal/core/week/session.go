@@ -150,7 +150,7 @@ func (s *Session) Count(y *effort.Yardstick) Totals {
 			out.Heads[h].High += c.Heads[h].High
 		}
 		if slot.Dose.Hard() {
-			if slot.SetUp.Movement.Action == movement.Flexion {
+			if a := slot.SetUp.Movement.Action; a == movement.Flexion || a == movement.Pull {
 				out.Flexors += slot.Dose.Sets
 			} else {
 				out.Extensors += slot.Dose.Sets
