@@ -13,6 +13,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/demo"
 	"musculus/internal/store"
@@ -46,12 +47,12 @@ func TestTheDemoIsSound(t *testing.T) {
 			require.NotEmpty(t, sessions)
 			y, err := effort.NewYardstick(c.Body)
 			require.NoError(t, err)
-			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps)}
+			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: stance.ByID(c.Stance)}
 			for _, one := range sessions {
 				session, faults := one.Content.Week(movement.Shipped)
 				require.Empty(t, faults)
 				assert.Empty(t, session.Check(tr), c.Name)
-				for _, f := range session.Findings(tr, session.Count(y), c.Minutes) {
+				for _, f := range session.Findings(tr, session.Count(y, tr.Stance), c.Minutes) {
 					assert.Equal(t, week.Note, f.Severity, "%s: %s", c.Name, f.Text)
 				}
 			}

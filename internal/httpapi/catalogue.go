@@ -10,6 +10,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 	"musculus/internal/figure"
 )
 
@@ -65,7 +66,8 @@ var catalogue = sync.OnceValues(func() (*Catalogue, error) {
 				return nil, err
 			}
 		}
-		v.Glyph = glyph(set, p)
+		reading := stance.Shipped.Read(stance.ByID(stance.Default), set, p)
+		v.Glyph = glyph(set, p, &reading)
 		for _, f := range m.FaultsOf() {
 			v.Cues = append(v.Cues, CueView{f.ID, f.Seen, f.View, f.Cue})
 		}

@@ -13,6 +13,7 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -94,7 +95,11 @@ func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps)}, nil
+	st := stance.ByID(c.Stance)
+	if st == nil { // a stance that is gone
+		st = stance.ByID(stance.Default)
+	}
+	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: st}, nil
 }
 
 // current picks the session to open: the next one not before today, else the
@@ -190,7 +195,7 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 		return out, err
 	}
 	session, _ := next.Content.Week(movement.Shipped)
-	counted := session.Count(t.Yardstick)
+	counted := session.Count(t.Yardstick, t.Stance)
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)

@@ -10,6 +10,7 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 	"musculus/internal/store"
 )
 
@@ -17,7 +18,8 @@ type fitInput struct {
 	Body struct {
 		Movement string         `json:"movement" maxLength:"60"`
 		Settings map[string]any `json:"settings,omitempty"`
-		Client   *uuid.UUID     `json:"client,omitempty" doc:"whose body is used; absent: the average adult"`
+		Client   *uuid.UUID     `json:"client,omitempty" doc:"whose body and stance are used; absent: the average adult"`
+		Stance   string         `json:"stance,omitempty" maxLength:"40" doc:"id of a stance instead of the client's, or of the default"`
 		Turning  string         `json:"turning,omitempty" maxLength:"40" doc:"a setting that is being turned: the answer brings its neighbouring steps along"`
 	}
 }
@@ -41,23 +43,40 @@ func (s *server) registerFitting(api huma.API) {
 }
 
 func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
-	body := arm.DefaultBody
-	if in.Body.Client != nil {
-		err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-			c, err := tx.Client(ctx, *in.Body.Client)
-			body = c.Body
-			return err
-		})
-		if err != nil {
-			return nil, err
-		}
+	body, st, err := s.wearer(ctx, in.Body.Client, in.Body.Stance)
+	if err != nil {
+		return nil, err
 	}
 	set, err := setUp("body.", in.Body.Movement, in.Body.Settings)
 	if err != nil {
 		return nil, err
 	}
-	fitted, err := s.fitted(set, body, movement.Key(in.Body.Turning))
+	fitted, err := s.fitted(set, body, st, movement.Key(in.Body.Turning))
 	return &fitOutput{fitted}, err
+}
+
+// wearer is whose body and stance a fitting is for: the client's, or the average
+// adult's under the default stance; a stance asked for by id goes before.
+func (s *server) wearer(ctx context.Context, client *uuid.UUID, id string) (arm.Body, *stance.Stance, error) {
+	body, own := arm.DefaultBody, stance.Default
+	if client != nil {
+		err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+			c, err := tx.Client(ctx, *client)
+			body, own = c.Body, c.Stance
+			return err
+		})
+		if err != nil {
+			return body, nil, err
+		}
+	}
+	if id != "" {
+		own = id
+	}
+	st := stance.ByID(own)
+	if st == nil {
+		return body, nil, fieldProblem("body.stance", "there is no stance %q", own)
+	}
+	return body, st, nil
 }
 
 // setUp reads a set-up out of a request; errors name the field.
@@ -79,12 +98,12 @@ func setUp(at, id string, settings map[string]any) (movement.SetUp, error) {
 }
 
 // fitted views a set-up and the next steps of the setting being turned.
-func (s *server) fitted(set movement.SetUp, body arm.Body, turning movement.Key) (Fitted, error) {
+func (s *server) fitted(set movement.SetUp, body arm.Body, st *stance.Stance, turning movement.Key) (Fitted, error) {
 	y, err := s.bodies.of(body)
 	if err != nil {
 		return Fitted{}, problemOf(err)
 	}
-	out := Fitted{View: viewSetUp(set, y), Neighbours: []Neighbour{}}
+	out := Fitted{View: viewSetUp(set, y, st), Neighbours: []Neighbour{}}
 	setting := set.Movement.Setting(turning)
 	if setting == nil || setting.IsWord() {
 		return out, nil
@@ -98,7 +117,7 @@ func (s *server) fitted(set movement.SetUp, body arm.Body, turning movement.Key)
 				continue
 			}
 			if there, err := set.With(turning, movement.Num(*next)); err == nil {
-				out.Neighbours = append(out.Neighbours, Neighbour{*next, viewSetUp(there, y)})
+				out.Neighbours = append(out.Neighbours, Neighbour{*next, viewSetUp(there, y, st)})
 			}
 		}
 	}

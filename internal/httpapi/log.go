@@ -13,6 +13,7 @@ import (
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
+	"musculus/internal/core/stance"
 	"musculus/internal/store"
 )
 
@@ -197,7 +198,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *SessionPath) (Lo
 		if !there { // the slot was taken out of the plan after it was done
 			i = len(out.Slots)
 			index[e.SlotID] = i
-			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, nil),
+			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
 				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}})
 		}
 		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(&c, e))

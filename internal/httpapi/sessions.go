@@ -263,7 +263,7 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	}
 	for i, slot := range draft.Content.Slots {
 		if in.Body.Active != nil && slot.ID == *in.Body.Active {
-			fitted, err := s.fitted(session.Slots[i].SetUp, c.Body, movement.Key(in.Body.Turning))
+			fitted, err := s.fitted(session.Slots[i].SetUp, c.Body, t.Stance, movement.Key(in.Body.Turning))
 			if err != nil {
 				return nil, err
 			}
@@ -356,7 +356,7 @@ func (s *server) viewSession(c *store.Client, kept store.Session) (SessionView, 
 	if len(wrong) > 0 {
 		return SessionView{}, wrong[0]
 	}
-	counted := session.Count(t.Yardstick)
+	counted := session.Count(t.Yardstick, t.Stance)
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Minutes,
@@ -380,7 +380,7 @@ func viewSlot(c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCo
 	out := SlotView{
 		SlotDraft: SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues,
 			Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg}},
-		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile), Refused: counted.Refused,
+		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, &counted.Reading), Refused: counted.Refused,
 		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room.CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads),
 	}

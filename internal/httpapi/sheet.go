@@ -83,7 +83,7 @@ func (s *server) sheet(studio string, c *store.Client, kept store.Session) (Shee
 	if len(wrong) > 0 {
 		return SheetView{}, wrong[0]
 	}
-	counted := session.Count(t.Yardstick)
+	counted := session.Count(t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Name, Room: c.Room.Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
 		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.ScreenedOn != nil, Screen: "not screened", Caps: []string{}, Slots: []SheetSlot{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions}
@@ -96,7 +96,7 @@ func (s *server) sheet(studio string, c *store.Client, kept store.Session) (Shee
 	for i, slot := range session.Slots {
 		p := counted.Slots[i].Profile
 		d := slot.Dose
-		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, p), Pose: figure.MakePose(slot.SetUp, c.Body, p),
+		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, &counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Body, p),
 			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}

@@ -6,6 +6,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 )
 
 // BenchmarkViewOfASetUp is everything an answer about one set-up needs: profile,
@@ -18,6 +19,6 @@ func BenchmarkViewOfASetUp(b *testing.B) {
 	s := movement.Shipped.Get("curl_reclined").Default()
 	b.ReportAllocs()
 	for b.Loop() {
-		viewSetUp(s, y)
+		viewSetUp(s, y, stance.ByID(stance.Default))
 	}
 }

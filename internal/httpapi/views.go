@@ -9,6 +9,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
 )
@@ -40,14 +41,28 @@ type Glyph struct {
 // BiasView is what a set-up gives one head.
 type BiasView struct {
 	HeadView
-	Agonist    bool     `json:"agonist"`
-	Share      float64  `json:"share"`
-	Plain      float64  `json:"plain"`
-	Stretch    float64  `json:"stretch"`
-	Squeeze    float64  `json:"squeeze"`
-	MeanLength *float64 `json:"mean_length"`
-	Zone       *string  `json:"zone" enum:"short,middle,long"`
-	Credit     float64  `json:"credit"` // effective sets a hard set gives
+	Agonist    bool       `json:"agonist"`
+	Base       float64    `json:"base"`   // the stance's bias before its rules
+	Hollow     float64    `json:"hollow"` // where rules whose mechanism does not hold would put it
+	Terms      []TermView `json:"terms"`
+	Share      float64    `json:"share"`
+	Plain      float64    `json:"plain"`
+	Stretch    float64    `json:"stretch"`
+	Squeeze    float64    `json:"squeeze"`
+	MeanLength *float64   `json:"mean_length"`
+	Zone       *string    `json:"zone" enum:"short,middle,long"`
+	Credit     float64    `json:"credit"` // effective sets a hard set gives
+}
+
+// TermView is one rule's part in a number.
+type TermView struct {
+	Rule      string  `json:"rule"`
+	Says      string  `json:"says"`
+	Grade     string  `json:"grade"`
+	Mechanism string  `json:"mechanism"`
+	Why       string  `json:"why"`
+	Factor    float64 `json:"factor"`
+	Counts    bool    `json:"counts"`
 }
 
 // ControlView is one setting as it can be turned.
@@ -79,6 +94,7 @@ type SetUpView struct {
 	Title    string         `json:"title"`
 	Details  string         `json:"details"`
 	Settings map[string]any `json:"settings"`
+	Stance   string         `json:"stance"`
 	Computed bool           `json:"computed"`
 	Refused  string         `json:"refused"`
 	Slice    SliceView      `json:"slice"`
@@ -123,33 +139,22 @@ func setsSlice(what string, heads [arm.HeadCount]week.Effective) SliceView {
 	return slice(what, mid, low, high, figure.SetsLevel)
 }
 
-// biases returns a set-up's bias per head: the computed one, or the graded
-// credits with their range.
-func biases(s movement.SetUp, p *effort.Profile) (mid, low, high [arm.HeadCount]float64) {
-	if credits, graded := s.Credits(); graded {
-		for i, c := range credits {
-			mid[i], low[i], high[i] = c.Mid, c.Low, c.High
-		}
-	} else if p != nil {
-		for i := range p.Heads {
-			mid[i] = p.Heads[i].Bias()
-		}
-		low, high = mid, mid
-	}
-	return
-}
-
-func biasSlice(s movement.SetUp, p *effort.Profile) SliceView {
+// biasSlice fills a slice with a reading: the bar, and the whisker over all
+// stances (for graded work the credit's range).
+func biasSlice(s movement.SetUp, r *stance.Reading) SliceView {
 	what := "Bias against the plain movement"
 	if !s.Movement.Computed() {
 		what = "Graded credit per hard set"
 	}
-	mid, low, high := biases(s, p)
+	var mid, low, high [arm.HeadCount]float64
+	for i, b := range r {
+		mid[i], low[i], high[i] = b.Bar, b.Low, b.High
+	}
 	return slice(what, mid, low, high, figure.BiasLevel)
 }
 
-func glyph(s movement.SetUp, p *effort.Profile) Glyph {
-	out := Glyph{Slice: biasSlice(s, p)}
+func glyph(s movement.SetUp, p *effort.Profile, r *stance.Reading) Glyph {
+	out := Glyph{Slice: biasSlice(s, r)}
 	if p != nil {
 		r := figure.MakeRibbon(p)
 		r.Reads = []figure.Read{} // only the full ribbon is pointed at
@@ -166,11 +171,11 @@ func plain(values map[movement.Key]movement.Value) map[string]any {
 	return out
 }
 
-// viewSetUp makes the full view of a set-up for a body.
-func viewSetUp(s movement.SetUp, y *effort.Yardstick) SetUpView {
+// viewSetUp makes the full view of a set-up for a body under a stance.
+func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) SetUpView {
 	m := s.Movement
 	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: plain(s.Turned()),
-		Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Family.Stop, Bias: make([]BiasView, arm.HeadCount)}
+		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Family.Stop, Bias: make([]BiasView, arm.HeadCount)}
 	if out.Cautions == nil {
 		out.Cautions = []string{}
 	}
@@ -183,11 +188,16 @@ func viewSetUp(s movement.SetUp, y *effort.Yardstick) SetUpView {
 	} else {
 		out.Grade = m.Graded.Grade
 	}
-	out.Slice = biasSlice(s, p)
+	reading := stance.Shipped.Read(st, s, p)
+	out.Slice = biasSlice(s, &reading)
 	for i := range out.Bias {
 		b := &out.Bias[i]
 		b.HeadView = out.Slice.Heads[i]
 		b.Credit = round4(dose.SetCredit(b.Value))
+		b.Base, b.Hollow, b.Terms = round4(reading[i].Base), round4(reading[i].Hollow), []TermView{}
+		for _, t := range reading[i].Terms {
+			b.Terms = append(b.Terms, TermView{t.Rule.ID, t.Rule.Says, t.Rule.Grade, t.Rule.Mechanism, t.Rule.Why, round4(t.Factor), t.Counts})
+		}
 		b.Agonist = b.Value > 0
 		if p != nil {
 			h := &p.Heads[i]

@@ -21,6 +21,7 @@ type Client struct {
 	Wish       string
 	Minutes    int // for one session
 	Body       arm.Body
+	Stance     string // id of the stance her numbers follow
 	Caps       []person.CapID
 	ScreenedOn *time.Time // nil: not screened
 	RoomID     uuid.UUID
@@ -70,9 +71,19 @@ func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 	return client(r.Client, r.Room)
 }
 
+// SetStance changes the stance a client's numbers follow, ErrNotFound if there
+// is no such client.
+func (t *Tx) SetStance(ctx context.Context, client uuid.UUID, stance string) error {
+	n, err := t.q.SetStance(ctx, db.SetStanceParams{ClientID: client, Stance: stance})
+	if err == nil && n == 0 {
+		return ErrNotFound
+	}
+	return err
+}
+
 func client(c db.Client, r db.Room) (Client, error) {
 	out := Client{ID: c.ClientID, Name: c.Name, About: c.About, Wish: c.Wish, Minutes: c.Minutes,
-		Body: arm.Body{Stature: c.StatureM, BodyMass: c.BodyMassKg}, ScreenedOn: c.ScreenedOn, RoomID: c.RoomID}
+		Body: arm.Body{Stature: c.StatureM, BodyMass: c.BodyMassKg}, ScreenedOn: c.ScreenedOn, RoomID: c.RoomID, Stance: c.Stance}
 	for _, id := range c.Caps {
 		out.Caps = append(out.Caps, person.CapID(id))
 	}

@@ -10,6 +10,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/stance"
 )
 
 // Slot is a set-up with its dose and cues.
@@ -46,6 +47,7 @@ type Trainee struct {
 	Yardstick *effort.Yardstick
 	Room      *person.Room
 	Caps      person.Caps
+	Stance    *stance.Stance
 }
 
 // Check returns everything that is wrong with a session, one error a field; the
@@ -80,40 +82,38 @@ func (s *Slot) check(t *Trainee) []*movement.FieldError {
 	return out
 }
 
-// Effective is a head's effective sets: the count, and for graded work its low
-// and high end.
+// Effective is a head's effective sets: the stance's count, and the least and
+// the most that any stance (for graded work: the credit's range) gives.
 type Effective struct{ Mid, Low, High float64 }
 
 // SlotCount is what one slot comes to.
 type SlotCount struct {
 	Profile *effort.Profile // nil for graded movements and refused set-ups
 	Refused string          // why the set-up cannot be computed, "" if it can
+	Reading stance.Reading
 	Heads   [arm.HeadCount]Effective
 }
 
-// Count counts one slot: sets × set credit × effort factor for every head.
-func (s *Slot) Count(y *effort.Yardstick) SlotCount {
+// Count counts one slot: sets × set credit × effort factor for every head, the
+// credit being that of the stance's bias.
+func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
 	var out SlotCount
 	sets := float64(s.Dose.Sets) * dose.EffortFactor(s.Dose.Reserve)
-	if credits, graded := s.SetUp.Credits(); graded {
-		for i, c := range credits {
-			out.Heads[i] = Effective{sets * c.Mid, sets * c.Low, sets * c.High}
+	if s.SetUp.Movement.Computed() {
+		p, err := s.SetUp.Profile(y)
+		if err != nil {
+			out.Refused = err.Error()
+			var refused *effort.Refused
+			if errors.As(err, &refused) {
+				out.Refused = refused.Reason
+			}
+			return out
 		}
-		return out
+		out.Profile = p
 	}
-	p, err := s.SetUp.Profile(y)
-	if err != nil {
-		out.Refused = err.Error()
-		var refused *effort.Refused
-		if errors.As(err, &refused) {
-			out.Refused = refused.Reason
-		}
-		return out
-	}
-	out.Profile = p
-	for i := range p.Heads {
-		v := sets * dose.SetCredit(p.Heads[i].Bias())
-		out.Heads[i] = Effective{v, v, v}
+	out.Reading = stance.Shipped.Read(st, s.SetUp, out.Profile)
+	for i, b := range out.Reading {
+		out.Heads[i] = Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}
 	}
 	return out
 }
@@ -135,14 +135,14 @@ const (
 // Count counts a session. Every set but the session's last is followed by its
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
-func (s *Session) Count(y *effort.Yardstick) Totals {
+func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
 	seen := map[string]bool{}
 	last := ""
 	for i := range s.Slots {
 		slot := &s.Slots[i]
-		c := slot.Count(y)
+		c := slot.Count(y, st)
 		out.Slots[i] = c
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid

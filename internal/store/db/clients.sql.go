@@ -62,7 +62,7 @@ func (q *Queries) AddRoom(ctx context.Context, arg AddRoomParams) error {
 }
 
 const clientByID = `-- name: ClientByID :one
-SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, room.room_id, room.studio_id, room.equipment
+SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, client.stance, room.room_id, room.studio_id, room.equipment
 FROM client JOIN room USING (studio_id, room_id)
 WHERE client_id = $1
 `
@@ -87,6 +87,7 @@ func (q *Queries) ClientByID(ctx context.Context, clientID uuid.UUID) (ClientByI
 		&i.Client.BodyMassKg,
 		&i.Client.Caps,
 		&i.Client.ScreenedOn,
+		&i.Client.Stance,
 		&i.Room.RoomID,
 		&i.Room.StudioID,
 		&i.Room.Equipment,
@@ -95,7 +96,7 @@ func (q *Queries) ClientByID(ctx context.Context, clientID uuid.UUID) (ClientByI
 }
 
 const clients = `-- name: Clients :many
-SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, room.room_id, room.studio_id, room.equipment
+SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, client.stance, room.room_id, room.studio_id, room.equipment
 FROM client JOIN room USING (studio_id, room_id)
 ORDER BY client.name
 `
@@ -126,6 +127,7 @@ func (q *Queries) Clients(ctx context.Context) ([]ClientsRow, error) {
 			&i.Client.BodyMassKg,
 			&i.Client.Caps,
 			&i.Client.ScreenedOn,
+			&i.Client.Stance,
 			&i.Room.RoomID,
 			&i.Room.StudioID,
 			&i.Room.Equipment,
@@ -138,4 +140,21 @@ func (q *Queries) Clients(ctx context.Context) ([]ClientsRow, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const setStance = `-- name: SetStance :execrows
+UPDATE client SET stance = $2 WHERE client_id = $1
+`
+
+type SetStanceParams struct {
+	ClientID uuid.UUID
+	Stance   string
+}
+
+func (q *Queries) SetStance(ctx context.Context, arg SetStanceParams) (int64, error) {
+	result, err := q.db.Exec(ctx, setStance, arg.ClientID, arg.Stance)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }

@@ -32,6 +32,7 @@ type Client struct {
 	BodyMassKg float64
 	Caps       []string
 	ScreenedOn *time.Time
+	Stance     string
 }
 
 type Room struct {

@@ -14,3 +14,6 @@ ORDER BY client.name;
 SELECT sqlc.embed(client), sqlc.embed(room)
 FROM client JOIN room USING (studio_id, room_id)
 WHERE client_id = $1;
+
+-- name: SetStance :execrows
+UPDATE client SET stance = $2 WHERE client_id = $1;

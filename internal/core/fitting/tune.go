@@ -1,0 +1,207 @@
+package fitting
+
+import (
+	"sort"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
+)
+
+// Aim is what a set-up is tuned for.
+type Aim struct {
+	Head   arm.HeadIndex
+	Zone   arm.Zone // "" for any length
+	Stance *stance.Stance
+	// Allowed says whether a set-up may be offered; nil allows all.
+	Allowed func(movement.SetUp) bool
+}
+
+// Tuned is one set-up found, with what it scores and what each changed setting
+// is worth.
+type Tuned struct {
+	SetUp   movement.SetUp
+	Profile *effort.Profile
+	Bias    float64 // of the head under the stance
+	InZone  float64 // part of the head's tension in the zone
+	Score   float64 // bias × part in the zone × (1 − idle)
+	Worth   []Worth
+}
+
+// Worth is what a setting's change adds to the score, the others staying.
+type Worth struct {
+	Key      movement.Key
+	From, To movement.Value
+	Score    float64
+}
+
+// tuner searches one movement's settings.
+type tuner struct {
+	y    *effort.Yardstick
+	aim  *Aim
+	seen map[string]Tuned
+}
+
+// evaluate scores a set-up; −1 for what cannot be done or is not allowed.
+func (t *tuner) evaluate(s movement.SetUp) Tuned {
+	key := s.Key()
+	if got, ok := t.seen[key]; ok {
+		return got
+	}
+	out := Tuned{SetUp: s, Score: -1}
+	if t.aim.Allowed == nil || t.aim.Allowed(s) {
+		if p, err := s.Profile(t.y); err == nil && p.Heads[t.aim.Head].Agonist {
+			out.Profile = p
+			out.Bias = stance.Shipped.Read(t.aim.Stance, s, p)[t.aim.Head].Bar
+			out.InZone = 1
+			if t.aim.Zone != "" {
+				out.InZone = p.Heads[t.aim.Head].InZone[t.aim.Zone.Index()]
+			}
+			out.Score = out.Bias * out.InZone * (1 - p.IdleFraction())
+		}
+	}
+	t.seen[key] = out
+	return out
+}
+
+// choices lists every value of a setting.
+func choices(s *movement.Setting) []movement.Value {
+	var out []movement.Value
+	for _, w := range s.Choices {
+		out = append(out, movement.Word(w))
+	}
+	for _, x := range s.Steps() {
+		out = append(out, movement.Num(x))
+	}
+	return out
+}
+
+// matters says whether turning a setting can change the computation: the grip's
+// hold and which arms work do not.
+func matters(k movement.Key) bool { return k != movement.Hands && k != movement.Hold }
+
+// Tune searches a movement's free settings for the best set-ups for an aim,
+// starting from the given one: steps along one setting at a time, from several
+// starts, until none helps. It returns up to three, the best first; none when
+// the movement is graded or does not work the head.
+func Tune(from movement.SetUp, y *effort.Yardstick, aim Aim) []Tuned {
+	t := &tuner{y: y, aim: &aim, seen: map[string]Tuned{}}
+	m := from.Movement
+	if !m.Computed() {
+		return nil
+	}
+	starts := []movement.SetUp{from, m.Default()}
+	for i := range m.Settings { // both ends of each setting, as further starts
+		setting := &m.Settings[i]
+		if !matters(setting.Key) {
+			continue
+		}
+		all := choices(setting)
+		for _, v := range []movement.Value{all[0], all[len(all)-1]} {
+			if s, err := m.Default().With(setting.Key, v); err == nil {
+				starts = append(starts, s)
+			}
+		}
+	}
+	sort.SliceStable(starts, func(i, j int) bool { return t.evaluate(starts[i]).Score > t.evaluate(starts[j]).Score })
+	for _, s := range starts[:min(len(starts), 4)] {
+		t.climb(s)
+	}
+	return t.best(from)
+}
+
+// climb improves one setting at a time until no single one helps, then tries
+// pairs of neighbouring steps once.
+func (t *tuner) climb(s movement.SetUp) {
+	here := t.evaluate(s)
+	for range 12 {
+		better := here
+		for i := range s.Movement.Settings {
+			setting := &s.Movement.Settings[i]
+			if !matters(setting.Key) {
+				continue
+			}
+			for _, v := range choices(setting) {
+				if next, err := better.SetUp.With(setting.Key, v); err == nil {
+					if e := t.evaluate(next); e.Score > better.Score+1e-12 {
+						better = e
+					}
+				}
+			}
+		}
+		if better.Score <= here.Score+1e-12 {
+			return
+		}
+		here = better
+	}
+}
+
+// best picks up to three set-ups that differ visibly, and says what each
+// setting of theirs is worth against where the search began.
+func (t *tuner) best(from movement.SetUp) []Tuned {
+	var all []Tuned
+	for _, e := range t.seen {
+		if e.Score > 0 {
+			all = append(all, e)
+		}
+	}
+	sort.Slice(all, func(i, j int) bool {
+		if all[i].Score != all[j].Score {
+			return all[i].Score > all[j].Score
+		}
+		return all[i].SetUp.Key() < all[j].SetUp.Key()
+	})
+	var out []Tuned
+	for _, e := range all {
+		distinct := true
+		for _, o := range out {
+			if differing(e.SetUp, o.SetUp) < 2 {
+				distinct = false
+			}
+		}
+		if distinct || len(out) == 0 {
+			out = append(out, e)
+		}
+		if len(out) == 3 {
+			break
+		}
+	}
+	for i := range out {
+		out[i].Worth = t.worth(from, out[i])
+	}
+	return out
+}
+
+// differing counts the settings two set-ups of a movement differ in.
+func differing(a, b movement.SetUp) (n int) {
+	for i := range a.Movement.Settings {
+		k := a.Movement.Settings[i].Key
+		va, _ := a.Value(k)
+		vb, _ := b.Value(k)
+		if va != vb {
+			n++
+		}
+	}
+	return
+}
+
+// worth takes back each change on its own and sees what it costs.
+func (t *tuner) worth(from movement.SetUp, to Tuned) []Worth {
+	var out []Worth
+	for i := range from.Movement.Settings {
+		k := from.Movement.Settings[i].Key
+		a, _ := from.Value(k)
+		b, _ := to.SetUp.Value(k)
+		if a == b {
+			continue
+		}
+		w := Worth{Key: k, From: a, To: b, Score: to.Score}
+		if back, err := to.SetUp.With(k, a); err == nil {
+			w.Score = to.Score - max(t.evaluate(back).Score, 0)
+		}
+		out = append(out, w)
+	}
+	sort.SliceStable(out, func(i, j int) bool { return out[i].Score > out[j].Score })
+	return out
+}
