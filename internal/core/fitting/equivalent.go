@@ -44,7 +44,7 @@ const (
 	biasWeight   = 1.0
 	lengthWeight = 1.2
 	curveWeight  = 0.5
-	gradedFar    = 0.35 // between a computed and a graded set-up, of which length and curve are not known
+	gradedFar    = 0.9 // between a computed and a graded set-up, of which length and curve are not known
 )
 
 // Distance says how far two set-ups are from being one idea; 0 is the same
@@ -81,7 +81,7 @@ func Distance(a, b *Shape) float64 {
 }
 
 // SameIdea is the distance under which two set-ups are one idea twice.
-const SameIdea = 0.16
+const SameIdea = 0.21
 
 // Equivalent is a set-up near another, with what is kept and what is lost.
 type Equivalent struct {
@@ -127,7 +127,7 @@ func compare(a, b *Shape) (keeps, loses string) {
 		switch d := b.Bias[h] - a.Bias[h]; {
 		case d < -biasWord:
 			lost = append(lost, fmt.Sprintf("%s %.2f → %.2f", name, a.Bias[h], b.Bias[h]))
-		case a.Bias[h] >= 0.9 || d > biasWord:
+		default:
 			kept = append(kept, name)
 		}
 	}

@@ -105,20 +105,25 @@ func Tune(from movement.SetUp, y *effort.Yardstick, aim Aim) []Tuned {
 		}
 	}
 	sort.SliceStable(starts, func(i, j int) bool { return t.evaluate(starts[i]).Score > t.evaluate(starts[j]).Score })
-	for _, s := range starts[:min(len(starts), 4)] {
-		t.climb(s)
+	best := t.evaluate(starts[0])
+	for _, s := range starts[:min(len(starts), 3)] {
+		if e := t.climb(t.evaluate(s)); e.Score > best.Score {
+			best = e
+		}
 	}
+	// What single steps cannot reach: both ends of the range together, then
+	// another setting with the range sliding after it.
+	best = t.climb(t.bothEnds(best))
+	t.climb(t.askew(best))
 	return t.best(from)
 }
 
-// climb improves one setting at a time until no single one helps, then tries
-// pairs of neighbouring steps once.
-func (t *tuner) climb(s movement.SetUp) {
-	here := t.evaluate(s)
+// climb improves one setting at a time until no single one helps.
+func (t *tuner) climb(here Tuned) Tuned {
 	for range 12 {
 		better := here
-		for i := range s.Movement.Settings {
-			setting := &s.Movement.Settings[i]
+		for i := range here.SetUp.Movement.Settings {
+			setting := &here.SetUp.Movement.Settings[i]
 			if !matters(setting.Key) {
 				continue
 			}
@@ -131,10 +136,94 @@ func (t *tuner) climb(s movement.SetUp) {
 			}
 		}
 		if better.Score <= here.Score+1e-12 {
-			return
+			break
 		}
 		here = better
 	}
+	return here
+}
+
+// bothEnds tries pairs of ends of the elbow's range, every other step, and
+// slides on from the best.
+func (t *tuner) bothEnds(best Tuned) Tuned {
+	from, to := best.SetUp.Movement.Setting(movement.ElbowFrom), best.SetUp.Movement.Setting(movement.ElbowTo)
+	wide := best.SetUp // with the end out of the way, so that every start can be set
+	limit := to.Steps()[len(to.Steps())-1]
+	if best.SetUp.Movement.Action == movement.Extension {
+		limit = to.Steps()[0]
+	}
+	if w, err := wide.With(movement.ElbowTo, movement.Num(limit)); err == nil {
+		wide = w
+	}
+	starts, ends := choices(from), choices(to)
+	for i := 0; i < len(starts); i += 2 {
+		start, err := wide.With(movement.ElbowFrom, starts[i])
+		if err != nil {
+			continue
+		}
+		for j := 0; j < len(ends); j += 2 {
+			if s, err := start.With(movement.ElbowTo, ends[j]); err == nil {
+				if e := t.evaluate(s); e.Score > best.Score+1e-12 {
+					best = e
+				}
+			}
+		}
+	}
+	if slid := t.slide(best.SetUp); slid.Score > best.Score {
+		best = slid
+	}
+	return best
+}
+
+// askew turns one setting to other values and slides the range after it, which
+// single steps cannot do when both must move to gain.
+func (t *tuner) askew(best Tuned) Tuned {
+	here := best.SetUp
+	for i := range here.Movement.Settings {
+		setting := &here.Movement.Settings[i]
+		if !matters(setting.Key) || setting.IsWord() || setting.Key == movement.ElbowFrom || setting.Key == movement.ElbowTo {
+			continue
+		}
+		all := choices(setting)
+		every := 1 + len(all)/13 // rules begin at thresholds, so far steps count too
+		for i := 0; i < len(all); i += every {
+			if s, err := here.With(setting.Key, all[i]); err == nil {
+				if e := t.slide(s); e.Score > best.Score+1e-12 {
+					best = e
+				}
+			}
+		}
+	}
+	return best
+}
+
+// slide moves the ends of the range by a step, alone or together, while it
+// helps.
+func (t *tuner) slide(s movement.SetUp) Tuned {
+	here := t.evaluate(s)
+	from, to := s.Movement.Setting(movement.ElbowFrom), s.Movement.Setting(movement.ElbowTo)
+	for range 8 {
+		better := here
+		for a := -1.0; a <= 1; a++ {
+			for b := -1.0; b <= 1; b++ {
+				moved, err := here.SetUp.With(movement.ElbowFrom, movement.Num(here.SetUp.Number(movement.ElbowFrom)+a*from.Step))
+				if err != nil {
+					continue
+				}
+				if moved, err = moved.With(movement.ElbowTo, movement.Num(here.SetUp.Number(movement.ElbowTo)+b*to.Step)); err != nil {
+					continue
+				}
+				if e := t.evaluate(moved); e.Score > better.Score {
+					better = e
+				}
+			}
+		}
+		if better.Score <= here.Score {
+			break
+		}
+		here = better
+	}
+	return here
 }
 
 // best picks up to three set-ups that differ visibly, and says what each
