@@ -299,3 +299,34 @@ func ExampleTune() {
 	fmt.Println(found[0].Score > 0.5)
 	// Output: true
 }
+
+func fault(t testing.TB, s movement.SetUp, id string) movement.Fault {
+	for _, f := range s.Movement.FaultsOf() {
+		if f.ID == id {
+			return f
+		}
+	}
+	t.Fatal(id)
+	return movement.Fault{}
+}
+
+func TestFaultsCostWhatTheModelSays(t *testing.T) {
+	y := yardstick(t)
+	cost := func(id, f string) fitting.Cost {
+		s := byID(t, id)
+		return fitting.CostOf(fault(t, s, f), s, y)
+	}
+	forward := cost("curl_standing_bar", "f_up_elbow_forward")
+	assert.True(t, forward.Computed)
+	assert.Contains(t, forward.Words, "demand at the end 0.70 → 0.28")
+	assert.Contains(t, cost("lying_bar", "f_ly_arms_upright").Words, "0.81 × the load fits")
+	assert.Contains(t, cost("pushdown_bar", "f_pd_too_close").Words, "demand at the end 0.58 → 0.26")
+	assert.Contains(t, cost("curl_reclined", "f_be_arms_forward").Words, "0.69 × the load fits")
+	assert.Equal(t, cost("curl_standing_bar", "g_momentum").Words, "the middle of the range goes nearly unloaded")
+	assert.False(t, cost("press_bench_close", "f_pr_bounces").Computed)
+	for _, m := range movement.Shipped.Movements {
+		for _, f := range m.FaultsOf() {
+			assert.NotEmpty(t, fitting.CostOf(f, m.Default(), y).Words, "%s %s", m.ID, f.ID)
+		}
+	}
+}

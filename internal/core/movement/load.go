@@ -136,15 +136,17 @@ type familyRow struct {
 }
 
 type faultRow struct {
-	ID     string `yaml:"id"`
-	Family string `yaml:"family"`
-	View   string `yaml:"view"`
-	Seen   string `yaml:"seen"`
-	Cause  string `yaml:"cause"`
-	Cue    string `yaml:"cue"`
-	Joint  string `yaml:"joint"`
-	Remedy string `yaml:"remedy"`
-	Only   string `yaml:"only"`
+	ID     string             `yaml:"id"`
+	Family string             `yaml:"family"`
+	View   string             `yaml:"view"`
+	Seen   string             `yaml:"seen"`
+	Cause  string             `yaml:"cause"`
+	Cue    string             `yaml:"cue"`
+	Joint  string             `yaml:"joint"`
+	Remedy string             `yaml:"remedy"`
+	Only   string             `yaml:"only"`
+	Change map[string]float64 `yaml:"change"`
+	Costs  string             `yaml:"costs"`
 }
 
 // longestCue is how long a cue may be, in characters.
@@ -211,7 +213,7 @@ func loadFamilies(families, faults []byte) (map[string]*Family, error) {
 		if n := len([]rune(r.Cue)); n == 0 || n > longestCue {
 			return nil, fmt.Errorf("faults.yaml: entry %d (%s): cue: %d characters, not 1…%d", i+1, r.ID, n, longestCue)
 		}
-		f := Fault{r.ID, r.Seen, r.View, r.Cause, r.Cue, r.Joint, r.Remedy, r.Only}
+		f := Fault{r.ID, r.Seen, r.View, r.Cause, r.Cue, r.Joint, r.Remedy, r.Only, r.Change, r.Costs}
 		if r.Family == "any" {
 			common = append(common, f)
 		} else if family := out[r.Family]; family != nil {

@@ -149,7 +149,9 @@ type JointScores struct {
 // Fault is what a coach sees go wrong, and the cue that mends it.
 type Fault struct {
 	ID, Seen, View, Cause, Cue, Joint, Remedy string
-	Only                                      string // the one movement it is about, "" for all of the family
+	Only                                      string             // the one movement it is about, "" for all of the family
+	Change                                    map[string]float64 // fields of the set-up it moves, by how much ("name=": to what)
+	Costs                                     string             // what it costs in words, where nothing can be computed
 }
 
 // FaultsOf lists the faults that can be seen in the movement, its family's first.
