@@ -95,6 +95,8 @@ func (s *server) register(api huma.API) {
 	s.registerSignIn(api)
 	s.registerCatalogue(api)
 	s.registerFitting(api)
+	s.registerLibrary(api)
+	s.registerStances(api)
 	s.registerClients(api)
 	s.registerSessions(api)
 	s.registerSheet(api)

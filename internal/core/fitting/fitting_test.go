@@ -330,3 +330,29 @@ func TestFaultsCostWhatTheModelSays(t *testing.T) {
 		}
 	}
 }
+
+func TestTips(t *testing.T) {
+	y := yardstick(t)
+	for i := range fitting.Levers {
+		l := &fitting.Levers[i]
+		assert.NotEqual(t, l.From().Key(), l.To().Key(), l.ID)
+		tip, err := fitting.CheckTip(l.ID, arm.BicepsLong, true, y)
+		require.NoError(t, err)
+		assert.NotEmpty(t, tip.Verdict)
+		assert.NotNil(t, tip.Dispute, l.ID)
+	}
+	narrow, err := fitting.CheckTip("bar_narrow", arm.BicepsLong, true, y)
+	require.NoError(t, err)
+	assert.Contains(t, narrow.Verdict, "hardly notices")
+	require.NotEmpty(t, narrow.SayingSo)
+	assert.Equal(t, "r_width_narrow_long", narrow.SayingSo[0].ID)
+	var opposite []string
+	for _, r := range narrow.Opposite {
+		opposite = append(opposite, r.ID)
+	}
+	assert.Contains(t, opposite, "r_width_narrow_short")
+	overhead, _ := fitting.CheckTip("overhead", arm.TricepsLong, true, y)
+	assert.Greater(t, overhead.Stretch, 0.2)
+	_, err = fitting.CheckTip("moon", arm.BicepsLong, true, y)
+	assert.Error(t, err)
+}

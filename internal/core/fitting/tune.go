@@ -118,6 +118,16 @@ func Tune(from movement.SetUp, y *effort.Yardstick, aim Aim) []Tuned {
 	return t.best(from)
 }
 
+// Score is what Tune maximises, of one set-up; 0 when it cannot be done or does
+// not work the head.
+func Score(s movement.SetUp, y *effort.Yardstick, aim Aim) float64 {
+	if !s.Movement.Computed() {
+		return 0
+	}
+	t := &tuner{y: y, aim: &aim, seen: map[string]Tuned{}}
+	return max(t.evaluate(s).Score, 0)
+}
+
 // climb improves one setting at a time until no single one helps.
 func (t *tuner) climb(here Tuned) Tuned {
 	for range 12 {

@@ -100,6 +100,16 @@ func (s SetUp) handWords() string {
 	return from + " to " + to
 }
 
+// HandKind sorts the hand's turn: up, thumb, down, or turning.
+func (s SetUp) HandKind() string {
+	e := s.Effort()
+	from, to := turnWords(e.From.ForearmRotation), turnWords(e.To.ForearmRotation)
+	if from != to {
+		return "turning"
+	}
+	return map[string]string{"palms up": "up", "half palms up": "up", "thumbs up": "thumb", "half palms down": "down", "palms down": "down"}[from]
+}
+
 // turnWords names a turn of the forearm. Supinated and pronated are told as
 // palm up and palm down, neutral as thumb up, since "neutral" means several
 // things in the field.

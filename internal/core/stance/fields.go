@@ -22,6 +22,18 @@ var FieldNames = func() map[string]bool {
 	return out
 }()
 
+// HardestPart is the third of the travelled elbow range, from the long end, in
+// which a set-up is hardest: long, middle or short.
+func HardestPart(p *effort.Profile) string {
+	switch t := (p.HardestAt() - p.Elbow[0]) / (p.Elbow[effort.Samples-1] - p.Elbow[0]); {
+	case t > 2.0/3:
+		return "short"
+	case t > 1.0/3:
+		return "middle"
+	}
+	return "long"
+}
+
 // FieldsOf are the fields of a set-up; p may be nil for graded movements. What
 // a slot or a week adds is put in by the caller.
 func FieldsOf(s movement.SetUp, p *effort.Profile) Fields {
@@ -61,14 +73,7 @@ func FieldsOf(s movement.SetUp, p *effort.Profile) Fields {
 		}
 	}
 	if p != nil {
-		t := (p.HardestAt() - p.Elbow[0]) / (p.Elbow[effort.Samples-1] - p.Elbow[0])
-		part := "long"
-		if t > 2.0/3 {
-			part = "short"
-		} else if t > 1.0/3 {
-			part = "middle"
-		}
-		f["hardest_part"] = Name(part)
+		f["hardest_part"] = Name(HardestPart(p))
 		f["demand_from"], f["demand_to"] = Num(p.Curve[0]), Num(p.Curve[effort.Samples-1])
 	}
 	return f

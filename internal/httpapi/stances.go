@@ -1,0 +1,286 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"slices"
+	"strconv"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
+	"musculus/internal/store"
+)
+
+// StanceView is a stance to choose.
+type StanceView struct {
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Says  string   `json:"says"`
+	Base  string   `json:"base"`
+	Half  bool     `json:"half"`
+	Rules []string `json:"rules"`
+}
+
+// RuleView is one rule with its evidence card.
+type RuleView struct {
+	ID        string   `json:"id"`
+	Lever     string   `json:"lever"`
+	Says      string   `json:"says"`
+	When      string   `json:"when"`
+	Tilts     []string `json:"tilts"` // "biceps, long head ×1.10"
+	Grade     string   `json:"grade"`
+	Mechanism string   `json:"mechanism" enum:"holds,partly,does not hold"`
+	Why       string   `json:"why"`
+	Disputes  []string `json:"disputes"`
+	Stances   []string `json:"stances"`
+	Kind      string   `json:"kind"`
+	Change    string   `json:"change"` // what would change our mind
+	Switch    bool     `json:"switch"` // has a tilt: switching it changes numbers
+}
+
+// DisputeView is a lever read in two ways.
+type DisputeView struct {
+	Lever     string `json:"lever"`
+	One       string `json:"one"`
+	Other     string `json:"other"`
+	Mechanics string `json:"mechanics"`
+	House     string `json:"house"`
+}
+
+// WrongView is something often said that is not so.
+type WrongView struct {
+	Says string `json:"says"`
+	But  string `json:"but"`
+}
+
+// LeverView is a contrast the tip checker knows.
+type LeverView struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// BookView is everything of the Stances place.
+type BookView struct {
+	Stances  []StanceView  `json:"stances"`
+	Rules    []RuleView    `json:"rules"`
+	Disputes []DisputeView `json:"disputes"`
+	Wrong    []WrongView   `json:"wrong"`
+	Levers   []LeverView   `json:"levers"`
+	Heads    []LeverView   `json:"heads"`
+}
+
+type bookOutput struct{ Body BookView }
+
+type setStanceInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Stance string `json:"stance" maxLength:"40"`
+	}
+}
+
+type switchInput struct {
+	SessionPath
+	Body struct {
+		Rule string `json:"rule" maxLength:"60"`
+	}
+}
+
+// SwitchView is how a session's numbers would change if a rule were switched.
+type SwitchView struct {
+	Rule   string       `json:"rule"`
+	On     bool         `json:"on"` // is used now
+	Counts bool         `json:"counts"`
+	Heads  []HeadChange `json:"heads"` // those that change
+	Words  string       `json:"words"`
+}
+
+// HeadChange is a head's change in effective sets.
+type HeadChange struct {
+	Code   string  `json:"code"`
+	Name   string  `json:"name"`
+	Change float64 `json:"change"`
+}
+
+type switchOutput struct{ Body SwitchView }
+
+type tipInput struct {
+	Body struct {
+		Lever string `json:"lever" maxLength:"40"`
+		Head  string `json:"head" maxLength:"40"`
+		Up    bool   `json:"up" doc:"the tip says that the head gets more"`
+	}
+}
+
+// TipView is what can be said of a tip.
+type TipView struct {
+	Verdict  string       `json:"verdict"`
+	Plain    float64      `json:"plain"`
+	Stretch  float64      `json:"stretch"`
+	Graded   bool         `json:"graded"`
+	SayingSo []RuleView   `json:"saying_so"`
+	Opposite []RuleView   `json:"opposite"`
+	Dispute  *DisputeView `json:"dispute,omitempty"`
+}
+
+type tipOutput struct{ Body TipView }
+
+func (s *server) registerStances(api huma.API) {
+	huma.Register(api, operation("stances", http.MethodGet, "/stances", "Stances, rules and disputes"), s.book)
+	huma.Register(api, operation("set-stance", http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"), s.setStance)
+	huma.Register(api, operation("switch-rule", http.MethodPost, "/clients/{client}/sessions/{session}/switch-rule", "What switching a rule would change"), s.switchRule)
+	huma.Register(api, operation("check-tip", http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"), s.checkTip)
+}
+
+func viewRule(r *stance.Rule) RuleView {
+	v := RuleView{ID: r.ID, Lever: r.Lever, Says: r.Says, When: r.When.String(), Tilts: []string{}, Grade: r.Grade, Mechanism: r.Mechanism, Why: r.Why,
+		Disputes: r.Disputes, Stances: r.Stances, Kind: r.Evidence.Kind, Change: r.Evidence.Change, Switch: r.Tilt != nil}
+	if v.Disputes == nil {
+		v.Disputes = []string{}
+	}
+	if v.Stances == nil {
+		v.Stances = []string{}
+	}
+	if r.Tilt != nil {
+		for h, x := range r.Tilt {
+			if x != 1 {
+				v.Tilts = append(v.Tilts, arm.Heads[h].Name+" ×"+formatFactor(x))
+			}
+		}
+	}
+	return v
+}
+
+func formatFactor(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) }
+
+// switchWords tells what switching a rule would do.
+func switchWords(v *SwitchView, session string) string {
+	verb := "Switched on"
+	if v.On {
+		verb = "Switched off"
+	}
+	if !v.Counts {
+		return verb + ", nothing changes: its mechanism does not hold, so it is only shown as a hollow mark."
+	}
+	if len(v.Heads) == 0 {
+		return verb + ", nothing in " + session + " changes."
+	}
+	var parts []string
+	for _, h := range v.Heads {
+		parts = append(parts, strings.ReplaceAll(fmt.Sprintf("%s %+.2f", h.Name, h.Change), "-", "−"))
+	}
+	return verb + ", " + session + " would count " + strings.Join(parts, "; ") + " effective sets."
+}
+
+func viewDispute(d *stance.Dispute) DisputeView {
+	return DisputeView{d.Lever, d.One, d.Other, d.Mechanics, d.House}
+}
+
+func (s *server) book(context.Context, *struct{}) (*bookOutput, error) {
+	b := BookView{Stances: []StanceView{}, Rules: []RuleView{}, Disputes: []DisputeView{}, Wrong: []WrongView{}, Levers: []LeverView{}, Heads: []LeverView{}}
+	for i := range stance.Stances {
+		st := &stance.Stances[i]
+		rules := st.Rules
+		if rules == nil {
+			rules = []string{}
+		}
+		b.Stances = append(b.Stances, StanceView{st.ID, st.Name, st.Says, string(st.Base), st.Half, rules})
+	}
+	for _, r := range stance.Shipped.Rules {
+		b.Rules = append(b.Rules, viewRule(r))
+	}
+	for i := range stance.Shipped.Disputes {
+		b.Disputes = append(b.Disputes, viewDispute(&stance.Shipped.Disputes[i]))
+	}
+	for _, w := range stance.Shipped.Wrong {
+		b.Wrong = append(b.Wrong, WrongView{w.Says, w.But})
+	}
+	for _, l := range fitting.Levers {
+		b.Levers = append(b.Levers, LeverView{l.ID, l.Name})
+	}
+	for i := range arm.Heads {
+		b.Heads = append(b.Heads, LeverView{arm.Heads[i].ID, arm.Heads[i].Name})
+	}
+	return &bookOutput{b}, nil
+}
+
+func (s *server) setStance(ctx context.Context, in *setStanceInput) (*struct{}, error) {
+	if stance.ByID(in.Body.Stance) == nil {
+		return nil, fieldProblem("body.stance", "there is no stance %q", in.Body.Stance)
+	}
+	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.SetStance(ctx, in.Client, in.Body.Stance) })
+}
+
+func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput, error) {
+	rule := stance.Shipped.Rule(in.Body.Rule)
+	if rule == nil {
+		return nil, fieldProblem("body.rule", "there is no rule %q", in.Body.Rule)
+	}
+	out := &switchOutput{SwitchView{Rule: rule.ID, Counts: rule.Counts(), Heads: []HeadChange{}}}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, in.Client, in.Session)
+		if err != nil {
+			return err
+		}
+		session, wrong := kept.Content.Week(movement.Shipped)
+		if len(wrong) > 0 {
+			return wrong[0]
+		}
+		t, err := s.trainee(&c)
+		if err != nil {
+			return err
+		}
+		other := *t.Stance
+		if out.Body.On = slices.Contains(other.Rules, rule.ID); out.Body.On {
+			other.Rules = slices.DeleteFunc(slices.Clone(other.Rules), func(id string) bool { return id == rule.ID })
+		} else {
+			other.Rules = append(slices.Clone(other.Rules), rule.ID)
+		}
+		now, then := session.Count(t.Yardstick, t.Stance), session.Count(t.Yardstick, &other)
+		for h := range now.Heads {
+			if d := round4(then.Heads[h].Mid - now.Heads[h].Mid); d >= 0.005 || d <= -0.005 {
+				out.Body.Heads = append(out.Body.Heads, HeadChange{arm.Heads[h].Code, arm.Heads[h].Name, d})
+			}
+		}
+		out.Body.Words = switchWords(&out.Body, kept.Name)
+		return nil
+	})
+	return out, err
+}
+
+func (s *server) checkTip(_ context.Context, in *tipInput) (*tipOutput, error) {
+	head, ok := arm.HeadByID(in.Body.Head)
+	if !ok {
+		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
+	}
+	y, err := s.bodies.of(arm.DefaultBody)
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	tip, err := fitting.CheckTip(in.Body.Lever, head, in.Body.Up, y)
+	if err != nil {
+		return nil, fieldProblem("body.lever", "%v", err)
+	}
+	out := &tipOutput{TipView{Verdict: tip.Verdict, Plain: round4(tip.Plain), Stretch: round4(tip.Stretch), Graded: tip.Graded, SayingSo: []RuleView{}, Opposite: []RuleView{}}}
+	for _, r := range tip.SayingSo {
+		out.Body.SayingSo = append(out.Body.SayingSo, viewRule(r))
+	}
+	for _, r := range tip.Opposite {
+		out.Body.Opposite = append(out.Body.Opposite, viewRule(r))
+	}
+	if tip.Dispute != nil {
+		d := viewDispute(tip.Dispute)
+		out.Body.Dispute = &d
+	}
+	return out, nil
+}
