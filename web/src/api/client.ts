@@ -30,6 +30,14 @@ export type SheetView = Schemas['SheetView']
 export type LogView = Schemas['LogView']
 export type LogSlot = Schemas['LogSlot']
 export type EntryView = Schemas['EntryView']
+export type LibraryEntry = Schemas['LibraryEntry']
+export type NearView = Schemas['NearView']
+export type TunedView = Schemas['TunedView']
+export type FaultView = Schemas['FaultView']
+export type BookView = Schemas['BookView']
+export type RuleView = Schemas['RuleView']
+export type TipView = Schemas['TipView']
+export type SwitchView = Schemas['SwitchView']
 
 export interface FieldFault {
   field: string

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/check-tip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold a tip against mechanics and rules */
+        post: operations["check-tip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients": {
         parameters: {
             query?: never;
@@ -142,6 +159,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/sessions/{session}/switch-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What switching a rule would change */
+        post: operations["switch-rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/stance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose a client's stance */
+        put: operations["set-stance"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fault-costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What faults cost in a set-up */
+        post: operations["fault-costs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/fit": {
         parameters: {
             query?: never;
@@ -159,6 +227,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catalogue under a stance */
+        get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/me": {
         parameters: {
             query?: never;
@@ -170,6 +255,23 @@ export interface paths {
         get: operations["me"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The nearest set-ups to one */
+        post: operations["near"];
         delete?: never;
         options?: never;
         head?: never;
@@ -210,6 +312,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stances, rules and disputes */
+        get: operations["stances"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tune": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best set-ups of a movement for a head */
+        post: operations["tune"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -226,11 +362,15 @@ export interface components {
         };
         BiasView: {
             agonist: boolean;
+            /** Format: double */
+            base: number;
             code: string;
             /** Format: double */
             credit: number;
             /** Format: double */
             high: number;
+            /** Format: double */
+            hollow: number;
             id: string;
             leading: boolean;
             /** Format: double */
@@ -248,10 +388,19 @@ export interface components {
             squeeze: number;
             /** Format: double */
             stretch: number;
+            terms: components["schemas"]["TermView"][];
             /** Format: double */
             value: number;
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
+        };
+        BookView: {
+            disputes: components["schemas"]["DisputeView"][];
+            heads: components["schemas"]["LeverView"][];
+            levers: components["schemas"]["LeverView"][];
+            rules: components["schemas"]["RuleView"][];
+            stances: components["schemas"]["StanceView"][];
+            wrong: components["schemas"]["WrongView"][];
         };
         Catalogue: {
             left: components["schemas"]["Slice"];
@@ -324,6 +473,13 @@ export interface components {
             /** @enum {string} */
             view: "side" | "front" | "back";
         };
+        DisputeView: {
+            house: string;
+            lever: string;
+            mechanics: string;
+            one: string;
+            other: string;
+        };
         DoseDraft: {
             /**
              * Format: double
@@ -342,6 +498,18 @@ export interface components {
             sets: number;
             /** @description eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce */
             tempo: number[];
+        };
+        EntryHead: {
+            /** Format: double */
+            bias: number;
+            /** Format: double */
+            high: number;
+            id: string;
+            /** Format: double */
+            length?: number;
+            /** Format: double */
+            low: number;
+            zone: string;
         };
         EntryView: {
             e1rm: string;
@@ -400,6 +568,18 @@ export interface components {
              */
             type: string;
         };
+        FaultView: {
+            computed: boolean;
+            costs: string;
+            cue: string;
+            id: string;
+            remedy: string;
+            seen: string;
+            view: string;
+        };
+        FaultsOutputBody: {
+            faults: components["schemas"]["FaultView"][];
+        };
         FieldFault: {
             field: string;
             reason: string;
@@ -412,12 +592,14 @@ export interface components {
             text: string;
         };
         FitInputBody: {
-            /** @description whose body is used; absent: the average adult */
+            /** @description whose body and stance are used; absent: the average adult */
             client?: string;
             movement: string;
             settings?: {
                 [key: string]: unknown;
             };
+            /** @description id of a stance instead of the client's, or of the default */
+            stance?: string;
             /** @description a setting that is being turned: the answer brings its neighbouring steps along */
             turning?: string;
         };
@@ -435,6 +617,12 @@ export interface components {
             label: string;
             track: components["schemas"]["Stop"][];
         };
+        HeadChange: {
+            /** Format: double */
+            change: number;
+            code: string;
+            name: string;
+        };
         HeadView: {
             code: string;
             /** Format: double */
@@ -449,6 +637,11 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Joint: {
+            name: string;
+            /** Format: int64 */
+            score: number;
+        };
         Knot: {
             holds: string;
             /** @enum {string} */
@@ -456,6 +649,36 @@ export interface components {
             label: string;
             open: boolean;
             state: string;
+        };
+        LeverView: {
+            id: string;
+            name: string;
+        };
+        LibraryEntry: {
+            action: string;
+            arms: string;
+            computed: boolean;
+            glyph: components["schemas"]["Glyph"];
+            grade: string;
+            hand: string;
+            hardest: string;
+            heads: components["schemas"]["EntryHead"][];
+            id: string;
+            implement: string;
+            joints: components["schemas"]["Joint"][];
+            lacks: string[];
+            /** @enum {string} */
+            load: "free" | "cable" | "body" | "machine";
+            name: string;
+            partner: string;
+            /** @enum {string} */
+            safe_alone: "yes" | "no" | "pins";
+            stop: string;
+            upper_arm: string;
+        };
+        LibraryOutputBody: {
+            entries: components["schemas"]["LibraryEntry"][];
+            stance: string;
         };
         LogSetInputBody: {
             /** @description made by the sender; sending it again logs once */
@@ -521,6 +744,33 @@ export interface components {
             glyph: components["schemas"]["Glyph"];
             id: string;
             name: string;
+        };
+        NearInputBody: {
+            client?: string;
+            movement: string;
+            /** @description only what the client's room allows */
+            room?: boolean;
+            settings?: {
+                [key: string]: unknown;
+            };
+            stance?: string;
+        };
+        NearOutputBody: {
+            near: components["schemas"]["NearView"][];
+        };
+        NearView: {
+            /** Format: double */
+            distance: number;
+            glyph: components["schemas"]["Glyph"];
+            keeps: string;
+            lacks: string[];
+            loses: string;
+            movement: string;
+            name: string;
+            same_idea: boolean;
+            settings: {
+                [key: string]: unknown;
+            };
         };
         Neighbour: {
             /** Format: double */
@@ -598,6 +848,22 @@ export interface components {
             /** Format: double */
             tick: number;
         };
+        RuleView: {
+            change: string;
+            disputes: string[];
+            grade: string;
+            id: string;
+            kind: string;
+            lever: string;
+            /** @enum {string} */
+            mechanism: "holds" | "partly" | "does not hold";
+            says: string;
+            stances: string[];
+            switch: boolean;
+            tilts: string[];
+            when: string;
+            why: string;
+        };
         SaveInputBody: {
             name: string;
             /** Format: date */
@@ -652,6 +918,9 @@ export interface components {
             warm_up_min: number;
             when: string;
         };
+        SetStanceInputBody: {
+            stance: string;
+        };
         SetUpView: {
             bias: components["schemas"]["BiasView"][];
             cautions: string[];
@@ -674,6 +943,7 @@ export interface components {
                 [key: string]: unknown;
             };
             slice: components["schemas"]["SliceView"];
+            stance: string;
             stop: string;
             title: string;
         };
@@ -759,6 +1029,14 @@ export interface components {
             steps: components["schemas"]["Step"][];
             title: string;
         };
+        StanceView: {
+            base: string;
+            half: boolean;
+            id: string;
+            name: string;
+            rules: string[];
+            says: string;
+        };
         Step: {
             /** Format: double */
             load_kg: number;
@@ -768,6 +1046,97 @@ export interface components {
             at: components["schemas"]["Point"];
             /** Format: double */
             value: number;
+        };
+        SwitchInputBody: {
+            rule: string;
+        };
+        SwitchView: {
+            counts: boolean;
+            heads: components["schemas"]["HeadChange"][];
+            on: boolean;
+            rule: string;
+            words: string;
+        };
+        TermView: {
+            counts: boolean;
+            /** Format: double */
+            factor: number;
+            grade: string;
+            mechanism: string;
+            rule: string;
+            says: string;
+            why: string;
+        };
+        TipInputBody: {
+            head: string;
+            lever: string;
+            /** @description the tip says that the head gets more */
+            up: boolean;
+        };
+        TipView: {
+            dispute?: components["schemas"]["DisputeView"];
+            graded: boolean;
+            opposite: components["schemas"]["RuleView"][];
+            /** Format: double */
+            plain: number;
+            saying_so: components["schemas"]["RuleView"][];
+            /** Format: double */
+            stretch: number;
+            verdict: string;
+        };
+        TuneInputBody: {
+            client?: string;
+            head: string;
+            movement: string;
+            settings?: {
+                [key: string]: unknown;
+            };
+            stance?: string;
+            /**
+             * @description absent: any length
+             * @enum {string}
+             */
+            zone?: "short" | "middle" | "long";
+        };
+        TuneOutputBody: {
+            found: components["schemas"]["TunedView"][];
+            /** Format: double */
+            now: number;
+        };
+        TunedView: {
+            /** Format: double */
+            bias: number;
+            glyph: components["schemas"]["Glyph"];
+            /** Format: double */
+            idle: number;
+            /** Format: double */
+            in_zone: number;
+            name: string;
+            /** Format: double */
+            score: number;
+            settings: {
+                [key: string]: unknown;
+            };
+            worth: components["schemas"]["WorthView"][];
+        };
+        WornInput: {
+            client?: string;
+            movement: string;
+            settings?: {
+                [key: string]: unknown;
+            };
+            stance?: string;
+        };
+        WorthView: {
+            from: string;
+            label: string;
+            /** Format: double */
+            score: number;
+            to: string;
+        };
+        WrongView: {
+            but: string;
+            says: string;
         };
     };
     responses: never;
@@ -794,6 +1163,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "check-tip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TipInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TipView"];
                 };
             };
             /** @description Error */
@@ -1106,6 +1508,108 @@ export interface operations {
             };
         };
     };
+    "switch-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwitchView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-stance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetStanceInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "fault-costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WornInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     fit: {
         parameters: {
             query?: never;
@@ -1139,6 +1643,39 @@ export interface operations {
             };
         };
     };
+    library: {
+        parameters: {
+            query?: {
+                /** @description whose body, stance and room; absent: the average adult */
+                client?: string;
+                stance?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -1155,6 +1692,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    near: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearOutputBody"];
                 };
             };
             /** @description Error */
@@ -1216,6 +1786,68 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    stances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    tune: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TuneInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TuneOutputBody"];
+                };
             };
             /** @description Error */
             default: {

@@ -33,10 +33,10 @@ export function BiasBars({ bias, graded }: Props) {
           <span className="bar-value">{decimals(b.value)}</span>
           <span className="bar-track">
             <span className="bar-fill" style={{ width: `${Math.min(100, (b.value / fullBias) * 100)}%`, background: headColour[b.id] }} />
-            {graded ? (
-              <span className="bar-whisker" style={{ left: `${(b.low / fullBias) * 100}%`, width: `${((b.high - b.low) / fullBias) * 100}%` }} />
-            ) : (
-              <span className="bar-one" style={{ left: `${100 / fullBias}%` }} />
+            {!graded && <span className="bar-one" style={{ left: `${100 / fullBias}%` }} />}
+            {b.high - b.low > 0.005 && <span className="bar-whisker" style={{ left: `${(b.low / fullBias) * 100}%`, width: `${((b.high - b.low) / fullBias) * 100}%` }} />}
+            {Math.abs(b.hollow - b.value) > 0.005 && (
+              <span className="bar-hollow" style={{ left: `${Math.min(100, (b.hollow / fullBias) * 100)}%` }} title={`with rules whose reason does not hold: ${decimals(b.hollow)}`} />
             )}
           </span>
         </div>

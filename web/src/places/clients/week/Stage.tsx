@@ -47,7 +47,7 @@ export function Stage({ view, turn, children }: Props) {
         <div className="stage-slice">
           <Slice geometry={right} view={view.slice} size={122} />
           <p>
-            {view.load_words && <b>{view.load_words}.</b>} {view.computed ? 'The line at 1.00 is the plain movement.' : 'Per hard set; the line is the range.'}{' '}
+            {view.load_words && <b>{view.load_words}.</b>} {view.computed ? `Stance ${view.stance}; the mark at 1.00 is the plain movement, the line all stances.` : 'Per hard set; the line is the range.'}{' '}
             <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)}>
               why?
             </button>

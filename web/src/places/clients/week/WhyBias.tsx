@@ -22,7 +22,7 @@ export function WhyBias({ view }: { view: SetUpView }) {
   return (
     <div className="why">
       <table>
-        <caption>√(plain × stretch), against the plain movement</caption>
+        <caption>Stance {view.stance}: its base bias, then its rules</caption>
         <thead>
           <tr>
             <th />
@@ -30,7 +30,8 @@ export function WhyBias({ view }: { view: SetUpView }) {
             <th>plain</th>
             <th title="weighted toward long length">stretch</th>
             <th title="tension-weighted fibre length over the optimal one">length</th>
-            <th title="effective sets a hard set gives">set</th>
+            <th title="the stance's bias before its rules">base</th>
+            <th title="with its rules; a hard set gives so many effective sets, at most 1.25">bar</th>
           </tr>
         </thead>
         <tbody>
@@ -43,13 +44,25 @@ export function WhyBias({ view }: { view: SetUpView }) {
               <td>{decimals(b.plain)}</td>
               <td>{decimals(b.stretch)}</td>
               <td>{b.mean_length === null ? '' : decimals(b.mean_length)}</td>
+              <td>{decimals(b.base)}</td>
               <td>
-                <b>{decimals(b.credit)}</b>
+                <b>{decimals(b.value)}</b>
               </td>
             </tr>
           ))}
         </tbody>
       </table>
+      <ul className="why-terms">
+        {shown.flatMap((b) =>
+          b.terms.map((t) => (
+            <li key={b.id + t.rule} className={t.counts ? undefined : 'folklore'}>
+              <Code id={b.id} code={b.code} /> ×{decimals(t.factor)} {t.says} <i>grade {t.grade}, {t.counts ? t.mechanism : 'does not hold, counts nothing'}: {t.why}</i>
+            </li>
+          )),
+        )}
+        {shown.every((b) => b.terms.length === 0) && <li>No rule of this stance applies.</li>}
+      </ul>
+      <p className="caveat">Share is of the work, against the hardest-working head. The line through a bar runs over all stances: narrow means they agree.</p>
     </div>
   )
 }

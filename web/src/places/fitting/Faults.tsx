@@ -1,0 +1,34 @@
+import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
+import { api, got } from '../../api/client'
+import type { Worn } from './useFit'
+
+/** Faults say what can be seen to go wrong in this set-up, what it costs here, and the cue that mends it. */
+export function Faults({ worn }: { worn: Worn }) {
+  const [open, setOpen] = useState(false)
+  const asked = useDeferredValue(JSON.stringify(worn))
+  const faults = useQuery({
+    queryKey: ['faults', asked],
+    queryFn: () => got(api.POST('/fault-costs', { body: JSON.parse(asked) as Worn })),
+    placeholderData: (old) => old,
+    enabled: open,
+    staleTime: Infinity,
+  })
+  return (
+    <section aria-label="Faults">
+      <h2>What a fault would cost here</h2>
+      <button type="button" className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Hide' : 'Show'}
+      </button>
+      {open &&
+        (faults.data?.faults ?? []).map((f) => (
+          <div key={f.id} className="finding fault-cost">
+            <b>{f.seen}</b> ({f.view})<p>{f.computed ? f.costs : `not computed: ${f.costs}`}</p>
+            <p>
+              <i>“{f.cue}”</i>
+            </p>
+          </div>
+        ))}
+    </section>
+  )
+}

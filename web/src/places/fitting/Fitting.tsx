@@ -1,0 +1,162 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button, Select } from 'antd'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { api, got, type SetUpView } from '../../api/client'
+import { useKeys } from '../../app/keys'
+import { useCatalogue } from '../../app/me'
+import { Picker } from '../clients/week/Picker'
+import { Stage } from '../clients/week/Stage'
+import '../clients/week/week.css'
+import { Faults } from './Faults'
+import './fitting.css'
+import { Near } from './Near'
+import { Pinned } from './Pinned'
+import { Send } from './Send'
+import { Tune } from './Tune'
+import { useFit, type Worn } from './useFit'
+
+const mostPins = 3
+
+/** useWearer is whom a place works for: the client and stance in the address. */
+export function useWearer() {
+  const [params, setParams] = useSearchParams()
+  const clients = useQuery({ queryKey: ['clients'], queryFn: () => got(api.GET('/clients')) })
+  const book = useQuery({ queryKey: ['stances'], queryFn: () => got(api.GET('/stances')), staleTime: Infinity })
+  const set = (key: string, value: string | undefined) =>
+    setParams(
+      (p) => {
+        if (value) p.set(key, value)
+        else p.delete(key)
+        return p
+      },
+      { replace: true },
+    )
+  return { client: params.get('client') ?? undefined, stance: params.get('stance') ?? undefined, clients: clients.data?.clients ?? [], book: book.data, params, setParams, set }
+}
+
+/** Wearer picks the client and the stance a place works for. */
+export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
+  return (
+    <div className="wearer">
+      <label>
+        <span className="field-label">For</span>
+        <Select
+          aria-label="Client"
+          value={w.client ?? ''}
+          onChange={(v) => w.set('client', v || undefined)}
+          options={[{ value: '', label: 'an average adult' }, ...w.clients.map((c) => ({ value: c.id, label: `${c.name}, ${c.room}` }))]}
+        />
+      </label>
+      <label>
+        <span className="field-label">Stance</span>
+        <Select
+          aria-label="Stance"
+          value={w.stance ?? ''}
+          onChange={(v) => w.set('stance', v || undefined)}
+          options={[{ value: '', label: w.client ? 'the client’s own' : 'Balanced' }, ...(w.book?.stances ?? []).map((s) => ({ value: s.id, label: s.name }))]}
+        />
+      </label>
+    </div>
+  )
+}
+
+/** Fitting tries a movement on as a tailor would: pick, turn, see, tune, pin, send. */
+export function Fitting() {
+  const { movements } = useCatalogue()
+  const w = useWearer()
+  const [picking, setPicking] = useState(false)
+  const [turning, setTurning] = useState('')
+  const [pins, setPins] = useState<SetUpView[]>([])
+  const movement = movements.some((m) => m.id === w.params.get('movement')) ? w.params.get('movement')! : 'curl_reclined'
+  const settings = readSettings(w.params.get('settings'))
+  const worn: Worn = { movement, settings, client: w.client, stance: w.stance }
+  const { view, problem } = useFit(worn, turning)
+
+  const wear = (id: string, next: Record<string, number | string>) =>
+    w.setParams(
+      (p) => {
+        p.set('movement', id)
+        p.set('settings', JSON.stringify(next))
+        return p
+      },
+      { replace: true },
+    )
+  useKeys({
+    '/': { does: 'find a movement', run: () => setPicking(true) },
+    Escape: { does: 'back out', run: () => setPicking(false) },
+    p: { does: 'pin this set-up', run: () => pin() },
+  })
+  const pin = () => view && setPins((old) => [...old.filter((v) => v.name !== view.name), view].slice(-mostPins))
+
+  return (
+    <div className="fitting">
+      <main className="fitting-main">
+        {picking ? (
+          <Picker
+            add={(id) => {
+              wear(id, {})
+              setPicking(false)
+            }}
+            close={() => setPicking(false)}
+          />
+        ) : view ? (
+          <Stage
+            view={view}
+            turn={(key, value) => {
+              setTurning(key)
+              wear(movement, { ...settings, [key]: value })
+            }}
+          >
+            <div className="fitting-tools">
+              <Button onClick={() => setPicking(true)}>Another movement</Button>
+              <Button onClick={() => wear(movement, {})} disabled={Object.keys(settings).length === 0}>
+                Back to its defaults
+              </Button>
+              <Button onClick={pin} disabled={pins.some((v) => v.name === view.name)}>
+                Pin
+              </Button>
+              <Send view={view} client={w.client} />
+            </div>
+          </Stage>
+        ) : (
+          <div className="skeleton" />
+        )}
+        {problem && !problem.away && <p className="fault">{problem.message}</p>}
+        {pins.length > 0 && view && !picking && <Pinned pins={pins} now={view} wear={(v) => wear(v.movement, v.settings as Record<string, number | string>)} drop={(v) => setPins(pins.filter((x) => x !== v))} />}
+      </main>
+      <aside className="margin" aria-label="What the tool says">
+        <Wearer w={w} />
+        {view && !picking && (
+          <>
+            <h2>What this set-up does</h2>
+            <div className="finding does">
+              {view.does.map((d) => (
+                <p key={d}>{d}</p>
+              ))}
+              <p className="caveat">{view.caveat}</p>
+            </div>
+            {view.cautions.map((c) => (
+              <div key={c} className="finding warn">
+                {c}
+              </div>
+            ))}
+            {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
+            <Near worn={worn} wear={wear} />
+            <Faults worn={worn} />
+          </>
+        )}
+      </aside>
+    </div>
+  )
+}
+
+/** readSettings reads the settings out of the address; junk counts as none. */
+export function readSettings(text: string | null): Record<string, number | string> {
+  try {
+    const v = JSON.parse(text ?? '{}') as unknown
+    return typeof v === 'object' && v !== null && !Array.isArray(v) ? (v as Record<string, number | string>) : {}
+  } catch {
+    return {}
+  }
+}

@@ -1,0 +1,49 @@
+import type { SetUpView } from '../../api/client'
+import { useCatalogue } from '../../app/me'
+import { Code } from '../../figures/BiasBars'
+import { decimals } from '../../figures/heads'
+import { Ribbon } from '../../figures/Ribbon'
+import { Slice } from '../../figures/Slice'
+
+interface Props {
+  pins: SetUpView[]
+  now: SetUpView
+  wear: (view: SetUpView) => void
+  drop: (view: SetUpView) => void
+}
+
+/** Pinned shows up to three variants side by side with what is worn, their differences spelt out. */
+export function Pinned({ pins, now, wear, drop }: Props) {
+  const { right } = useCatalogue()
+  return (
+    <section className="pins" aria-label="Pinned set-ups">
+      {pins.map((p) => (
+        <div key={p.name} className={p.name === now.name ? 'pin-card here' : 'pin-card'}>
+          <Slice geometry={right} view={p.slice} size={64} />
+          <div>
+            <b>{p.name}</b>
+            {p.ribbon && <Ribbon geometry={p.ribbon} width={120} height={14} />}
+            <p className="pin-diff">{p.name === now.name ? 'worn now' : differences(p, now)}</p>
+            <button type="button" className="link" onClick={() => wear(p)}>
+              Wear
+            </button>{' '}
+            <button type="button" className="link" onClick={() => drop(p)}>
+              Unpin
+            </button>
+          </div>
+        </div>
+      ))}
+    </section>
+  )
+}
+
+/** differences lists the heads whose bars differ from what is worn now. */
+function differences(p: SetUpView, now: SetUpView) {
+  const apart = p.bias.map((b, i) => ({ b, was: now.bias[i].value })).filter(({ b, was }) => decimals(b.value) !== decimals(was))
+  if (apart.length === 0) return 'every head gets the same as now'
+  return apart.map(({ b, was }) => (
+    <span key={b.id} className="pin-head">
+      <Code id={b.id} code={b.code} /> {decimals(b.value)} <i>now {decimals(was)}</i>
+    </span>
+  ))
+}

@@ -1,0 +1,85 @@
+import { Button, Select } from 'antd'
+import { useState } from 'react'
+import { api, got, Problem, type SetUpView, type TunedView } from '../../api/client'
+import { useCatalogue } from '../../app/me'
+import { decimals } from '../../figures/heads'
+import { Slice } from '../../figures/Slice'
+import type { Worn } from './useFit'
+
+interface Props {
+  worn: Worn
+  view: SetUpView
+  wear: (settings: Record<string, number | string>) => void
+}
+
+/** Tune searches the movement's settings for a head and a length, and says what each change is worth. */
+export function Tune({ worn, view, wear }: Props) {
+  const { right } = useCatalogue()
+  const heads = view.bias.filter((b) => b.agonist)
+  const [head, setHead] = useState('')
+  const [zone, setZone] = useState<'' | 'short' | 'middle' | 'long'>('long')
+  const [found, setFound] = useState<{ for: string; now: number; list: TunedView[] } | null>(null)
+  const [fault, setFault] = useState('')
+  const [busy, setBusy] = useState(false)
+  const chosen = heads.some((h) => h.id === head) ? head : (heads[0]?.id ?? '')
+  const asked = JSON.stringify([worn.movement, chosen, zone, worn.client, worn.stance])
+  const go = async () => {
+    setBusy(true)
+    setFault('')
+    try {
+      const answer = await got(api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined } }))
+      setFound({ for: asked, now: answer.now, list: answer.found })
+    } catch (e) {
+      setFault(e instanceof Problem ? e.message : String(e))
+    }
+    setBusy(false)
+  }
+  return (
+    <section aria-label="Tune">
+      <h2>Tune for</h2>
+      <div className="tune-ask">
+        <Select aria-label="Head to tune for" value={chosen} onChange={setHead} options={heads.map((h) => ({ value: h.id, label: h.name }))} />
+        <Select
+          aria-label="Length to tune for"
+          value={zone}
+          onChange={setZone}
+          options={[
+            { value: 'long', label: 'at long length' },
+            { value: 'middle', label: 'at middle length' },
+            { value: 'short', label: 'at short length' },
+            { value: '', label: 'at any length' },
+          ]}
+        />
+        <Button type="primary" loading={busy} onClick={() => void go()}>
+          Tune
+        </Button>
+      </div>
+      {fault && <p className="fault">{fault}</p>}
+      {found?.for === asked && (
+        <>
+          <p className="margin-line">
+            Now {decimals(found.now)}: bias × tension at that length × what is not idle.
+            {found.list.length === 0 && ' Nothing in this movement’s settings, or in this room, does it.'}
+          </p>
+          {found.list.map((f) => (
+            <div key={f.name} className="finding tuned">
+              <Slice geometry={right} view={f.glyph.slice} size={40} />
+              <div>
+                <b>{decimals(f.score)}</b> {f.name}
+                {f.worth.map((x) => (
+                  <p key={x.label}>
+                    {x.label} {x.from} → {x.to}: {x.score >= 0 ? '+' : '−'}
+                    {decimals(Math.abs(x.score))}
+                  </p>
+                ))}
+                <button type="button" className="link" onClick={() => wear(f.settings as Record<string, number | string>)}>
+                  Wear this
+                </button>
+              </div>
+            </div>
+          ))}
+        </>
+      )}
+    </section>
+  )
+}

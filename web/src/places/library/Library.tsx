@@ -1,0 +1,133 @@
+import { useQuery } from '@tanstack/react-query'
+import { Input, Segmented, Select, Switch } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, got, type LibraryEntry } from '../../api/client'
+import { useKeys } from '../../app/keys'
+import { useCatalogue } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import { Ribbon } from '../../figures/Ribbon'
+import { Slice } from '../../figures/Slice'
+import { decimals } from '../../figures/heads'
+import { useWearer, Wearer } from '../fitting/Fitting'
+import '../clients/week/week.css'
+import { fits, noFilter, sorted, type Filter } from './filter'
+import './library.css'
+import { SetUpMap } from './SetUpMap'
+
+const joints = ['wrist', 'elbow front', 'elbow back', 'shoulder front', 'shoulder top']
+
+/** Library is the catalogue: filter, sort for a head, or see it as a map. */
+export function Library() {
+  const { right } = useCatalogue()
+  const w = useWearer()
+  const [filter, setFilter] = useState<Filter>(noFilter)
+  const [as, setAs] = useState<'cards' | 'map'>('cards')
+  const library = useQuery({
+    queryKey: ['library', w.client, w.stance],
+    queryFn: () => got(api.GET('/library', { params: { query: { client: w.client, stance: w.stance } } })),
+    placeholderData: (old) => old,
+  })
+  useKeys({ '/': { does: 'find a movement', run: () => document.querySelector<HTMLInputElement>('.library-find input, input.library-find')?.focus() } })
+  if (!library.data) return <Waiting failed={library.failureReason} />
+  const heads = library.data.entries[0].glyph.slice.heads
+  const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
+  const found = sorted(library.data.entries.filter((e) => fits(e, filter)), filter.head)
+  const to = (e: LibraryEntry) => `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id })}`
+  return (
+    <div className="library">
+      <main className="library-main">
+        <div className="library-top">
+          <Input className="library-find" aria-label="Find a movement" placeholder="Find: reclined, rope, kick-back …" allowClear value={filter.words} onChange={(e) => put({ words: e.target.value })} />
+          <Segmented aria-label="Show as" value={as} onChange={(v) => setAs(v as 'cards' | 'map')} options={[{ value: 'cards', label: 'Cards' }, { value: 'map', label: 'Map' }]} />
+          <span className="library-count" role="status">
+            {found.length} of {library.data.entries.length}, stance {library.data.stance}
+          </span>
+        </div>
+        {as === 'map' ? (
+          <SetUpMap entries={found} head={filter.head || 'biceps_long'} name={heads.find((h) => h.id === (filter.head || 'biceps_long'))!.name} to={to} />
+        ) : (
+          <div className="library-cards">
+            {found.map((e) => (
+              <Link key={e.id} to={to(e)} className="library-card">
+                <Slice geometry={right} view={e.glyph.slice} size={76} />
+                <span className="library-text">
+                  <b>{e.name}</b>
+                  {e.glyph.ribbon ? <Ribbon geometry={e.glyph.ribbon} width={120} height={14} /> : <span className="graded">several joints, graded {e.grade}</span>}
+                  <span className="library-facts">
+                    {filter.head && (
+                      <b>
+                        {decimals(e.heads.find((h) => h.id === filter.head)!.bias)}
+                        {zoneWords(e, filter.head)}
+                        {' · '}
+                      </b>
+                    )}
+                    {e.arms === 'one' ? 'each arm in turn' : 'both arms'} · {aloneWords[e.safe_alone]}
+                  </span>
+                  {e.lacks.length > 0 && <span className="warn">lacks {e.lacks.join(' and ')}</span>}
+                </span>
+              </Link>
+            ))}
+            {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
+          </div>
+        )}
+      </main>
+      <aside className="margin library-filters" aria-label="Filters">
+        <Wearer w={w} />
+        <h2>For a head</h2>
+        <Select aria-label="Head" value={filter.head} onChange={(head) => put({ head })} options={[{ value: '', label: 'any head' }, ...heads.map((h) => ({ value: h.id, label: h.name }))]} />
+        <label>
+          <span className="field-label">bias at least</span>
+          <Select aria-label="Bias at least" value={filter.least} disabled={!filter.head} onChange={(least) => put({ least })} options={[0, 0.5, 0.8, 1, 1.1, 1.2].map((v) => ({ value: v, label: v === 0 ? 'anything' : v.toFixed(1) }))} />
+        </label>
+        <label>
+          <span className="field-label">its length</span>
+          <Select aria-label="Length" value={filter.zone} disabled={!filter.head} onChange={(zone) => put({ zone })} options={any(['long', 'middle', 'short'])} />
+        </label>
+        <h2>The movement</h2>
+        <label>
+          <span className="field-label">hardest third</span>
+          <Select aria-label="Hardest third" value={filter.hardest} onChange={(hardest) => put({ hardest })} options={any(['long', 'middle', 'short'], { long: 'stretched', short: 'shortened' })} />
+        </label>
+        <label>
+          <span className="field-label">hand</span>
+          <Select aria-label="Hand" value={filter.hand} onChange={(hand) => put({ hand })} options={any(['up', 'thumb', 'down', 'turning'], { up: 'palms up', thumb: 'thumbs up', down: 'palms down' })} />
+        </label>
+        <label>
+          <span className="field-label">arms</span>
+          <Select aria-label="Arms" value={filter.arms} onChange={(arms) => put({ arms })} options={any(['one', 'two'], { one: 'each in turn', two: 'both together' })} />
+        </label>
+        <label>
+          <span className="field-label">load</span>
+          <Select aria-label="Load" value={filter.load} onChange={(load) => put({ load })} options={any(['free', 'cable', 'body', 'machine'], { free: 'free weight', body: 'body weight' })} />
+        </label>
+        <label>
+          <span className="field-label">easy on</span>
+          <Select aria-label="Easy on a joint" value={filter.joint} onChange={(joint) => put({ joint })} options={any(joints)} />
+        </label>
+        <label className="near-room">
+          <Switch size="small" aria-label="Safe to fail alone" checked={filter.alone} onChange={(alone) => put({ alone })} /> safe to fail alone
+        </label>
+        {w.client && (
+          <label className="near-room">
+            <Switch size="small" aria-label="Only what the room has" checked={filter.room} onChange={(room) => put({ room })} /> only what the room has
+          </label>
+        )}
+        <button type="button" className="link" onClick={() => setFilter(noFilter)}>
+          Clear all filters
+        </button>
+      </aside>
+    </div>
+  )
+}
+
+const aloneWords = { yes: 'safe to fail alone', no: 'not to be failed alone', pins: 'to be failed only with pins' }
+
+function zoneWords(e: LibraryEntry, head: string): string {
+  const zone = e.heads.find((h) => h.id === head)?.zone
+  return zone ? ` at ${zone} length` : ''
+}
+
+function any(values: string[], words: Record<string, string> = {}) {
+  return [{ value: '', label: 'any' }, ...values.map((v) => ({ value: v, label: words[v] ?? v }))]
+}

@@ -1,0 +1,88 @@
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { LibraryEntry } from '../../api/client'
+import { decimals, headColour } from '../../figures/heads'
+
+interface Props {
+  entries: LibraryEntry[]
+  head: string
+  name: string
+  to: (e: LibraryEntry) => string
+}
+
+const w = 900
+const h = 560
+const pad = { left: 62, right: 18, top: 16, bottom: 44 }
+
+/** SetUpMap puts every set-up at its bias for a head (across) and the head's length (up): near neighbours are one idea. */
+export function SetUpMap({ entries, head, name, to }: Props) {
+  const navigate = useNavigate()
+  const [over, setOver] = useState<string | null>(null)
+  const dots = entries.flatMap((e) => {
+    const v = e.heads.find((x) => x.id === head)
+    return v && v.length !== undefined ? [{ e, bias: v.bias, length: v.length }] : []
+  })
+  if (dots.length === 0) return <p className="hint">None of these is computed for {name}, so there is nothing to place.</p>
+  const span = (values: number[], step: number) => [Math.floor(Math.min(...values) / step) * step, Math.ceil(Math.max(...values) / step) * step]
+  const [x0, x1] = span(dots.map((d) => d.bias), 0.1)
+  const [y0, y1] = span(dots.map((d) => d.length), 0.1)
+  const x = (v: number) => pad.left + ((v - x0) / (x1 - x0 || 1)) * (w - pad.left - pad.right)
+  const y = (v: number) => h - pad.bottom - ((v - y0) / (y1 - y0 || 1)) * (h - pad.top - pad.bottom)
+  const ticks = (a: number, b: number) => Array.from({ length: Math.round((b - a) / 0.1) + 1 }, (_, i) => a + i * 0.1)
+  const placed: { x: number; y: number }[] = []
+  const shown = [...dots].sort((a, b) => b.bias - a.bias)
+  return (
+    <figure className="map">
+      <svg viewBox={`0 0 ${w} ${h}`} role="group" aria-label={`Map of ${dots.length} set-ups: bias for the ${name} across, its length upward`}>
+        {ticks(x0, x1).map((t) => (
+          <g key={`x${t}`}>
+            <line x1={x(t)} x2={x(t)} y1={pad.top} y2={h - pad.bottom} className={Math.abs(t - 1) < 0.01 ? 'map-one' : 'map-grid'} />
+            <text x={x(t)} y={h - pad.bottom + 16} className="map-tick">
+              {t.toFixed(1)}
+            </text>
+          </g>
+        ))}
+        <text x={(w + pad.left) / 2} y={h - 8} className="map-title">
+          bias for the {name}; 1.0 is the plain movement
+        </text>
+        <text transform={`translate(16 ${h / 2}) rotate(-90)`} className="map-title">
+          shorter ← length in its reach → longer
+        </text>
+        {shown.map(({ e, bias, length }) => {
+          const at = { x: x(bias), y: y(length) }
+          const room = placed.every((p) => Math.abs(p.x - at.x) > 150 || Math.abs(p.y - at.y) > 13)
+          if (room) placed.push(at)
+          const right = at.x > w - 190
+          return (
+            <g
+              key={e.id}
+              className={over === e.id ? 'map-dot over' : 'map-dot'}
+              tabIndex={0}
+              role="link"
+              aria-label={`${e.name}: bias ${decimals(bias)}, place in its reach ${decimals(length)}`}
+              onPointerEnter={() => setOver(e.id)}
+              onPointerLeave={() => setOver(null)}
+              onFocus={() => setOver(e.id)}
+              onBlur={() => setOver(null)}
+              onClick={() => navigate(to(e))}
+              onKeyDown={(k) => k.key === 'Enter' && navigate(to(e))}
+            >
+              <circle cx={at.x} cy={at.y} r={over === e.id ? 8 : 6} fill={headColour[head]} />
+              {(room || over === e.id) && (
+                <text x={at.x + (right ? -10 : 10)} y={at.y + 4} textAnchor={right ? 'end' : 'start'}>
+                  {short(e.name)}
+                </text>
+              )}
+            </g>
+          )
+        })}
+      </svg>
+      <figcaption>Dots that touch are nearly the same idea for this head. Point at one for its name, click it to try it on.</figcaption>
+    </figure>
+  )
+}
+
+/** short is a name without its hand, for the map. */
+function short(name: string): string {
+  return name.split(', ').slice(0, 2).join(', ')
+}

@@ -1,0 +1,42 @@
+import type { LibraryEntry } from '../../api/client'
+
+export interface Filter {
+  words: string
+  head: string
+  least: number
+  zone: string
+  hardest: string
+  hand: string
+  arms: string
+  load: string
+  joint: string
+  alone: boolean
+  room: boolean
+}
+
+export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false }
+
+/** fits says whether an entry passes every filter; a joint counts as spared up to a score of 1. */
+export function fits(e: LibraryEntry, f: Filter): boolean {
+  const asked = f.words.toLowerCase().split(/[\s_-]+/).filter(Boolean)
+  const text = `${e.name} ${e.id}`.toLowerCase().replaceAll(/[_-]/g, ' ')
+  const head = e.heads.find((h) => h.id === f.head)
+  return (
+    asked.every((w) => text.includes(w)) &&
+    (!head || (head.bias > 0 && head.bias >= f.least && (!f.zone || head.zone === f.zone))) &&
+    (!f.hardest || e.hardest === f.hardest) &&
+    (!f.hand || e.hand === f.hand) &&
+    (!f.arms || e.arms === f.arms) &&
+    (!f.load || e.load === f.load) &&
+    (!f.joint || (e.joints.find((j) => j.name === f.joint)?.score ?? 0) <= 1) &&
+    (!f.alone || e.safe_alone === 'yes') &&
+    (!f.room || e.lacks.length === 0)
+  )
+}
+
+/** sorted puts the greatest bias for a head first; without a head the catalogue's order stays. */
+export function sorted(entries: LibraryEntry[], head: string): LibraryEntry[] {
+  if (!head) return entries
+  const bias = (e: LibraryEntry) => e.heads.find((h) => h.id === head)?.bias ?? 0
+  return [...entries].sort((a, b) => bias(b) - bias(a))
+}

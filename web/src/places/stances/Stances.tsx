@@ -1,0 +1,168 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Input } from 'antd'
+import { useState } from 'react'
+import { api, got, Problem, type BookView, type RuleView, type SwitchView } from '../../api/client'
+import { useMe } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import '../clients/week/week.css'
+import { useWearer, Wearer } from '../fitting/Fitting'
+import './stances.css'
+import { TipChecker } from './TipChecker'
+
+/** Stances are the rules coaches hold, how well each is supported, who disputes whom, and what a switch would change. */
+export function Stances() {
+  const w = useWearer()
+  const [typed, setTyped] = useState('')
+  if (!w.book) return <Waiting failed={null} />
+  const book = w.book
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const says = (text: string) => words.every((x) => text.toLowerCase().includes(x))
+  const rules = book.rules.filter((r) => says(`${r.says} ${r.lever} ${r.id} ${r.why}`))
+  const wrong = book.wrong.filter((x) => says(`${x.says} ${x.but}`))
+  const levers = [...new Set(rules.map((r) => r.lever))]
+  return (
+    <div className="stances">
+      <main className="stances-main">
+        <StanceRow book={book} w={w} />
+        <Input aria-label="Find a rule" placeholder="Find a rule or a saying: brachialis, narrow, burn …" allowClear value={typed} onChange={(e) => setTyped(e.target.value)} />
+        {words.length > 0 && wrong.length > 0 && (
+          <section>
+            <h2>Plainly wrong or unsupported</h2>
+            {wrong.map((x) => (
+              <p key={x.says} className="wrong">
+                <s>{x.says}</s> {x.but}
+              </p>
+            ))}
+          </section>
+        )}
+        {levers.map((lever) => (
+          <details key={lever} open={words.length > 0 || levers.indexOf(lever) === 0}>
+            <summary>
+              {lever} <span>{rules.filter((r) => r.lever === lever).length}</span>
+            </summary>
+            {rules
+              .filter((r) => r.lever === lever)
+              .map((r) => (
+                <Rule key={r.id} rule={r} book={book} client={w.client} />
+              ))}
+          </details>
+        ))}
+        {rules.length === 0 && wrong.length === 0 && <p className="hint">No rule says that.</p>}
+      </main>
+      <aside className="margin" aria-label="Tip checker and grades">
+        <Wearer w={w} />
+        <TipChecker book={book} />
+        <h2>Grades</h2>
+        <p className="caveat">A several growth measurements agree · B one growth study, or mixed · C muscle activity only · D mechanics only · E coaching practice only. A rule whose mechanism does not hold is shown as a hollow mark and counts nothing.</p>
+      </aside>
+    </div>
+  )
+}
+
+function StanceRow({ book, w }: { book: BookView; w: ReturnType<typeof useWearer> }) {
+  const { message } = App.useApp()
+  const me = useMe()
+  const queries = useQueryClient()
+  const choose = async (stance: string) => {
+    try {
+      await got(api.PUT('/clients/{client}/stance', { params: { path: { client: w.client! } }, body: { stance } }))
+      await queries.invalidateQueries()
+      message.success(`From now on this client’s numbers follow ${book.stances.find((s) => s.id === stance)!.name}.`)
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <section className="stance-row" aria-label="Stances">
+      {book.stances.map((s) => (
+        <div key={s.id} className="stance-card">
+          <b>{s.name}</b>
+          <p>{s.says}</p>
+          <p className="caveat">
+            base: {s.base === 'balanced' ? 'plain and stretch' : s.base}
+            {s.rules.length > 0 && `, ${s.rules.length} rules${s.half ? ' at half strength' : ''}`}
+          </p>
+          {w.client && me.data?.may_plan && (
+            <button type="button" className="link" onClick={() => void choose(s.id)}>
+              Use for this client
+            </button>
+          )}
+        </div>
+      ))}
+    </section>
+  )
+}
+
+function Rule({ rule: r, book, client }: { rule: RuleView; book: BookView; client?: string }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <article className="rule">
+      <span className={`grade grade-${r.grade}`} title="evidence grade">
+        {r.grade}
+      </span>
+      <div>
+        <p>
+          {r.says} {r.tilts.length > 0 && <b className="tilts">{r.tilts.join(', ')}</b>}
+        </p>
+        <p className="caveat">
+          {r.mechanism === 'does not hold' ? 'its reason does not hold' : r.mechanism === 'partly' ? 'its reason holds in part' : 'its reason holds'}: {r.why}
+          {r.stances.length > 0 && ` · used by ${r.stances.map((s) => book.stances.find((x) => x.id === s)?.name ?? 'the house').join(', ')}`}{' '}
+          <button type="button" className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'less' : 'card'}
+          </button>
+        </p>
+        {r.disputes.length > 0 && <p className="caveat">disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}</p>}
+        {open && <Card rule={r} />}
+        {r.switch && client && <SwitchRule rule={r.id} client={client} />}
+      </div>
+    </article>
+  )
+}
+
+/** Card is the rule's evidence; what nobody recorded says so. */
+function Card({ rule: r }: { rule: RuleView }) {
+  const rows: [string, string][] = [
+    ['kind', r.kind],
+    ['where it applies', r.when],
+    ['people', ''],
+    ['weeks', ''],
+    ['result in words', ''],
+    ['limits', r.why],
+    ['what would change our mind', r.change],
+  ]
+  return (
+    <dl className="card">
+      {rows.map(([k, v]) => (
+        <div key={k}>
+          <dt>{k}</dt>
+          <dd>{v || <i>not recorded</i>}</dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+function SwitchRule({ rule, client }: { rule: string; client: string }) {
+  const [told, setTold] = useState<SwitchView | null>(null)
+  const [fault, setFault] = useState('')
+  const who = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
+  const session = who.data?.current
+  if (!session) return null
+  const ask = async () => {
+    try {
+      setTold(await got(api.POST('/clients/{client}/sessions/{session}/switch-rule', { params: { path: { client, session } }, body: { rule } })))
+      setFault('')
+    } catch (e) {
+      setFault(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <p className="switch">
+      <Button size="small" onClick={() => void ask()}>
+        What if it were switched?
+      </Button>{' '}
+      <span role="status">{told?.words}</span>
+      {fault && <span className="fault">{fault}</span>}
+    </p>
+  )
+}
