@@ -6,6 +6,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
+
 	"musculus/internal/demo"
 )
 
@@ -24,16 +26,37 @@ func TestScreenshots(t *testing.T) {
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet-slot", laptop},
 		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", laptop},
 		{"log-phone", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", phone},
+		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".near", laptop},
+		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Dario Vance").String(), ".near", laptop},
+		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library-card", laptop},
+		{"map", "/library", ".library-card", laptop},
+		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
 		{"week-phone", "/clients/" + demo.ClientID("Dario Vance").String() + "/week", ".stage .pose", phone},
 	}
+	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}
 	for _, v := range views {
-		p := a.signedIn(t, wren, v.size, v.path)
+		p := tabs[v.size]
+		p.do(chromedp.Navigate(a.url + v.path))
 		p.until("document.querySelector('" + v.ready + "')")
 		p.until("document.fonts.status === 'loaded'")
 		if dir != "" {
 			if v.name == "week" {
 				p.click(".slot:nth-child(2) .slot-face")
 				p.until("document.querySelector('.stage h2').innerText.includes('Reclined')")
+			}
+			if v.name == "map" {
+				p.click(".library-top .ant-segmented-item:nth-child(2)")
+				p.until("document.querySelector('.map-dot')")
+			}
+			if v.name == "stances" {
+				p.clickText("Check it")
+				p.until("document.querySelector('.tip .finding')")
+			}
+			if v.name == "fitting-lying" {
+				p.clickText("Pin")
+				p.dragHandle("tilt", -60, 30, 6)
+				p.click(".tune-ask .ant-btn")
+				p.until("document.querySelector('.tuned')")
 			}
 			time.Sleep(600 * time.Millisecond)
 			p.shot(filepath.Join(dir, v.name+".png"))

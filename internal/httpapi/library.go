@@ -126,6 +126,7 @@ type tuneInput struct {
 		WornInput
 		Head string `json:"head" maxLength:"40"`
 		Zone string `json:"zone,omitempty" enum:"short,middle,long" doc:"absent: any length"`
+		Keep bool   `json:"keep_range,omitempty" doc:"leave both ends of the elbow's range as they are"`
 	}
 }
 
@@ -307,7 +308,7 @@ func (s *server) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
 	if !ok {
 		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
 	}
-	aim := fitting.Aim{Head: head, Zone: arm.Zone(in.Body.Zone), Stance: st, Allowed: func(o movement.SetUp) bool { return len(lacks(c, o)) == 0 }}
+	aim := fitting.Aim{Head: head, Zone: arm.Zone(in.Body.Zone), Stance: st, KeepRange: in.Body.Keep, Allowed: func(o movement.SetUp) bool { return len(lacks(c, o)) == 0 }}
 	out := &tuneOutput{}
 	out.Body.Found = []TunedView{}
 	for _, f := range fitting.Tune(set, y, aim) {

@@ -56,7 +56,7 @@ func grid(t *testing.T, s movement.SetUp, y *effort.Yardstick, aim fitting.Aim) 
 		for _, w := range setting.Choices {
 			values = append(values, movement.Word(w))
 		}
-		if setting.Key == movement.Hands || setting.Key == movement.Hold {
+		if setting.IsWord() { // which arms, which bar: the same computation
 			values = values[:1]
 		}
 		for _, x := range setting.Steps() {
@@ -134,6 +134,18 @@ func TestTuneOffersNothingThatIsNotAllowed(t *testing.T) {
 	for _, f := range fitting.Tune(byID(t, "curl_reclined"), y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long, Stance: balanced, Allowed: steep}) {
 		assert.GreaterOrEqual(t, f.SetUp.Number(movement.Bench), 60.0)
 	}
+}
+
+func TestTuneKeepsTheRangeIfAsked(t *testing.T) {
+	y := yardstick(t)
+	from, err := byID(t, "curl_reclined").With(movement.ElbowFrom, movement.Num(15))
+	require.NoError(t, err)
+	found := fitting.Tune(from, y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long, Stance: balanced, KeepRange: true})
+	require.NotEmpty(t, found)
+	for _, f := range found {
+		assert.Equal(t, [2]float64{15, 135}, [2]float64{f.SetUp.Number(movement.ElbowFrom), f.SetUp.Number(movement.ElbowTo)})
+	}
+	assert.GreaterOrEqual(t, found[0].Score, fitting.Score(from, y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long, Stance: balanced}))
 }
 
 func shapes(t testing.TB) (all []fitting.Shape) {

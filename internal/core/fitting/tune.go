@@ -14,6 +14,8 @@ type Aim struct {
 	Head   arm.HeadIndex
 	Zone   arm.Zone // "" for any length
 	Stance *stance.Stance
+	// KeepRange leaves both ends of the elbow's range as they are.
+	KeepRange bool
 	// Allowed says whether a set-up may be offered; nil allows all.
 	Allowed func(movement.SetUp) bool
 }
@@ -77,9 +79,17 @@ func choices(s *movement.Setting) []movement.Value {
 	return out
 }
 
-// matters says whether turning a setting can change the computation: the grip's
-// hold and which arms work do not.
-func matters(k movement.Key) bool { return k != movement.Hands && k != movement.Hold }
+// matters says whether a setting is searched: not those that cannot change the
+// computation, and not the range's ends when they are to stay.
+func (a *Aim) matters(k movement.Key) bool {
+	switch k {
+	case movement.Hands, movement.Hold, movement.Implement, movement.PositionKey:
+		return false
+	case movement.ElbowFrom, movement.ElbowTo:
+		return !a.KeepRange
+	}
+	return true
+}
 
 // Tune searches a movement's free settings for the best set-ups for an aim,
 // starting from the given one: steps along one setting at a time, from several
@@ -91,15 +101,19 @@ func Tune(from movement.SetUp, y *effort.Yardstick, aim Aim) []Tuned {
 	if !m.Computed() {
 		return nil
 	}
-	starts := []movement.SetUp{from, m.Default()}
+	base := m.Default()
+	if aim.KeepRange {
+		base = from
+	}
+	starts := []movement.SetUp{from, base}
 	for i := range m.Settings { // both ends of each setting, as further starts
 		setting := &m.Settings[i]
-		if !matters(setting.Key) {
+		if !aim.matters(setting.Key) {
 			continue
 		}
 		all := choices(setting)
 		for _, v := range []movement.Value{all[0], all[len(all)-1]} {
-			if s, err := m.Default().With(setting.Key, v); err == nil {
+			if s, err := base.With(setting.Key, v); err == nil {
 				starts = append(starts, s)
 			}
 		}
@@ -134,7 +148,7 @@ func (t *tuner) climb(here Tuned) Tuned {
 		better := here
 		for i := range here.SetUp.Movement.Settings {
 			setting := &here.SetUp.Movement.Settings[i]
-			if !matters(setting.Key) {
+			if !t.aim.matters(setting.Key) {
 				continue
 			}
 			for _, v := range choices(setting) {
@@ -156,6 +170,9 @@ func (t *tuner) climb(here Tuned) Tuned {
 // bothEnds tries pairs of ends of the elbow's range, every other step, and
 // slides on from the best.
 func (t *tuner) bothEnds(best Tuned) Tuned {
+	if t.aim.KeepRange {
+		return best
+	}
 	from, to := best.SetUp.Movement.Setting(movement.ElbowFrom), best.SetUp.Movement.Setting(movement.ElbowTo)
 	wide := best.SetUp // with the end out of the way, so that every start can be set
 	limit := to.Steps()[len(to.Steps())-1]
@@ -191,7 +208,7 @@ func (t *tuner) askew(best Tuned) Tuned {
 	here := best.SetUp
 	for i := range here.Movement.Settings {
 		setting := &here.Movement.Settings[i]
-		if !matters(setting.Key) || setting.IsWord() || setting.Key == movement.ElbowFrom || setting.Key == movement.ElbowTo {
+		if !t.aim.matters(setting.Key) || setting.IsWord() || setting.Key == movement.ElbowFrom || setting.Key == movement.ElbowTo {
 			continue
 		}
 		all := choices(setting)
@@ -211,6 +228,9 @@ func (t *tuner) askew(best Tuned) Tuned {
 // helps.
 func (t *tuner) slide(s movement.SetUp) Tuned {
 	here := t.evaluate(s)
+	if t.aim.KeepRange {
+		return here
+	}
 	from, to := s.Movement.Setting(movement.ElbowFrom), s.Movement.Setting(movement.ElbowTo)
 	for range 8 {
 		better := here

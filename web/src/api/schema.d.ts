@@ -1087,6 +1087,8 @@ export interface components {
         TuneInputBody: {
             client?: string;
             head: string;
+            /** @description leave both ends of the elbow's range as they are */
+            keep_range?: boolean;
             movement: string;
             settings?: {
                 [key: string]: unknown;

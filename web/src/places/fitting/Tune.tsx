@@ -18,16 +18,17 @@ export function Tune({ worn, view, wear }: Props) {
   const heads = view.bias.filter((b) => b.agonist)
   const [head, setHead] = useState('')
   const [zone, setZone] = useState<'' | 'short' | 'middle' | 'long'>('long')
+  const [keep, setKeep] = useState(true)
   const [found, setFound] = useState<{ for: string; now: number; list: TunedView[] } | null>(null)
   const [fault, setFault] = useState('')
   const [busy, setBusy] = useState(false)
   const chosen = heads.some((h) => h.id === head) ? head : (heads[0]?.id ?? '')
-  const asked = JSON.stringify([worn.movement, chosen, zone, worn.client, worn.stance])
+  const asked = JSON.stringify([worn.movement, chosen, zone, keep, worn.client, worn.stance])
   const go = async () => {
     setBusy(true)
     setFault('')
     try {
-      const answer = await got(api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined } }))
+      const answer = await got(api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined, keep_range: keep } }))
       setFound({ for: asked, now: answer.now, list: answer.found })
     } catch (e) {
       setFault(e instanceof Problem ? e.message : String(e))
@@ -50,6 +51,9 @@ export function Tune({ worn, view, wear }: Props) {
             { value: '', label: 'at any length' },
           ]}
         />
+        <label className="near-room">
+          <input type="checkbox" checked={keep} onChange={(e) => setKeep(e.target.checked)} /> keep the range
+        </label>
         <Button type="primary" loading={busy} onClick={() => void go()}>
           Tune
         </Button>

@@ -14,6 +14,13 @@ const w = 900
 const h = 560
 const pad = { left: 62, right: 18, top: 16, bottom: 44 }
 
+interface Box {
+  x0: number
+  x1: number
+  y0: number
+  y1: number
+}
+
 /** SetUpMap puts every set-up at its bias for a head (across) and the head's length (up): near neighbours are one idea. */
 export function SetUpMap({ entries, head, name, to }: Props) {
   const navigate = useNavigate()
@@ -29,8 +36,21 @@ export function SetUpMap({ entries, head, name, to }: Props) {
   const x = (v: number) => pad.left + ((v - x0) / (x1 - x0 || 1)) * (w - pad.left - pad.right)
   const y = (v: number) => h - pad.bottom - ((v - y0) / (y1 - y0 || 1)) * (h - pad.top - pad.bottom)
   const ticks = (a: number, b: number) => Array.from({ length: Math.round((b - a) / 0.1) + 1 }, (_, i) => a + i * 0.1)
-  const placed: { x: number; y: number }[] = []
   const shown = [...dots].sort((a, b) => b.bias - a.bias)
+  // A name is written where it covers neither another name nor a dot.
+  const taken: Box[] = dots.map((d) => ({ x0: x(d.bias) - 7, x1: x(d.bias) + 7, y0: y(d.length) - 7, y1: y(d.length) + 7 }))
+  const names = new Map<string, Box>()
+  for (const { e, bias, length } of shown) {
+    const wide = short(e.name).length * 6.1
+    for (const x0 of [x(bias) + 9, x(bias) - 9 - wide]) {
+      const box = { x0, x1: x0 + wide, y0: y(length) - 6, y1: y(length) + 6 }
+      if (box.x0 > pad.left && box.x1 < w - 4 && taken.every((t) => t.x1 < box.x0 || t.x0 > box.x1 || t.y1 < box.y0 || t.y0 > box.y1)) {
+        taken.push(box)
+        names.set(e.id, box)
+        break
+      }
+    }
+  }
   return (
     <figure className="map">
       <svg viewBox={`0 0 ${w} ${h}`} role="group" aria-label={`Map of ${dots.length} set-ups: bias for the ${name} across, its length upward`}>
@@ -50,9 +70,8 @@ export function SetUpMap({ entries, head, name, to }: Props) {
         </text>
         {shown.map(({ e, bias, length }) => {
           const at = { x: x(bias), y: y(length) }
-          const room = placed.every((p) => Math.abs(p.x - at.x) > 150 || Math.abs(p.y - at.y) > 13)
-          if (room) placed.push(at)
-          const right = at.x > w - 190
+          const box = names.get(e.id)
+          const left = box ? box.x0 < at.x : at.x > w - 240
           return (
             <g
               key={e.id}
@@ -68,8 +87,8 @@ export function SetUpMap({ entries, head, name, to }: Props) {
               onKeyDown={(k) => k.key === 'Enter' && navigate(to(e))}
             >
               <circle cx={at.x} cy={at.y} r={over === e.id ? 8 : 6} fill={headColour[head]} />
-              {(room || over === e.id) && (
-                <text x={at.x + (right ? -10 : 10)} y={at.y + 4} textAnchor={right ? 'end' : 'start'}>
+              {(box || over === e.id) && (
+                <text x={at.x + (left ? -10 : 10)} y={at.y + 4} textAnchor={left ? 'end' : 'start'}>
                   {short(e.name)}
                 </text>
               )}
