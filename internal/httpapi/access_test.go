@@ -132,6 +132,15 @@ func TestWhoMayDoWhat(t *testing.T) {
 		}
 	}
 	assert.Len(t, seen, len(access), "the table has a row for an operation that is gone")
+	// A client named in a body or a query is nobody either.
+	client := demo.ClientID("Aurelio Finch").String()
+	for path, body := range map[string]map[string]any{
+		"/fit": {"movement": "curl_reclined"}, "/near": {"movement": "curl_reclined"}, "/fault-costs": {"movement": "curl_reclined"},
+		"/tune": {"movement": "curl_reclined", "head": "biceps_long"},
+	} {
+		assert.Equal(t, 404, stranger.call("POST", path, with(body, map[string]any{"client": client})).status, path)
+	}
+	assert.Equal(t, 404, stranger.call("GET", "/library?client="+client, nil).status)
 	list := got[struct{ Clients []any }](stranger, 200, stranger.call("GET", "/clients", nil))
 	assert.Empty(t, list.Clients)
 }

@@ -46,7 +46,8 @@ type LibraryEntry struct {
 	Joints    []Joint     `json:"joints"`
 	UpperArm  string      `json:"upper_arm"`
 	Stop      string      `json:"stop"`
-	Lacks     []string    `json:"lacks"` // what the client's room lacks
+	Lacks     []string    `json:"lacks"`   // what the client's room lacks
+	Refused   string      `json:"refused"` // why this body cannot do it at its defaults
 }
 
 // Joint is how hard a movement is on a joint.
@@ -211,26 +212,26 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	out.Body.Stance = st.Name
 	out.Body.Entries = []LibraryEntry{}
 	for _, m := range movement.Shipped.Movements {
-		if e, ok := entry(m, y, st); ok {
-			e.Lacks = lacks(c, m.Default())
-			out.Body.Entries = append(out.Body.Entries, e)
-		}
+		e := entry(m, y, st)
+		e.Lacks = lacks(c, m.Default())
+		out.Body.Entries = append(out.Body.Entries, e)
 	}
 	return out, nil
 }
 
-// entry views a movement at its defaults; false when this body cannot do it.
-func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) (LibraryEntry, bool) {
+// entry views a movement at its defaults.
+func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) LibraryEntry {
 	set := m.Default()
 	var p *effort.Profile
+	refused := ""
 	if m.Computed() {
 		var err error
 		if p, err = set.Profile(y); err != nil {
-			return LibraryEntry{}, false
+			refused = err.Error()
 		}
 	}
 	r := stance.Shipped.Read(st, set, p)
-	out := LibraryEntry{ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Glyph: glyph(set, p, &r), Heads: []EntryHead{},
+	out := LibraryEntry{ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: glyph(set, p, &r), Heads: []EntryHead{},
 		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
 		UpperArm: m.UpperArm, Stop: m.Family.Stop, Joints: []Joint{{"wrist", m.Joints.Wrist}, {"elbow front", m.Joints.ElbowFront}, {"elbow back", m.Joints.ElbowBack},
 			{"shoulder front", m.Joints.ShoulderFront}, {"shoulder top", m.Joints.ShoulderTop}}}
@@ -251,7 +252,7 @@ func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) (Librar
 	if p != nil {
 		out.Hardest = stance.HardestPart(p)
 	}
-	return out, true
+	return out
 }
 
 // worn reads a set-up, the body that wears it and the stance it is seen under.

@@ -144,7 +144,10 @@ type timedWriter struct {
 }
 
 func (t *timedWriter) WriteHeader(status int) {
-	if !t.sent {
+	if t.sent { // a second status counts nothing
+		return
+	}
+	if status >= 200 {
 		t.sent = true
 		t.Header().Set("Server-Timing", fmt.Sprintf("app;dur=%.3f", float64(time.Since(t.began).Microseconds())/1000))
 	}

@@ -119,17 +119,22 @@ const (
 // compare says what going from a to b keeps and loses, a sentence each.
 func compare(a, b *Shape) (keeps, loses string) {
 	var kept, lost []string
+	heads := 0
 	for h := range a.Bias {
 		name := arm.Heads[h].Name
 		if a.Bias[h] < 0.3 && b.Bias[h] < 0.3 {
 			continue
 		}
+		heads++
 		switch d := b.Bias[h] - a.Bias[h]; {
 		case d < -biasWord:
 			lost = append(lost, fmt.Sprintf("%s %.2f → %.2f", name, a.Bias[h], b.Bias[h]))
 		default:
 			kept = append(kept, name)
 		}
+	}
+	if len(kept) == heads && heads > 1 {
+		kept = []string{"every head"}
 	}
 	if a.Profile != nil && b.Profile != nil {
 		var longer, shorter []string

@@ -671,6 +671,7 @@ export interface components {
             load: "free" | "cable" | "body" | "machine";
             name: string;
             partner: string;
+            refused: string;
             /** @enum {string} */
             safe_alone: "yes" | "no" | "pins";
             stop: string;

@@ -12,4 +12,5 @@ export const light: ThemeConfig = {
 export const dark: ThemeConfig = {
   algorithm: antd.darkAlgorithm,
   token: { ...shared, colorPrimary: '#4FB3AB', colorBgBase: '#161C23', colorBgLayout: '#12171D', colorTextBase: '#ECE6DA', colorBgContainer: '#1A2129', colorBorder: '#4A5561', colorLink: '#6CC7BF', colorError: '#F08A6E' },
+  components: { Button: { colorPrimary: '#12706A', colorPrimaryHover: '#178179', colorPrimaryActive: '#0F5F5A', algorithm: false } },
 }

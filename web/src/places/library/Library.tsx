@@ -53,7 +53,7 @@ export function Library() {
                 <Slice geometry={right} view={e.glyph.slice} size={76} />
                 <span className="library-text">
                   <b>{e.name}</b>
-                  {e.glyph.ribbon ? <Ribbon geometry={e.glyph.ribbon} width={120} height={14} /> : <span className="graded">several joints, graded {e.grade}</span>}
+                  {e.glyph.ribbon ? <Ribbon geometry={e.glyph.ribbon} width={120} height={14} /> : <span className="graded">{e.refused ? `not at its defaults: ${e.refused}` : `several joints, graded ${e.grade}`}</span>}
                   <span className="library-facts">
                     {filter.head && (
                       <b>

@@ -1,0 +1,103 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"testing"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+)
+
+// Try a movement on for a client, turn it by key and on the figure, pin it, tune
+// it, look at the nearest, and send it to the session.
+func TestFittingForAClient(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/fitting?movement=lying_bar&client="+demo.ClientID("Dario Vance").String())
+	p.until(`document.querySelector('.stage h2')?.innerText.includes('tilted 25°')`)
+	p.clickText("Pin")
+	eval[bool](p, `(document.querySelector('.pose-handle[data-key=tilt]').focus(), true)`)
+	p.key(kb.ArrowLeft, chromedp.KeyModifiers(chromedp.ModifierShift))
+	p.until(`document.querySelector('.stage h2').innerText.includes('tilted 10°')`)
+	p.until(`document.querySelector('.pin-diff')?.innerText.includes('now')`)
+	p.click(".tune-ask .ant-btn")
+	p.until(`document.querySelector('.tuned .link')`)
+	p.click(".tuned .link")
+	p.until(`!document.querySelector('.stage h2').innerText.includes('tilted 10°')`)
+	p.clickText("Show")
+	p.until(`document.querySelectorAll('.fault-cost').length > 5`)
+	p.clickText("Send to the next session")
+	p.untilSays("In Dario Vance’s Back of the arm")
+	p.clickText("Open it")
+	p.until(`document.querySelectorAll('.slot').length === 4`)
+	p.do(chromedp.NavigateBack())
+	p.until(`document.querySelector('.fitting .stage')`)
+	// Junk in the address is no reason to fail.
+	p.do(chromedp.Navigate(a.url + `/fitting?movement=moon&settings={"bench":`))
+	p.until(`document.querySelector('.stage h2')?.innerText.includes('Reclined 45°')`)
+}
+
+func TestFindingInTheLibrary(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/library?client="+demo.ClientID("Bettina Groos").String())
+	p.until(`document.querySelectorAll('.library-card').length === 86`)
+	p.click(`button[aria-label="Only what the room has"]`)
+	p.until(`document.querySelectorAll('.library-card').length < 30`)
+	p.typeInto(`input[aria-label="Find a movement"]`, "overhead")
+	p.until(`[...document.querySelectorAll('.library-card')].every(c => c.innerText.includes('Overhead'))`)
+	p.click(".library-card")
+	p.until(`document.querySelector('.fitting .stage h2')?.innerText.includes('Overhead')`)
+	assert.Contains(t, eval[string](p, "location.search"), demo.ClientID("Bettina Groos").String(), "the client stays chosen")
+	p.do(chromedp.Navigate(a.url + "/library"))
+	p.click(".library-top .ant-segmented-item:nth-child(2)")
+	p.until(`document.querySelectorAll('.map-dot').length > 20`)
+	eval[bool](p, `(document.querySelector('.map-dot').focus(), true)`)
+	p.key(kb.Enter)
+	p.until(`location.pathname === '/fitting'`)
+}
+
+func TestStancesAndWhatASwitchWouldChange(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/stances?client="+demo.ClientID("Aurelio Finch").String())
+	p.until(`document.querySelector('.switch button')`)
+	p.click(".switch button")
+	p.until(`/Switched off, Gallery day would count biceps, long head −/.test(document.querySelector('.switch').innerText)`)
+	p.typeInto(`input[aria-label="Find a rule"]`, "burn")
+	p.untilSays("Neither locates tension")
+	p.clickText("Check it")
+	p.untilSays("Mechanics hardly notices")
+}
+
+// The new places are read by axe in light and in dark.
+func TestChoosingIsAccessible(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/clients")
+	for _, scheme := range []string{"light", "dark"} {
+		_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}})
+		require.NoError(t, err)
+		for _, view := range [][2]string{
+			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
+			{clientPath("Aurelio Finch", "week"), ".stage .pose"},
+		} {
+			p.do(chromedp.Navigate(a.url + view[0]))
+			p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
+			p.readByAxe(string(axe), scheme+" "+view[0])
+		}
+	}
+}
+
+// readByAxe fails for serious and critical findings.
+func (p *tab) readByAxe(axe, what string) {
+	p.t.Helper()
+	eval[bool](p, axe+";true")
+	eval[bool](p, `(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r => { window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`)
+	p.until(`window.found !== null`)
+	assert.Empty(p.t, eval[[]string](p, `window.found`), what)
+}

@@ -1,0 +1,93 @@
+package httpapi_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+	"musculus/internal/httpapi"
+)
+
+func TestTheLibraryUnderAStanceAndARoom(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	type library struct {
+		Stance  string
+		Entries []httpapi.LibraryEntry
+	}
+	all := got[library](c, 200, c.call("GET", "/library", nil))
+	assert.Len(t, all.Entries, 86)
+	assert.Equal(t, "Balanced", all.Stance)
+	stretch := got[library](c, 200, c.call("GET", "/library?stance=stretch", nil))
+	assert.NotEqual(t, all.Entries[6].Heads[0].Bias, stretch.Entries[6].Heads[0].Bias)
+	digs := got[library](c, 200, c.call("GET", "/library?client="+demo.ClientID("Bettina Groos").String(), nil))
+	possible := 0
+	for _, e := range digs.Entries {
+		if len(e.Lacks) == 0 {
+			possible++
+		}
+	}
+	assert.True(t, possible > 5 && possible < 30, "one dumbbell allows %d", possible)
+	assert.Equal(t, 422, c.call("GET", "/library?stance=moon", nil).status)
+	assert.Equal(t, 422, c.call("GET", "/library?client=moon", nil).status)
+}
+
+func TestNearTuneAndFaults(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	wagon := demo.ClientID("Ines Karlova")
+	near := got[struct{ Near []httpapi.NearView }](c, 200, c.call("POST", "/near", map[string]any{"movement": "overhead_cable_low", "client": wagon, "room": true}))
+	require.NotEmpty(t, near.Near)
+	for _, n := range near.Near {
+		assert.Empty(t, n.Lacks, n.Name)
+		assert.NotContains(t, n.Movement, "cable")
+	}
+	type tuned struct {
+		Now   float64
+		Found []httpapi.TunedView
+	}
+	tune := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "biceps_long", "zone": "long", "keep_range": true}))
+	require.NotEmpty(t, tune.Found)
+	assert.GreaterOrEqual(t, tune.Found[0].Score, tune.Now)
+	none := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "pushdown_bar", "head": "triceps_long", "client": wagon}))
+	assert.Empty(t, none.Found, "the wagon has no cable")
+	assert.Contains(t, got[problem](c, 422, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "nose"})).locations(), "body.head")
+	faults := got[struct{ Faults []httpapi.FaultView }](c, 200, c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}))
+	assert.Equal(t, "f_up_elbow_forward", faults.Faults[0].ID)
+	assert.Contains(t, faults.Faults[0].Costs, "demand at the end 0.70 → 0.28")
+}
+
+func TestStancesChangeAClientsNumbers(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := sessionPath("Aurelio Finch")
+	before := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	told := got[httpapi.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_arm_behind_long"}))
+	assert.True(t, told.On)
+	require.NotEmpty(t, told.Heads)
+	assert.Less(t, told.Heads[0].Change, 0.0, "without it the reclined curl counts less for the long head")
+	assert.Contains(t, told.Words, "Switched off")
+	folklore := got[httpapi.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_hand_neutral_long"}))
+	assert.Contains(t, folklore.Words, "does not hold")
+	client := "/clients/" + demo.ClientID("Aurelio Finch").String()
+	assert.Equal(t, 204, c.call("PUT", client+"/stance", map[string]any{"stance": "leverage"}).status)
+	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	assert.NotEqual(t, before.Total.Heads[0].Value, after.Total.Heads[0].Value)
+	assert.Equal(t, 422, c.call("PUT", client+"/stance", map[string]any{"stance": "moon"}).status)
+	assert.Equal(t, 422, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_moon"}).status)
+}
+
+func TestTheBookAndATip(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, jory)
+	book := got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	assert.Len(t, book.Rules, 121)
+	assert.Len(t, book.Stances, 7)
+	assert.NotEmpty(t, book.Levers)
+	tip := got[httpapi.TipView](c, 200, c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}))
+	assert.Contains(t, tip.Verdict, "hardly notices")
+	require.NotNil(t, tip.Dispute)
+	assert.Equal(t, 422, c.call("POST", "/check-tip", map[string]any{"lever": "moon", "head": "biceps_long", "up": true}).status)
+}
