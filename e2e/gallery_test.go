@@ -9,19 +9,23 @@ import (
 	"musculus/internal/core/movement"
 )
 
-// TestEveryMovementCanBeBuilt puts every movement of the catalogue into one
-// session, by search, and looks at it; with MUSCULUS_GALLERY set the figures
-// are written there, to be looked at by eye.
-func TestEveryMovementCanBeBuilt(t *testing.T) {
+// TestMovementsCanBeBuilt puts movements of the catalogue into one session, by
+// search, and looks at them: every ninth, or with MUSCULUS_GALLERY set all, whose
+// figures are then written there to be looked at by eye.
+func TestMovementsCanBeBuilt(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
 	p.until(`document.querySelector('.stage .pose')`)
-	for _, m := range movement.Shipped.Movements {
+	dir := os.Getenv("MUSCULUS_GALLERY")
+	for i, m := range movement.Shipped.Movements {
+		if dir == "" && i%9 != 0 {
+			continue
+		}
 		p.clickText("+ movement")
 		p.typeInto(`input[aria-label="Find a movement"]`, m.ID)
 		p.click(`.pick`)
 		p.until(`document.querySelector('.stage h2')?.innerText === ` + "`" + m.Default().Title() + "`")
-		if dir := os.Getenv("MUSCULUS_GALLERY"); dir != "" {
+		if dir != "" {
 			time.Sleep(150 * time.Millisecond)
 			p.shotOf(".stage-figure", filepath.Join(dir, m.ID+".png"))
 		}

@@ -38,6 +38,14 @@ type Catalogue struct {
 	Right     figure.Slice   `json:"right"`
 	Left      figure.Slice   `json:"left"`
 	Movements []MovementView `json:"movements"`
+	Words     []WordView     `json:"words"`
+}
+
+// WordView is a word people use, with the movements it may mean.
+type WordView struct {
+	Words     []string `json:"words"`
+	Movements []string `json:"movements"` // ids, likeliest first
+	Ask       string   `json:"ask"`       // what to ask back, empty where it is clear
 }
 
 type catalogueOutput struct{ Body *Catalogue }
@@ -56,7 +64,7 @@ var catalogue = sync.OnceValues(func() (*Catalogue, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}}
+	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}, Words: []WordView{}}
 	for _, m := range movement.Shipped.Movements {
 		set := m.Default()
 		v := MovementView{ID: m.ID, Name: set.Title(), Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(), Cues: []CueView{}}
@@ -72,6 +80,13 @@ var catalogue = sync.OnceValues(func() (*Catalogue, error) {
 			v.Cues = append(v.Cues, CueView{f.ID, f.Seen, f.View, f.Cue})
 		}
 		out.Movements = append(out.Movements, v)
+	}
+	for _, p := range movement.Phrases {
+		w := WordView{p.Words, p.IDs, p.Ask}
+		if w.Movements == nil {
+			w.Movements = []string{}
+		}
+		out.Words = append(out.Words, w)
 	}
 	return out, nil
 })

@@ -3,6 +3,7 @@ package movement
 import (
 	"bytes"
 	"embed"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -160,25 +161,30 @@ func decode(file string, b []byte, into any) error {
 	return nil
 }
 
+// load reads the whole catalogue. Faults of entries are listed all at once, each
+// with file, line, entry and field.
 func load(families, faults []byte, files map[string][]byte, order ...string) (*Catalogue, error) {
 	byFamily, err := loadFamilies(families, faults)
 	if err != nil {
 		return nil, err
 	}
+	var wrong []error
 	c := &Catalogue{byID: map[string]*Movement{}}
 	lowers := map[string]string{}
 	for _, file := range order {
 		var rows []row
 		if err := decode(file, files[file], &rows); err != nil {
-			return nil, err
+			wrong = append(wrong, err)
+			continue
 		}
 		for i := range rows {
 			m, err := rows[i].build(byFamily)
-			if err != nil {
-				return nil, fmt.Errorf("%s: entry %d (%s): %w", file, i+1, rows[i].ID, err)
+			if err == nil && c.byID[m.ID] != nil {
+				err = fmt.Errorf("id: %s is taken", m.ID)
 			}
-			if c.byID[m.ID] != nil {
-				return nil, fmt.Errorf("%s: entry %d: id %s is taken", file, i+1, m.ID)
+			if err != nil {
+				wrong = append(wrong, fmt.Errorf("%s:%d: entry %d (%s): %w", file, lineOf(files[file], i), i+1, rows[i].ID, err))
+				continue
 			}
 			c.byID[m.ID] = m
 			if as := rows[i].LowersAs; as != "" {
@@ -189,10 +195,23 @@ func load(families, faults []byte, files map[string][]byte, order ...string) (*C
 	}
 	for id, as := range lowers { // once every id is known
 		if c.byID[id].lowersAs = c.byID[as]; c.byID[as] == nil {
-			return nil, fmt.Errorf("%s: lowers_as: there is no movement %q", id, as)
+			wrong = append(wrong, fmt.Errorf("%s: lowers_as: there is no movement %q", id, as))
 		}
 	}
-	return c, nil
+	return c, errors.Join(wrong...)
+}
+
+// lineOf is the line on which a list's entry begins, counted from 1.
+func lineOf(file []byte, entry int) int {
+	for i, line := range bytes.Split(file, []byte("\n")) {
+		if bytes.HasPrefix(line, []byte("- ")) {
+			if entry == 0 {
+				return i + 1
+			}
+			entry--
+		}
+	}
+	return 0
 }
 
 func loadFamilies(families, faults []byte) (map[string]*Family, error) {

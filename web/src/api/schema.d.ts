@@ -406,6 +406,7 @@ export interface components {
             left: components["schemas"]["Slice"];
             movements: components["schemas"]["MovementView"][];
             right: components["schemas"]["Slice"];
+            words: components["schemas"]["WordView"][];
         };
         ChoiceView: {
             value: string;
@@ -1121,6 +1122,11 @@ export interface components {
                 [key: string]: unknown;
             };
             worth: components["schemas"]["WorthView"][];
+        };
+        WordView: {
+            ask: string;
+            movements: string[];
+            words: string[];
         };
         WornInput: {
             client?: string;

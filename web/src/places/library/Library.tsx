@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, got, type LibraryEntry } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
+import { meant } from '../../app/words'
 import { Waiting } from '../../app/Shell'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
@@ -19,7 +20,7 @@ const joints = ['wrist', 'elbow front', 'elbow back', 'shoulder front', 'shoulde
 
 /** Library is the catalogue: filter, sort for a head, or see it as a map. */
 export function Library() {
-  const { right } = useCatalogue()
+  const { right, words } = useCatalogue()
   const w = useWearer()
   const [filter, setFilter] = useState<Filter>(noFilter)
   const [as, setAs] = useState<'cards' | 'map'>('cards')
@@ -32,7 +33,9 @@ export function Library() {
   if (!library.data) return <Waiting failed={library.failureReason} />
   const heads = library.data.entries[0].glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
-  const found = sorted(library.data.entries.filter((e) => fits(e, filter)), filter.head)
+  const hits = meant(words, filter.words)
+  const ids = hits.flatMap((h) => h.movements)
+  const found = sorted(library.data.entries.filter((e) => fits(e, filter, ids)), filter.head)
   const to = (e: LibraryEntry) => `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id })}`
   return (
     <div className="library">
@@ -44,6 +47,13 @@ export function Library() {
             {found.length} of {library.data.entries.length}, stance {library.data.stance}
           </span>
         </div>
+        {hits
+          .filter((h) => h.ask)
+          .map((h) => (
+            <p key={h.words[0]} className="ask" role="status">
+              “{h.words[0]}” can mean several things. Which: {h.ask}?
+            </p>
+          ))}
         {as === 'map' ? (
           <SetUpMap entries={found} head={filter.head || 'biceps_long'} name={heads.find((h) => h.id === (filter.head || 'biceps_long'))!.name} to={to} />
         ) : (

@@ -1,4 +1,5 @@
 import type { LibraryEntry } from '../../api/client'
+import { plainText } from '../../app/words'
 
 export interface Filter {
   words: string
@@ -16,13 +17,11 @@ export interface Filter {
 
 export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false }
 
-/** fits says whether an entry passes every filter; a joint counts as spared up to a score of 1. */
-export function fits(e: LibraryEntry, f: Filter): boolean {
-  const asked = f.words.toLowerCase().split(/[\s_-]+/).filter(Boolean)
-  const text = `${e.name} ${e.id}`.toLowerCase().replaceAll(/[_-]/g, ' ')
+/** fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a score of 1. */
+export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
   const head = e.heads.find((h) => h.id === f.head)
   return (
-    asked.every((w) => text.includes(w)) &&
+    (ids.includes(e.id) || plainText(`${e.name} ${e.id}`, f.words)) &&
     (!head || (head.bias > 0 && head.bias >= f.least && (!f.zone || head.zone === f.zone))) &&
     (!f.hardest || e.hardest === f.hardest) &&
     (!f.hand || e.hand === f.hand) &&

@@ -2,6 +2,7 @@ import { Input } from 'antd'
 import { useState } from 'react'
 import type { MovementView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
+import { meant, plainText } from '../../../app/words'
 import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
 
@@ -13,11 +14,13 @@ const groups: [string, (m: MovementView) => boolean][] = [
 
 /** Picker finds a movement by its name or what it trains; Enter takes the first. */
 export function Picker({ add, close }: { add: (movement: string) => void; close: () => void }) {
-  const { movements, right } = useCatalogue()
+  const { movements, right, words } = useCatalogue()
   const [typed, setTyped] = useState('')
-  const asked = typed.toLowerCase().split(/[\s_]+/).filter(Boolean)
-  const fits = (m: MovementView) => asked.every((w) => `${m.name} ${m.id}`.toLowerCase().replaceAll('_', ' ').includes(w))
-  const found = movements.filter(fits)
+  const hits = meant(words, typed)
+  const ids = hits.flatMap((h) => h.movements)
+  const named = (m: MovementView) => plainText(`${m.name} ${m.id}`, typed)
+  const rank = (m: MovementView) => (named(m) ? 0 : 1000) + (ids.includes(m.id) ? ids.indexOf(m.id) : ids.length)
+  const found = movements.filter((m) => ids.includes(m.id) || named(m)).sort((a, b) => rank(a) - rank(b))
   return (
     <section className="picker" aria-label="Find a movement">
       <Input
@@ -30,7 +33,14 @@ export function Picker({ add, close }: { add: (movement: string) => void; close:
         onPressEnter={() => found[0] && add(found[0].id)}
         onKeyDown={(e) => e.key === 'Escape' && close()}
       />
-      {found.length === 0 && <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>}
+      {hits
+        .filter((h) => h.ask)
+        .map((h) => (
+          <p key={h.words[0]} className="ask" role="status">
+            “{h.words[0]}” can mean several things. Which: {h.ask}?
+          </p>
+        ))}
+      {found.length === 0 && hits.length === 0 && <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>}
       {groups.map(([title, belongs]) => {
         const list = found.filter(belongs)
         return (
