@@ -23,7 +23,7 @@ func TestMovementsCanBeBuilt(t *testing.T) {
 		}
 		p.clickText("+ movement")
 		p.typeInto(`input[aria-label="Find a movement"]`, m.ID)
-		p.click(`.pick`)
+		p.clickText(m.Default().Title())
 		p.until(`document.querySelector('.stage h2')?.innerText === ` + "`" + m.Default().Title() + "`")
 		if dir != "" {
 			time.Sleep(150 * time.Millisecond)

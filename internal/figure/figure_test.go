@@ -147,3 +147,19 @@ func ExampleSliceText() {
 	fmt.Println(figure.SliceText("Bias", values))
 	// Output: Bias: biceps, long head 1.05; brachialis 0.96
 }
+
+func TestHeadTraces(t *testing.T) {
+	e := movement.Shipped.Get("overhead_two_dumbbells").Default().Effort()
+	tr := figure.MakeHeadTrace(e, arm.TricepsLong)
+	require.Len(t, tr.Length.Reads, effort.Samples)
+	assert.Equal(t, 135.0, tr.Elbow[0])
+	assert.InDelta(t, arm.Heads[arm.TricepsLong].Length(e.From), tr.Length.Reads[0], 1e-3)
+	assert.Greater(t, tr.Length.Reads[0], tr.Length.Reads[effort.Samples-1], "it shortens while lifting")
+	for _, x := range []figure.Trace{tr.Length, tr.Leverage} {
+		assert.Less(t, x.Low, x.High)
+		for _, v := range numbers(t, x.Path) {
+			assert.True(t, v >= -1e-9 && v <= 1+1e-9)
+		}
+		assert.Contains(t, x.Text, "triceps, long head")
+	}
+}

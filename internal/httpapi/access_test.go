@@ -35,6 +35,7 @@ var access = map[string]struct {
 	"near":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
 	"tune":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
 	"fault-costs":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"look":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
 	"stances":         {anonymous: 401, assistant: 200},
 	"check-tip":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true} }},
 	"set-stance":      {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"stance": "stretch"} }},
@@ -136,6 +137,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	client := demo.ClientID("Aurelio Finch").String()
 	for path, body := range map[string]map[string]any{
 		"/fit": {"movement": "curl_reclined"}, "/near": {"movement": "curl_reclined"}, "/fault-costs": {"movement": "curl_reclined"},
+		"/look": {"movement": "curl_reclined", "head": "biceps_long"},
 		"/tune": {"movement": "curl_reclined", "head": "biceps_long"},
 	} {
 		assert.Equal(t, 404, stranger.call("POST", path, with(body, map[string]any{"client": client})).status, path)

@@ -12,6 +12,7 @@ import (
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/stance"
+	"musculus/internal/figure"
 	"musculus/internal/store"
 )
 
@@ -149,6 +150,20 @@ type FaultView struct {
 	Costs    string `json:"costs"`
 }
 
+type lookInput struct {
+	Body struct {
+		WornInput
+		Head string `json:"head" maxLength:"40"`
+	}
+}
+
+type lookOutput struct {
+	Body struct {
+		Trace   *figure.HeadTrace `json:"trace,omitempty"` // absent for graded work
+		Explain []string          `json:"explain"`         // for the client, in plain words
+	}
+}
+
 type faultsInput struct{ Body WornInput }
 
 type faultsOutput struct {
@@ -161,6 +176,7 @@ func (s *server) registerLibrary(api huma.API) {
 	huma.Register(api, operation("library", http.MethodGet, "/library", "The catalogue under a stance"), s.library)
 	huma.Register(api, operation("near", http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
 	huma.Register(api, operation("tune", http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
+	huma.Register(api, operation("look", http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
 	huma.Register(api, operation("fault-costs", http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
 }
 
@@ -322,6 +338,29 @@ func (s *server) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
 		out.Body.Found = append(out.Body.Found, v)
 	}
 	out.Body.Now = round4(fitting.Score(set, y, aim))
+	return out, nil
+}
+
+func (s *server) look(ctx context.Context, in *lookInput) (*lookOutput, error) {
+	set, y, _, _, err := s.worn(ctx, &in.Body.WornInput)
+	if err != nil {
+		return nil, err
+	}
+	head, ok := arm.HeadByID(in.Body.Head)
+	if !ok {
+		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
+	}
+	out := &lookOutput{}
+	var p *effort.Profile
+	if set.Movement.Computed() {
+		if p, err = set.Profile(y); err != nil {
+			out.Body.Explain = []string{"This cannot be done like this: " + err.Error() + "."}
+			return out, nil
+		}
+		t := figure.MakeHeadTrace(set.Effort(), head)
+		out.Body.Trace = &t
+	}
+	out.Body.Explain = set.Explain(p)
 	return out, nil
 }
 

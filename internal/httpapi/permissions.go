@@ -31,6 +31,7 @@ var permissions = map[string][]store.Role{
 	"near":            everybody,
 	"tune":            everybody,
 	"fault-costs":     everybody,
+	"look":            everybody,
 	"stances":         everybody,
 	"check-tip":       everybody,
 	"set-stance":      planners,

@@ -262,3 +262,22 @@ func ExampleSetUp_Name() {
 	// Reclined 60° curl, two dumbbells, palms up, elbow from 15°
 	// curl_reclined?bench=60&e_from=15
 }
+
+// The client's page is there for every movement, in words without jargon.
+func TestExplanations(t *testing.T) {
+	y := yardstick(t)
+	for _, m := range movement.Shipped.Movements {
+		s := m.Default()
+		var p *effort.Profile
+		if m.Computed() {
+			var err error
+			p, err = s.Profile(y)
+			require.NoError(t, err)
+		}
+		text := strings.Join(s.Explain(p), " ")
+		assert.Greater(t, len(text), 100, m.ID)
+		for _, jargon := range []string{"bias", "moment", "supinat", "pronat", "flexion", "fibre", "NaN", "_"} {
+			assert.NotContains(t, text, jargon, m.ID)
+		}
+	}
+}

@@ -244,6 +244,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A head's length and leverage over the range, and the page for the client */
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/me": {
         parameters: {
             query?: never;
@@ -624,6 +641,11 @@ export interface components {
             code: string;
             name: string;
         };
+        HeadTrace: {
+            elbow: number[];
+            length: components["schemas"]["Trace"];
+            leverage: components["schemas"]["Trace"];
+        };
         HeadView: {
             code: string;
             /** Format: double */
@@ -722,6 +744,19 @@ export interface components {
             session: string;
             slots: components["schemas"]["LogSlot"][];
             when: string;
+        };
+        LookInputBody: {
+            client?: string;
+            head: string;
+            movement: string;
+            settings?: {
+                [key: string]: unknown;
+            };
+            stance?: string;
+        };
+        LookOutputBody: {
+            explain: string[];
+            trace?: components["schemas"]["HeadTrace"];
         };
         Mark: {
             /** Format: double */
@@ -1085,6 +1120,15 @@ export interface components {
             /** Format: double */
             stretch: number;
             verdict: string;
+        };
+        Trace: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            path: string;
+            reads: number[];
+            text: string;
         };
         TuneInputBody: {
             client?: string;
@@ -1672,6 +1716,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LibraryOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOutputBody"];
                 };
             };
             /** @description Error */

@@ -10,6 +10,7 @@ import { Stage } from '../clients/week/Stage'
 import '../clients/week/week.css'
 import { Faults } from './Faults'
 import './fitting.css'
+import { Lengths } from './Lengths'
 import { Near } from './Near'
 import { Pinned } from './Pinned'
 import { Send } from './Send'
@@ -66,6 +67,7 @@ export function Fitting() {
   const { movements } = useCatalogue()
   const w = useWearer()
   const [picking, setPicking] = useState(false)
+  const [look, setLook] = useState(false)
   const [turning, setTurning] = useState('')
   const [pins, setPins] = useState<SetUpView[]>([])
   const movement = movements.some((m) => m.id === w.params.get('movement')) ? w.params.get('movement')! : 'curl_reclined'
@@ -121,6 +123,14 @@ export function Fitting() {
           </Stage>
         ) : (
           <div className="skeleton" />
+        )}
+        {view && !picking && (
+          <section className="look">
+            <button type="button" className="link" aria-expanded={look} onClick={() => setLook(!look)}>
+              {look ? 'Hide lengths and plain words' : 'Lengths and plain words'}
+            </button>
+            {look && <Lengths worn={worn} view={view} />}
+          </section>
         )}
         {problem && !problem.away && <p className="fault">{problem.message}</p>}
         {pins.length > 0 && view && !picking && <Pinned pins={pins} now={view} wear={(v) => wear(v.movement, v.settings as Record<string, number | string>)} drop={(v) => setPins(pins.filter((x) => x !== v))} />}

@@ -26,7 +26,7 @@ export function Stage({ view, turn, children }: Props) {
       <header className="stage-head">
         <div>
           <h2>{view.title}</h2>
-          <p>{view.details || (view.computed ? 'at its default settings' : `several joints: graded ${view.grade}, not computed`)}</p>
+          <p>{view.details || (!view.computed ? `several joints: graded ${view.grade}, not computed` : Object.keys(view.settings).length === 0 ? 'at its default settings' : 'the rest at its default settings')}</p>
         </div>
         {turn && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
       </header>

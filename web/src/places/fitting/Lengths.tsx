@@ -1,0 +1,62 @@
+import { useQuery } from '@tanstack/react-query'
+import { Select } from 'antd'
+import { useDeferredValue, useState } from 'react'
+import { api, got, type SetUpView, type Trace } from '../../api/client'
+import { decimals, headColour } from '../../figures/heads'
+import type { Worn } from './useFit'
+
+/** Lengths shows, on demand, a head's length and leverage over the range, and the page a client can read. */
+export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
+  const [head, setHead] = useState('')
+  const heads = view.bias.filter((b) => b.agonist)
+  const chosen = heads.find((h) => h.id === head) ?? heads[0]
+  const asked = useDeferredValue(JSON.stringify({ ...worn, head: chosen?.id ?? 'biceps_long' }))
+  const look = useQuery({
+    queryKey: ['look', asked],
+    queryFn: () => got(api.POST('/look', { body: JSON.parse(asked) as Worn & { head: string } })),
+    placeholderData: (old) => old,
+    staleTime: Infinity,
+  })
+  if (!look.data) return null
+  const { trace, explain } = look.data
+  return (
+    <div className="lengths">
+      {trace && chosen && (
+        <section aria-label="Lengths and leverage">
+          <Select size="small" aria-label="Head to look at" value={chosen.id} onChange={setHead} options={heads.map((h) => ({ value: h.id, label: h.name }))} />
+          <div className="lengths-charts">
+            <Chart title="length, of its best" trace={trace.length} elbow={trace.elbow} colour={headColour[chosen.id]} one />
+            <Chart title="leverage at the elbow, cm" trace={trace.leverage} elbow={trace.elbow} colour={headColour[chosen.id]} />
+          </div>
+        </section>
+      )}
+      <section aria-label="For the client" className="explain">
+        <h3>For the client, in plain words</h3>
+        {explain.map((e) => (
+          <p key={e}>{e}</p>
+        ))}
+      </section>
+    </div>
+  )
+}
+
+function Chart({ title, trace, elbow, colour, one = false }: { title: string; trace: Trace; elbow: number[]; colour: string; one?: boolean }) {
+  const line = 1 - (1 - trace.low) / (trace.high - trace.low)
+  return (
+    <figure className="chart">
+      <figcaption>{title}</figcaption>
+      <div className="chart-box">
+        <span className="chart-high">{decimals(trace.high, 1)}</span>
+        <span className="chart-low">{decimals(trace.low, 1)}</span>
+        <svg viewBox="0 0 1 1" preserveAspectRatio="none" role="img" aria-label={trace.text}>
+          {one && line > 0 && line < 1 && <line x1={0} x2={1} y1={line} y2={line} className="chart-one" vectorEffect="non-scaling-stroke" />}
+          <path d={trace.path} fill="none" stroke={colour} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
+        </svg>
+      </div>
+      <div className="chart-axis">
+        <span>{elbow[0]}°</span>
+        <span>{elbow[elbow.length - 1]}°</span>
+      </div>
+    </figure>
+  )
+}
