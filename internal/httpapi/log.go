@@ -90,8 +90,8 @@ func (s *server) registerLog(api huma.API) {
 
 func (s *server) getLog(ctx context.Context, in *SessionPath) (*logOutput, error) {
 	out := &logOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = s.viewLog(ctx, tx, in)
+	err := s.inSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
+		out.Body, err = s.viewLog(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
@@ -99,15 +99,7 @@ func (s *server) getLog(ctx context.Context, in *SessionPath) (*logOutput, error
 
 func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error) {
 	out := &logOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		kept, err := tx.Session(ctx, in.Client, in.Session)
-		if err != nil {
-			return err
-		}
+	err := s.inSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
 		set, err := s.setUpOf(ctx, tx, kept, in.Body.Slot)
 		if err != nil {
 			return err
@@ -125,7 +117,7 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewLog(ctx, tx, &in.SessionPath)
+		out.Body, err = s.viewLog(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
@@ -163,20 +155,12 @@ func sidesOf(s movement.SetUp) []string {
 	return []string{string(store.BothSides)}
 }
 
-func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *SessionPath) (LogView, error) {
-	c, err := tx.Client(ctx, in.Client)
-	if err != nil {
-		return LogView{}, err
-	}
-	kept, err := tx.Session(ctx, in.Client, in.Session)
-	if err != nil {
-		return LogView{}, err
-	}
+func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (LogView, error) {
 	entries, err := tx.SessionEntries(ctx, kept.ID, movement.Shipped)
 	if err != nil {
 		return LogView{}, err
 	}
-	session, err := s.viewSession(&c, kept)
+	session, err := s.viewSession(c, kept)
 	if err != nil {
 		return LogView{}, err
 	}
@@ -188,7 +172,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *SessionPath) (Lo
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
 			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesOf(set), Entries: []EntryView{}}
-		if line.Last, err = s.lastWords(ctx, tx, &c, set, kept.ID); err != nil {
+		if line.Last, err = s.lastWords(ctx, tx, c, set, kept.ID); err != nil {
 			return out, err
 		}
 		out.Slots = append(out.Slots, line)
@@ -201,7 +185,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, in *SessionPath) (Lo
 			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
 				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}})
 		}
-		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(&c, e))
+		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(c, e))
 	}
 	for i := range out.Slots {
 		var load *float64

@@ -163,6 +163,21 @@ func (t *timedWriter) Write(b []byte) (int, error) {
 
 func (t *timedWriter) Unwrap() http.ResponseWriter { return t.ResponseWriter }
 
+// inSession runs do with a client of the studio and one of her sessions.
+func (s *server) inSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {
+	return s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, at.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, at.Client, at.Session)
+		if err != nil {
+			return err
+		}
+		return do(tx, a, &c, kept)
+	})
+}
+
 // inStudio runs do in the signed-in account's studio.
 func (s *server) inStudio(ctx context.Context, do func(*store.Tx, store.Account) error) error {
 	a := accountOf(ctx)

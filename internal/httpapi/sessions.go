@@ -164,16 +164,8 @@ func (s *server) registerSessions(api huma.API) {
 
 func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutput, error) {
 	out := &sessionOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		kept, err := tx.Session(ctx, in.Client, in.Session)
-		if err != nil {
-			return err
-		}
-		out.Body, err = s.viewSession(&c, kept)
+	err := s.inSession(ctx, *in, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
+		out.Body, err = s.viewSession(c, kept)
 		return err
 	})
 	return out, err

@@ -55,20 +55,12 @@ func (s *server) registerSheet(api huma.API) {
 
 func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, error) {
 	out := &sheetOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		kept, err := tx.Session(ctx, in.Client, in.Session)
-		if err != nil {
-			return err
-		}
+	err := s.inSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
 		studio, err := tx.StudioName(ctx)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.sheet(studio, &c, kept)
+		out.Body, err = s.sheet(studio, c, kept)
 		return err
 	})
 	return out, err

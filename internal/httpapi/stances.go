@@ -223,20 +223,12 @@ func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput
 		return nil, fieldProblem("body.rule", "there is no rule %q", in.Body.Rule)
 	}
 	out := &switchOutput{SwitchView{Rule: rule.ID, Counts: rule.Counts(), Heads: []HeadChange{}}}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		kept, err := tx.Session(ctx, in.Client, in.Session)
-		if err != nil {
-			return err
-		}
+	err := s.inSession(ctx, in.SessionPath, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
 		session, wrong := kept.Content.Week(movement.Shipped)
 		if len(wrong) > 0 {
 			return wrong[0]
 		}
-		t, err := s.trainee(&c)
+		t, err := s.trainee(c)
 		if err != nil {
 			return err
 		}
