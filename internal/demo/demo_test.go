@@ -13,7 +13,6 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/demo"
 	"musculus/internal/store"
@@ -47,7 +46,7 @@ func TestTheDemoIsSound(t *testing.T) {
 			require.NotEmpty(t, sessions)
 			y, err := effort.NewYardstick(c.Body)
 			require.NoError(t, err)
-			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: stance.ByID(c.Stance)}
+			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: c.Stance}
 			for _, one := range sessions {
 				session, faults := one.Content.Week(movement.Shipped)
 				require.Empty(t, faults)

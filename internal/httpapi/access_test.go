@@ -38,6 +38,9 @@ var access = map[string]struct {
 	"look":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
 	"stances":         {anonymous: 401, assistant: 200},
 	"check-tip":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true} }},
+	"copy-stance":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": newID(), "of": "hand", "name": "Mine"} }},
+	"switch-own":      {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"rule": "r_arm_behind_long", "on": false, "version": 1} }},
+	"note-rule":       {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"note": "x"} }},
 	"set-stance":      {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"stance": "stretch"} }},
 	"switch-rule":     {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"rule": "r_arm_behind_long"} }},
 	"list-clients":    {anonymous: 401, assistant: 200},
@@ -104,6 +107,8 @@ func TestWhoMayDoWhat(t *testing.T) {
 	stranger := s.signedIn(t, demo.SignIn{Email: other.Email, Password: "another secret"})
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
+		path = strings.ReplaceAll(path, "{stance}", newID())
+		path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
 		return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
 	}
 	assistant := s.signedIn(t, jory)

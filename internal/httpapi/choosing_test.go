@@ -91,3 +91,39 @@ func TestTheBookAndATip(t *testing.T) {
 	require.NotNil(t, tip.Dispute)
 	assert.Equal(t, 422, c.call("POST", "/check-tip", map[string]any{"lever": "moon", "head": "biceps_long", "up": true}).status)
 }
+
+func TestAStudiosOwnStance(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	mine := newID()
+	copyIt := map[string]any{"id": mine, "of": "arm_path", "name": " Wren’s reading "}
+	assert.Equal(t, 204, c.call("POST", "/stances", copyIt).status)
+	assert.Equal(t, 204, c.call("POST", "/stances", copyIt).status, "sent twice, copied once")
+	book := got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	require.Len(t, book.Stances, 8)
+	own := book.Stances[7]
+	assert.True(t, own.Own)
+	assert.Equal(t, "Wren’s reading", own.Name)
+
+	client := "/clients/" + demo.ClientID("Aurelio Finch").String()
+	assert.Equal(t, 204, c.call("PUT", client+"/stance", map[string]any{"stance": mine}).status)
+	with := got[httpapi.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
+	off := map[string]any{"rule": "r_arm_behind_long", "on": false, "version": own.Version}
+	assert.Equal(t, 204, c.call("POST", "/stances/"+mine+"/switch", off).status)
+	assert.Equal(t, 409, c.call("POST", "/stances/"+mine+"/switch", off).status, "switched in between")
+	without := got[httpapi.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
+	assert.Less(t, without.Total.Heads[0].Value, with.Total.Heads[0].Value, "the client's numbers follow the switched stance")
+	fitted := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
+	assert.Equal(t, "Wren’s reading", fitted.View.Stance)
+
+	assert.Equal(t, 422, c.call("POST", "/stances/"+mine+"/switch", map[string]any{"rule": "r_arm_behind_both", "on": true, "version": 2}).status, "a rule without a tilt changes nothing")
+	assert.Equal(t, 404, c.call("POST", "/stances/"+newID()+"/switch", off).status)
+	assert.Equal(t, 422, c.call("POST", "/stances", map[string]any{"id": newID(), "of": "moon", "name": "x"}).status)
+	assert.Equal(t, 422, c.call("POST", "/stances", map[string]any{"id": newID(), "of": "hand", "name": "  "}).status)
+
+	assert.Equal(t, 204, c.call("PUT", "/rules/r_arm_behind_long/note", map[string]any{"note": " seen with two clients "}).status)
+	assert.Equal(t, 404, c.call("PUT", "/rules/r_moon/note", map[string]any{"note": "x"}).status)
+	book = got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	assert.Equal(t, "seen with two clients", book.Rules[0].Note)
+	assert.Equal(t, "C", book.Rules[0].Grade)
+}

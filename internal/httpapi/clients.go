@@ -13,7 +13,6 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -95,11 +94,7 @@ func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
 	if err != nil {
 		return nil, err
 	}
-	st := stance.ByID(c.Stance)
-	if st == nil { // a stance that is gone
-		st = stance.ByID(stance.Default)
-	}
-	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: st}, nil
+	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: c.Stance}, nil
 }
 
 // current picks the session to open: the next one not before today, else the

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
@@ -58,25 +59,46 @@ func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
 // wearer is whose body and stance a fitting is for: the client's, or the average
 // adult's under the default stance; a stance asked for by id goes before.
 func (s *server) wearer(ctx context.Context, client *uuid.UUID, id string) (arm.Body, *stance.Stance, error) {
-	body, own := arm.DefaultBody, stance.Default
-	if client != nil {
-		err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+	body, st := arm.DefaultBody, stance.ByID(stance.Default)
+	if shipped := stance.ByID(id); shipped != nil && client == nil {
+		return body, shipped, nil
+	}
+	if client == nil && id == "" {
+		return body, st, nil
+	}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		if client != nil {
 			c, err := tx.Client(ctx, *client)
-			body, own = c.Body, c.Stance
-			return err
-		})
-		if err != nil {
-			return body, nil, err
+			if err != nil {
+				return err
+			}
+			body, st = c.Body, c.Stance
 		}
+		if id == "" {
+			return nil
+		}
+		var err error
+		st, err = stanceOf(ctx, tx, id)
+		return err
+	})
+	return body, st, err
+}
+
+// stanceOf finds a stance by id: a shipped one or the studio's own.
+func stanceOf(ctx context.Context, tx *store.Tx, id string) (*stance.Stance, error) {
+	if st := stance.ByID(id); st != nil {
+		return st, nil
 	}
-	if id != "" {
-		own = id
+	none := fieldProblem("body.stance", "there is no stance %q", id)
+	own, err := uuid.Parse(id)
+	if err != nil {
+		return nil, none
 	}
-	st := stance.ByID(own)
-	if st == nil {
-		return body, nil, fieldProblem("body.stance", "there is no stance %q", own)
+	st, err := tx.OwnStance(ctx, own)
+	if errors.Is(err, pgx.ErrNoRows) {
+		return nil, none
 	}
-	return body, st, nil
+	return &st.Stance, err
 }
 
 // setUp reads a set-up out of a request; errors name the field.

@@ -26,6 +26,9 @@ type StanceView struct {
 	Base  string   `json:"base"`
 	Half  bool     `json:"half"`
 	Rules []string `json:"rules"`
+	// Own is true for the studio's own copies; Version is what a switch is made on.
+	Own     bool `json:"own"`
+	Version int  `json:"version"`
 }
 
 // RuleView is one rule with its evidence card.
@@ -43,6 +46,7 @@ type RuleView struct {
 	Kind      string   `json:"kind"`
 	Change    string   `json:"change"` // what would change our mind
 	Switch    bool     `json:"switch"` // has a tilt: switching it changes numbers
+	Note      string   `json:"note"`   // the studio's own, kept apart from the grade
 }
 
 // DisputeView is a lever read in two ways.
@@ -82,6 +86,30 @@ type setStanceInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
 		Stance string `json:"stance" maxLength:"40"`
+	}
+}
+
+type copyStanceInput struct {
+	Body struct {
+		ID   uuid.UUID `json:"id" doc:"made by the sender; sending it again copies once"`
+		Of   string    `json:"of" maxLength:"40" doc:"id of a shipped stance"`
+		Name string    `json:"name" minLength:"1" maxLength:"60"`
+	}
+}
+
+type switchOwnInput struct {
+	Stance uuid.UUID `path:"stance"`
+	Body   struct {
+		Rule    string `json:"rule" maxLength:"60"`
+		On      bool   `json:"on"`
+		Version int    `json:"version" minimum:"1"`
+	}
+}
+
+type noteInput struct {
+	Rule string `path:"rule" maxLength:"60"`
+	Body struct {
+		Note string `json:"note" maxLength:"1000"`
 	}
 }
 
@@ -134,6 +162,9 @@ type tipOutput struct{ Body TipView }
 func (s *server) registerStances(api huma.API) {
 	huma.Register(api, operation("stances", http.MethodGet, "/stances", "Stances, rules and disputes"), s.book)
 	huma.Register(api, operation("set-stance", http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"), s.setStance)
+	huma.Register(api, operation("copy-stance", http.MethodPost, "/stances", "Copy a stance"), s.copyStance)
+	huma.Register(api, operation("switch-own", http.MethodPost, "/stances/{stance}/switch", "Switch a rule of one's own stance"), s.switchOwn)
+	huma.Register(api, operation("note-rule", http.MethodPut, "/rules/{rule}/note", "Keep a note on a rule"), s.noteRule)
 	huma.Register(api, operation("switch-rule", http.MethodPost, "/clients/{client}/sessions/{session}/switch-rule", "What switching a rule would change"), s.switchRule)
 	huma.Register(api, operation("check-tip", http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"), s.checkTip)
 }
@@ -182,7 +213,7 @@ func viewDispute(d *stance.Dispute) DisputeView {
 	return DisputeView{d.Lever, d.One, d.Other, d.Mechanics, d.House}
 }
 
-func (s *server) book(context.Context, *struct{}) (*bookOutput, error) {
+func (s *server) book(ctx context.Context, _ *struct{}) (*bookOutput, error) {
 	b := BookView{Stances: []StanceView{}, Rules: []RuleView{}, Disputes: []DisputeView{}, Wrong: []WrongView{}, Levers: []LeverView{}, Heads: []LeverView{}}
 	for i := range stance.Stances {
 		st := &stance.Stances[i]
@@ -190,10 +221,27 @@ func (s *server) book(context.Context, *struct{}) (*bookOutput, error) {
 		if rules == nil {
 			rules = []string{}
 		}
-		b.Stances = append(b.Stances, StanceView{st.ID, st.Name, st.Says, string(st.Base), st.Half, rules})
+		b.Stances = append(b.Stances, StanceView{st.ID, st.Name, st.Says, string(st.Base), st.Half, rules, false, 0})
+	}
+	var notes map[string]string
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		own, err := tx.OwnStances(ctx)
+		if err != nil {
+			return err
+		}
+		for _, o := range own {
+			b.Stances = append(b.Stances, StanceView{o.ID, o.Name, o.Says, string(o.Base), o.Half, o.Rules, true, o.Version})
+		}
+		notes, err = tx.RuleNotes(ctx)
+		return err
+	})
+	if err != nil {
+		return nil, err
 	}
 	for _, r := range stance.Shipped.Rules {
-		b.Rules = append(b.Rules, viewRule(r))
+		v := viewRule(r)
+		v.Note = notes[r.ID]
+		b.Rules = append(b.Rules, v)
 	}
 	for i := range stance.Shipped.Disputes {
 		b.Disputes = append(b.Disputes, viewDispute(&stance.Shipped.Disputes[i]))
@@ -211,10 +259,56 @@ func (s *server) book(context.Context, *struct{}) (*bookOutput, error) {
 }
 
 func (s *server) setStance(ctx context.Context, in *setStanceInput) (*struct{}, error) {
-	if stance.ByID(in.Body.Stance) == nil {
-		return nil, fieldProblem("body.stance", "there is no stance %q", in.Body.Stance)
+	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		st, err := stanceOf(ctx, tx, in.Body.Stance)
+		if err != nil {
+			return err
+		}
+		return tx.SetStance(ctx, in.Client, st.ID)
+	})
+}
+
+func (s *server) copyStance(ctx context.Context, in *copyStanceInput) (*struct{}, error) {
+	of := stance.ByID(in.Body.Of)
+	if of == nil {
+		return nil, fieldProblem("body.of", "there is no shipped stance %q", in.Body.Of)
 	}
-	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.SetStance(ctx, in.Client, in.Body.Stance) })
+	name := strings.TrimSpace(in.Body.Name)
+	if name == "" {
+		return nil, fieldProblem("body.name", "a stance needs a name")
+	}
+	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error { return tx.AddStance(ctx, in.Body.ID, name, of, a.ID) })
+}
+
+func (s *server) switchOwn(ctx context.Context, in *switchOwnInput) (*struct{}, error) {
+	rule := stance.Shipped.Rule(in.Body.Rule)
+	if rule == nil || rule.Tilt == nil {
+		return nil, fieldProblem("body.rule", "there is no rule %q that changes numbers", in.Body.Rule)
+	}
+	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		own, err := tx.OwnStance(ctx, in.Stance)
+		if err != nil {
+			return err
+		}
+		rules := slices.DeleteFunc(slices.Clone(own.Rules), func(id string) bool { return id == rule.ID })
+		if in.Body.On {
+			rules = append(rules, rule.ID)
+		}
+		done, err := tx.SwitchRules(ctx, in.Stance, in.Body.Version, rules)
+		if err == nil && !done {
+			return problem(http.StatusConflict, "somebody switched a rule of this stance in between; look again")
+		}
+		return err
+	})
+}
+
+func (s *server) noteRule(ctx context.Context, in *noteInput) (*struct{}, error) {
+	if stance.Shipped.Rule(in.Rule) == nil {
+		return nil, problem(http.StatusNotFound, "there is no such rule")
+	}
+	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		return tx.PutRuleNote(ctx, in.Rule, strings.TrimSpace(in.Body.Note), a.ID)
+	})
 }
 
 func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput, error) {

@@ -10,6 +10,7 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/person"
+	"musculus/internal/core/stance"
 	"musculus/internal/store/db"
 )
 
@@ -21,7 +22,7 @@ type Client struct {
 	Wish       string
 	Minutes    int // for one session
 	Body       arm.Body
-	Stance     string // id of the stance her numbers follow
+	Stance     *stance.Stance // whose reading of the rules her numbers follow
 	Caps       []person.CapID
 	ScreenedOn *time.Time // nil: not screened
 	RoomID     uuid.UUID
@@ -58,6 +59,9 @@ func (t *Tx) Clients(ctx context.Context) ([]Client, error) {
 		if out[i], err = client(r.Client, r.Room); err != nil {
 			return nil, err
 		}
+		if out[i].Stance, err = t.resolve(ctx, r.Client.Stance); err != nil {
+			return nil, err
+		}
 	}
 	return out, nil
 }
@@ -68,7 +72,12 @@ func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 	if err != nil {
 		return Client{}, err
 	}
-	return client(r.Client, r.Room)
+	c, err := client(r.Client, r.Room)
+	if err != nil {
+		return c, err
+	}
+	c.Stance, err = t.resolve(ctx, r.Client.Stance)
+	return c, err
 }
 
 // SetStance changes the stance a client's numbers follow, ErrNotFound if there
@@ -83,7 +92,7 @@ func (t *Tx) SetStance(ctx context.Context, client uuid.UUID, stance string) err
 
 func client(c db.Client, r db.Room) (Client, error) {
 	out := Client{ID: c.ClientID, Name: c.Name, About: c.About, Wish: c.Wish, Minutes: c.Minutes,
-		Body: arm.Body{Stature: c.StatureM, BodyMass: c.BodyMassKg}, ScreenedOn: c.ScreenedOn, RoomID: c.RoomID, Stance: c.Stance}
+		Body: arm.Body{Stature: c.StatureM, BodyMass: c.BodyMassKg}, ScreenedOn: c.ScreenedOn, RoomID: c.RoomID}
 	for _, id := range c.Caps {
 		out.Caps = append(out.Caps, person.CapID(id))
 	}

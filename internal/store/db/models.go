@@ -41,6 +41,14 @@ type Room struct {
 	Equipment json.RawMessage
 }
 
+type RuleNote struct {
+	StudioID uuid.UUID
+	Rule     string
+	Note     string
+	NotedBy  uuid.UUID
+	NotedAt  time.Time
+}
+
 type Session struct {
 	Token  string
 	Data   []byte
@@ -82,6 +90,16 @@ type SetEntry struct {
 type Studio struct {
 	StudioID uuid.UUID
 	Name     string
+}
+
+type StudioStance struct {
+	StanceID uuid.UUID
+	StudioID uuid.UUID
+	Name     string
+	Copied   string
+	Rules    []string
+	Version  int
+	MadeBy   uuid.UUID
 }
 
 type TrainingSession struct {
