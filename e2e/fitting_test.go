@@ -75,6 +75,26 @@ func TestStancesAndWhatASwitchWouldChange(t *testing.T) {
 	p.untilSays("Mechanics hardly notices")
 }
 
+// A stance is copied, a rule of the copy switched off, a note kept; all of it is
+// there after a reload.
+func TestAStudiosOwnReading(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/stances")
+	p.until(`document.querySelectorAll('.stance-card').length === 7`)
+	eval[bool](p, `([...document.querySelectorAll('.stance-card')].find(c => c.innerText.startsWith('Arm path')).querySelector('.link').click(), true)`)
+	p.untilSays("Switching the rules of Arm path, our reading")
+	p.click(`button[role=switch][aria-label^="Arm path, our reading uses: Elbows behind the body favour"]`)
+	p.until(`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`)
+	p.clickText("card")
+	p.typeInto(`textarea[aria-label^="Our note on: Elbows behind"]`, "seen with two clients")
+	eval[bool](p, `(document.activeElement.blur(), true)`)
+	p.clickText("less")
+	p.untilSays("Our note: seen with two clients")
+	p.do(chromedp.Reload())
+	p.untilSays("Our note: seen with two clients")
+	p.until(`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`)
+}
+
 // The new places are read by axe in light and in dark.
 func TestChoosingIsAccessible(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")

@@ -295,6 +295,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rules/{rule}/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a note on a rule */
+        put: operations["note-rule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/sign-in": {
         parameters: {
             query?: never;
@@ -339,7 +356,25 @@ export interface paths {
         /** Stances, rules and disputes */
         get: operations["stances"];
         put?: never;
-        post?: never;
+        /** Copy a stance */
+        post: operations["copy-stance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stances/{stance}/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Switch a rule of one's own stance */
+        post: operations["switch-own"];
         delete?: never;
         options?: never;
         head?: never;
@@ -483,6 +518,13 @@ export interface components {
             up: number | null;
             value: unknown;
             words: string;
+        };
+        CopyStanceInputBody: {
+            /** @description made by the sender; sending it again copies once */
+            id: string;
+            name: string;
+            /** @description id of a shipped stance */
+            of: string;
         };
         CueView: {
             cue: string;
@@ -827,6 +869,9 @@ export interface components {
             /** Format: double */
             whole_kg: number | null;
         };
+        NoteInputBody: {
+            note: string;
+        };
         Point: {
             /** Format: double */
             x: number;
@@ -894,6 +939,7 @@ export interface components {
             lever: string;
             /** @enum {string} */
             mechanism: "holds" | "partly" | "does not hold";
+            note: string;
             says: string;
             stances: string[];
             switch: boolean;
@@ -1071,8 +1117,11 @@ export interface components {
             half: boolean;
             id: string;
             name: string;
+            own: boolean;
             rules: string[];
             says: string;
+            /** Format: int64 */
+            version: number;
         };
         Step: {
             /** Format: double */
@@ -1086,6 +1135,12 @@ export interface components {
         };
         SwitchInputBody: {
             rule: string;
+        };
+        SwitchOwnInputBody: {
+            on: boolean;
+            rule: string;
+            /** Format: int64 */
+            version: number;
         };
         SwitchView: {
             counts: boolean;
@@ -1824,6 +1879,39 @@ export interface operations {
             };
         };
     };
+    "note-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "sign-in": {
         parameters: {
             query?: never;
@@ -1901,6 +1989,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BookView"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "copy-stance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyStanceInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "switch-own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stance: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchOwnInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input } from 'antd'
+import { App, Button, Input, Switch } from 'antd'
 import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type BookView, type RuleView, type SwitchView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../app/Shell'
@@ -13,6 +14,7 @@ import { TipChecker } from './TipChecker'
 export function Stances() {
   const w = useWearer()
   const [typed, setTyped] = useState('')
+  const [editing, setEditing] = useState<string | null>(null)
   if (!w.book) return <Waiting failed={null} />
   const book = w.book
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
@@ -20,10 +22,12 @@ export function Stances() {
   const rules = book.rules.filter((r) => says(`${r.says} ${r.lever} ${r.id} ${r.why}`))
   const wrong = book.wrong.filter((x) => says(`${x.says} ${x.but}`))
   const levers = [...new Set(rules.map((r) => r.lever))]
+  const own = book.stances.find((s) => s.id === editing && s.own)
   return (
     <div className="stances">
       <main className="stances-main">
-        <StanceRow book={book} w={w} />
+        <StanceRow book={book} w={w} editing={editing} edit={setEditing} />
+        {own && <p className="ask">Switching the rules of {own.name}: only rules with a tilt change numbers, and only those whose reason holds at least in part.</p>}
         <Input aria-label="Find a rule" placeholder="Find a rule or a saying: brachialis, narrow, burn …" allowClear value={typed} onChange={(e) => setTyped(e.target.value)} />
         {words.length > 0 && wrong.length > 0 && (
           <section>
@@ -43,7 +47,7 @@ export function Stances() {
             {rules
               .filter((r) => r.lever === lever)
               .map((r) => (
-                <Rule key={r.id} rule={r} book={book} client={w.client} />
+                <Rule key={r.id} rule={r} book={book} client={w.client} own={own} />
               ))}
           </details>
         ))}
@@ -59,7 +63,14 @@ export function Stances() {
   )
 }
 
-function StanceRow({ book, w }: { book: BookView; w: ReturnType<typeof useWearer> }) {
+interface RowProps {
+  book: BookView
+  w: ReturnType<typeof useWearer>
+  editing: string | null
+  edit: (id: string | null) => void
+}
+
+function StanceRow({ book, w, editing, edit }: RowProps) {
   const { message } = App.useApp()
   const me = useMe()
   const queries = useQueryClient()
@@ -68,6 +79,16 @@ function StanceRow({ book, w }: { book: BookView; w: ReturnType<typeof useWearer
       await got(api.PUT('/clients/{client}/stance', { params: { path: { client: w.client! } }, body: { stance } }))
       await queries.invalidateQueries()
       message.success(`From now on this client’s numbers follow ${book.stances.find((s) => s.id === stance)!.name}.`)
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  const copy = async (s: Stance) => {
+    const id = uuidv7()
+    try {
+      await got(api.POST('/stances', { body: { id, of: s.id, name: `${s.name}, our reading` } }))
+      await queries.invalidateQueries({ queryKey: ['stances'] })
+      edit(id)
     } catch (e) {
       message.error(e instanceof Problem ? e.message : String(e))
     }
@@ -82,6 +103,16 @@ function StanceRow({ book, w }: { book: BookView; w: ReturnType<typeof useWearer
             base: {s.base === 'balanced' ? 'plain and stretch' : s.base}
             {s.rules.length > 0 && `, ${s.rules.length} rules${s.half ? ' at half strength' : ''}`}
           </p>
+          {me.data?.may_plan &&
+            (s.own ? (
+              <button type="button" className="link" aria-pressed={s.id === editing} onClick={() => edit(s.id === editing ? null : s.id)}>
+                {s.id === editing ? 'Done switching' : 'Switch its rules'}
+              </button>
+            ) : (
+              <button type="button" className="link" onClick={() => void copy(s)}>
+                Copy it
+              </button>
+            ))}{' '}
           {w.client && me.data?.may_plan && (
             <button type="button" className="link" onClick={() => void choose(s.id)}>
               Use for this client
@@ -93,7 +124,9 @@ function StanceRow({ book, w }: { book: BookView; w: ReturnType<typeof useWearer
   )
 }
 
-function Rule({ rule: r, book, client }: { rule: RuleView; book: BookView; client?: string }) {
+type Stance = BookView['stances'][number]
+
+function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; client?: string; own?: Stance }) {
   const [open, setOpen] = useState(false)
   return (
     <article className="rule">
@@ -112,7 +145,9 @@ function Rule({ rule: r, book, client }: { rule: RuleView; book: BookView; clien
           </button>
         </p>
         {r.disputes.length > 0 && <p className="caveat">disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}</p>}
+        {r.note && !open && <p className="note">Our note: {r.note}</p>}
         {open && <Card rule={r} />}
+        {own && r.switch && <OwnSwitch rule={r} own={own} />}
         {r.switch && client && <SwitchRule rule={r.id} client={client} />}
       </div>
     </article>
@@ -138,7 +173,57 @@ function Card({ rule: r }: { rule: RuleView }) {
           <dd>{v || <i>not recorded</i>}</dd>
         </div>
       ))}
+      <Note rule={r} />
     </dl>
+  )
+}
+
+/** Note is what this studio sees with its clients, kept apart from the grade; it is saved when the field is left. */
+function Note({ rule: r }: { rule: RuleView }) {
+  const me = useMe()
+  const queries = useQueryClient()
+  const [typed, setTyped] = useState(r.note)
+  const [fault, setFault] = useState('')
+  const save = async () => {
+    if (typed.trim() === r.note) return
+    try {
+      await got(api.PUT('/rules/{rule}/note', { params: { path: { rule: r.id } }, body: { note: typed } }))
+      await queries.invalidateQueries({ queryKey: ['stances'] })
+      setFault('')
+    } catch (e) {
+      setFault(`Not saved: ${e instanceof Problem ? e.message : String(e)} What you typed stays.`)
+    }
+  }
+  return (
+    <div>
+      <dt>our own note</dt>
+      <dd>
+        <Input.TextArea aria-label={`Our note on: ${r.says}`} autoSize maxLength={1000} value={typed} readOnly={!me.data?.may_plan} onChange={(e) => setTyped(e.target.value)} onBlur={() => void save()} />
+        {fault && <span className="fault">{fault}</span>}
+      </dd>
+    </div>
+  )
+}
+
+/** OwnSwitch switches a rule of the studio's own stance. */
+function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
+  const { message } = App.useApp()
+  const queries = useQueryClient()
+  const [busy, setBusy] = useState(false)
+  const flip = async (on: boolean) => {
+    setBusy(true)
+    try {
+      await got(api.POST('/stances/{stance}/switch', { params: { path: { stance: own.id } }, body: { rule: r.id, on, version: own.version } }))
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+    await queries.invalidateQueries()
+    setBusy(false)
+  }
+  return (
+    <label className="switch">
+      <Switch size="small" loading={busy} checked={own.rules.includes(r.id)} onChange={(on) => void flip(on)} aria-label={`${own.name} uses: ${r.says}`} /> used by {own.name}
+    </label>
   )
 }
 
