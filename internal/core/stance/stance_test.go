@@ -176,6 +176,23 @@ func BenchmarkCatalogueUnderAStance(b *testing.B) {
 	}
 }
 
+func BenchmarkCatalogueUnderAllStances(b *testing.B) {
+	y, err := effort.NewYardstick(arm.DefaultBody)
+	require.NoError(b, err)
+	for b.Loop() {
+		for _, m := range movement.Shipped.Movements {
+			s := m.Default()
+			var p *effort.Profile
+			if m.Computed() {
+				p, _ = s.Profile(y)
+			}
+			for i := range Stances {
+				Shipped.Read(&Stances[i], s, p)
+			}
+		}
+	}
+}
+
 func ExampleBook_Read() {
 	s := movement.Shipped.Get("curl_reclined").Default()
 	y, _ := effort.NewYardstick(arm.DefaultBody)
