@@ -17,6 +17,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
@@ -227,7 +228,8 @@ func (p *tab) typeInto(css, text string) {
 	p.t.Helper()
 	p.until(fmt.Sprintf("document.querySelector(%q)", css))
 	eval[bool](p, fmt.Sprintf(`(() => { const e = document.querySelector(%q); e.focus(); e.select?.(); return true })()`, css))
-	p.key(text)
+	_, err := chromedp.Call(p.ctx, input.InsertText, input.InsertTextParams{Text: text}) // as pasted: one message, not three a letter
+	require.NoError(p.t, err)
 }
 
 func (p *tab) key(keys string, modifiers ...chromedp.KeyOption) {

@@ -271,11 +271,21 @@ func (t *tuner) best(from movement.SetUp) []Tuned {
 		}
 		return all[i].SetUp.Key() < all[j].SetUp.Key()
 	})
+	free := 0 // settings searched: with few of them, one step apart is apart enough
+	for i := range from.Movement.Settings {
+		if t.aim.matters(from.Movement.Settings[i].Key) {
+			free++
+		}
+	}
+	apart := 2
+	if free < 3 {
+		apart = 1
+	}
 	var out []Tuned
 	for _, e := range all {
 		distinct := true
 		for _, o := range out {
-			if differing(e.SetUp, o.SetUp) < 2 {
+			if differing(e.SetUp, o.SetUp) < apart {
 				distinct = false
 			}
 		}
