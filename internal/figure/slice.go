@@ -143,8 +143,8 @@ func inCup(x float64) float64 {
 	return over(x)
 }
 
-// HeadValue is a head's number in a slice.
-type HeadValue struct {
+// headValue is a head's number in a slice.
+type headValue struct {
 	Head  arm.HeadIndex
 	Value float64
 }
@@ -166,10 +166,10 @@ func level(v, empty, full float64) float64 {
 
 // SliceText tells the slice in words, the greatest first.
 func SliceText(what string, values [arm.HeadCount]float64) string {
-	list := make([]HeadValue, 0, arm.HeadCount)
+	list := make([]headValue, 0, arm.HeadCount)
 	for h, v := range values {
 		if v > 0 {
-			list = append(list, HeadValue{arm.HeadIndex(h), v})
+			list = append(list, headValue{arm.HeadIndex(h), v})
 		}
 	}
 	if len(list) == 0 {

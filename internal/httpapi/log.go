@@ -40,7 +40,8 @@ type LogSlot struct {
 	DoseWords string      `json:"dose_words"`
 	LoadWords string      `json:"load_words"`
 	LoadLabel string      `json:"load_label"` // what the number in kg means
-	Sets      int         `json:"sets"`
+	Sets      int         `json:"sets"`       // each arm's
+	Entered   string      `json:"entered"`    // entries against those planned, "3 / 6"
 	Sides     []string    `json:"sides"`
 	Entries   []EntryView `json:"entries"`
 	Last      string      `json:"last"` // the series' last sets, in words
@@ -198,6 +199,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 				load = &whole
 			}
 		}
+		out.Slots[i].Entered = enteredWords(&out.Slots[i])
 		out.Slots[i].Next = nextSet(&out.Slots[i], reps, reserve, load)
 	}
 	return out, nil
@@ -213,6 +215,15 @@ func viewEntry(c *store.Client, e store.Entry) EntryView {
 		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
 	}
 	return v
+}
+
+// enteredWords tells how many entries there are of those planned: one a set and
+// side.
+func enteredWords(l *LogSlot) string {
+	if !l.Planned {
+		return fmt.Sprint(len(l.Entries))
+	}
+	return fmt.Sprintf("%d / %d", len(l.Entries), l.Sets*len(l.Sides))
 }
 
 // nextSet is what the next entry starts from: the other side of this set, or

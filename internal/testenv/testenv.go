@@ -50,9 +50,6 @@ func Main(m *testing.M) int {
 	return m.Run()
 }
 
-// Server is the test binary's server.
-func Server() *localpg.Server { return server }
-
 // Database makes a fresh migrated database.
 func Database(t testing.TB) localpg.Database {
 	db, err := server.Database(context.Background(), fmt.Sprintf("test_%d", count.Add(1)), template)

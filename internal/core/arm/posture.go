@@ -88,6 +88,3 @@ func (p Posture) Angles() Angles {
 
 // Radians converts an angle from degrees.
 func Radians(degrees float64) float64 { return degrees * math.Pi / 180 }
-
-// Degrees converts an angle from radians.
-func Degrees(radians float64) float64 { return radians * 180 / math.Pi }

@@ -43,8 +43,8 @@ func (p *Profile) IdleFraction() float64 {
 	return idle / math.Abs(p.Elbow[Samples-1]-p.Elbow[0])
 }
 
-// Bias is the bias used while no stance is chosen: the geometric mean of the
-// plain and the stretch bias.
+// Bias is the geometric mean of the plain and the stretch bias: what mechanics
+// says before any rule.
 func (h *HeadProfile) Bias() float64 { return math.Sqrt(h.Plain * h.Stretch) }
 
 // leastTension is the mean tension under which nothing is really loaded.

@@ -61,7 +61,7 @@ func BestPulley(s movement.SetUp, y *effort.Yardstick, elbow float64) (Pulley, b
 	m := s.Movement
 	values := func(k movement.Key) []movement.Value {
 		if setting := m.Setting(k); setting != nil {
-			return choices(setting)
+			return setting.Values()
 		}
 		return []movement.Value{{}}
 	}

@@ -67,18 +67,6 @@ func (t *tuner) evaluate(s movement.SetUp) Tuned {
 	return out
 }
 
-// choices lists every value of a setting.
-func choices(s *movement.Setting) []movement.Value {
-	var out []movement.Value
-	for _, w := range s.Choices {
-		out = append(out, movement.Word(w))
-	}
-	for _, x := range s.Steps() {
-		out = append(out, movement.Num(x))
-	}
-	return out
-}
-
 // matters says whether a setting is searched: not those that cannot change the
 // computation, and not the range's ends when they are to stay.
 func (a *Aim) matters(k movement.Key) bool {
@@ -111,7 +99,7 @@ func Tune(from movement.SetUp, y *effort.Yardstick, aim Aim) []Tuned {
 		if !aim.matters(setting.Key) {
 			continue
 		}
-		all := choices(setting)
+		all := setting.Values()
 		for _, v := range []movement.Value{all[0], all[len(all)-1]} {
 			if s, err := base.With(setting.Key, v); err == nil {
 				starts = append(starts, s)
@@ -151,7 +139,7 @@ func (t *tuner) climb(here Tuned) Tuned {
 			if !t.aim.matters(setting.Key) {
 				continue
 			}
-			for _, v := range choices(setting) {
+			for _, v := range setting.Values() {
 				if next, err := better.SetUp.With(setting.Key, v); err == nil {
 					if e := t.evaluate(next); e.Score > better.Score+1e-12 {
 						better = e
@@ -182,7 +170,7 @@ func (t *tuner) bothEnds(best Tuned) Tuned {
 	if w, err := wide.With(movement.ElbowTo, movement.Num(limit)); err == nil {
 		wide = w
 	}
-	starts, ends := choices(from), choices(to)
+	starts, ends := from.Values(), to.Values()
 	for i := 0; i < len(starts); i += 2 {
 		start, err := wide.With(movement.ElbowFrom, starts[i])
 		if err != nil {
@@ -211,7 +199,7 @@ func (t *tuner) askew(best Tuned) Tuned {
 		if !t.aim.matters(setting.Key) || setting.IsWord() || setting.Key == movement.ElbowFrom || setting.Key == movement.ElbowTo {
 			continue
 		}
-		all := choices(setting)
+		all := setting.Values()
 		every := 1 + len(all)/13 // rules begin at thresholds, so far steps count too
 		for i := 0; i < len(all); i += every {
 			if s, err := here.With(setting.Key, all[i]); err == nil {

@@ -5,7 +5,6 @@ import (
 	"embed"
 	"errors"
 	"fmt"
-	"math"
 	"slices"
 
 	"github.com/goccy/go-yaml"
@@ -328,89 +327,4 @@ func (c creditRow) credits() (out Credits, err error) {
 		out[h] = Credit{v[0], v[1], v[2]}
 	}
 	return out, nil
-}
-
-func (r *row) setting(m *Movement, s settingRow) (Setting, error) {
-	k, ok := kinds[s.Key]
-	if !ok {
-		return Setting{}, fmt.Errorf("there is no such setting")
-	}
-	out := Setting{Key: s.Key, Label: k.label, Unit: k.unit, Step: k.step, isWord: k.word}
-	if k.word {
-		out.Choices = r.choices(s.Key)
-		if len(out.Choices) < 2 {
-			return out, fmt.Errorf("a choice needs at least two words")
-		}
-		out.Default = Word(out.Choices[0])
-		return out, nil
-	}
-	if s.Min == nil || s.Max == nil || *s.Min >= *s.Max {
-		return out, fmt.Errorf("needs min below max")
-	}
-	out.Min, out.Max = *s.Min, *s.Max
-	if s.Default != nil {
-		out.Default = Num(*s.Default)
-	} else {
-		out.Default = Num(r.defaultOf(m, s.Key))
-	}
-	if d := out.Default.Number; d < out.Min || d > out.Max {
-		return out, fmt.Errorf("default %s is outside %s…%s", trim(d), trim(out.Min), trim(out.Max))
-	}
-	return out, nil
-}
-
-func (r *row) choices(k Key) (out []string) {
-	switch k {
-	case Implement:
-		for _, w := range r.Implements {
-			out = append(out, string(w))
-		}
-	case Hands:
-		out = r.Hands
-	case Hold:
-		out = r.Holds
-	case PositionKey:
-		for _, w := range r.Positions {
-			out = append(out, string(w))
-		}
-	}
-	return out
-}
-
-// defaultOf reads a setting's default off the base set-up: the inverse of the
-// appliers at the table's values.
-func (r *row) defaultOf(m *Movement, k Key) float64 {
-	e := &m.base
-	switch k {
-	case Bench:
-		if m.Position == ChestSupported {
-			return 90 - e.TrunkLean
-		}
-		return 90 + e.TrunkLean
-	case PadSlope:
-		return 90 - e.From.ShoulderElevation
-	case Tilt:
-		return e.From.ShoulderElevation - 90
-	case Lean:
-		return e.TrunkLean
-	case GripWidth:
-		return 1
-	case PulleyDistance:
-		return math.Abs(e.Load.Pulley[0])
-	case PulleyHeight:
-		return e.Load.Pulley[1]
-	case GripOffset:
-		return e.GripOffset
-	case ShoulderTo:
-		return e.To.ShoulderElevation
-	case Rho:
-		return e.From.ShoulderRotation
-	case PhiFrom:
-		return e.From.ForearmRotation
-	case PhiTo:
-		return e.To.ForearmRotation
-	case ElbowFrom:
-		return e.From.ElbowFlexion
-	}
-	return e.To.ElbowFlexion
 }

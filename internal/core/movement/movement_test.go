@@ -45,18 +45,6 @@ func TestTheCatalogueIsComplete(t *testing.T) {
 	assert.ElementsMatch(t, want, got)
 }
 
-// values lists every value a setting can take.
-func values(s *movement.Setting) []movement.Value {
-	var out []movement.Value
-	for _, w := range s.Choices {
-		out = append(out, movement.Word(w))
-	}
-	for _, x := range s.Steps() {
-		out = append(out, movement.Num(x))
-	}
-	return out
-}
-
 // Each setting over its whole range, one at a time: computed sanely or refused
 // with a reason, and every value has a name and a series of its own.
 func TestEverySettingOverItsRange(t *testing.T) {
@@ -70,7 +58,7 @@ func TestEverySettingOverItsRange(t *testing.T) {
 			setting := &m.Settings[i]
 			names, keys := map[string]bool{}, map[string]bool{}
 			computed := 0
-			for _, v := range values(setting) {
+			for _, v := range setting.Values() {
 				s, err := m.SetUp(map[movement.Key]movement.Value{setting.Key: v})
 				if err != nil { // ends too close together
 					require.Contains(t, err.Error(), "apart", "%s %s %v", m.ID, setting.Key, v)

@@ -203,6 +203,18 @@ func (s *Setting) at(k float64) float64 {
 	return math.Round((s.Default.Number+k*s.Step)*1e6) / 1e6
 }
 
+// Values lists every value the setting can take, words or numbers.
+func (s *Setting) Values() []Value {
+	var out []Value
+	for _, w := range s.Choices {
+		out = append(out, Word(w))
+	}
+	for _, x := range s.Steps() {
+		out = append(out, Num(x))
+	}
+	return out
+}
+
 // Steps lists every value the setting can take, ascending; nil for words.
 func (s *Setting) Steps() []float64 {
 	if s.isWord {

@@ -769,6 +769,7 @@ export interface components {
         LogSlot: {
             details: string;
             dose_words: string;
+            entered: string;
             entries: components["schemas"]["EntryView"][];
             id: string;
             last: string;

@@ -6,6 +6,7 @@ import { api, got, type SetUpView } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { Picker } from '../clients/week/Picker'
+import { SetUpSays } from '../clients/week/SetUpSays'
 import { Stage } from '../clients/week/Stage'
 import '../clients/week/week.css'
 import { Faults } from './Faults'
@@ -139,18 +140,7 @@ export function Fitting() {
         <Wearer w={w} />
         {view && !picking && (
           <>
-            <h2>What this set-up does</h2>
-            <div className="finding does">
-              {view.does.map((d) => (
-                <p key={d}>{d}</p>
-              ))}
-              <p className="caveat">{view.caveat}</p>
-            </div>
-            {view.cautions.map((c) => (
-              <div key={c} className="finding warn">
-                {c}
-              </div>
-            ))}
+            <SetUpSays view={view} />
             {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
             <Near worn={worn} wear={wear} />
             <Faults worn={worn} />

@@ -75,8 +75,6 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
 function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; toggle: () => void; send: Send }) {
   const { right } = useCatalogue()
   const [correcting, setCorrecting] = useState<EntryView | null>(null)
-  const done = slot.entries.length
-  const planned = slot.sets * slot.sides.length
   return (
     <section className={open ? 'log-slot open' : 'log-slot'}>
       <button type="button" className="log-face" aria-expanded={open} onClick={toggle}>
@@ -89,8 +87,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
           </span>
         </span>
         <span className={slot.next.done && slot.planned ? 'log-count full' : 'log-count'}>
-          {done}
-          {planned > 0 && ` / ${planned}`}
+          {slot.entered}
         </span>
       </button>
       {open && (

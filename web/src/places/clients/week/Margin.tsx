@@ -3,6 +3,7 @@ import type { Problem, SessionView, SetUpView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
 import { SetsBars } from '../../../figures/BiasBars'
 import { Slice } from '../../../figures/Slice'
+import { SetUpSays } from './SetUpSays'
 
 interface Props {
   session: SessionView
@@ -46,18 +47,7 @@ export function Margin({ session, view, problem, head, show }: Props) {
       ))}
       {view && (
         <>
-          <h2>What this set-up does</h2>
-          <div className="finding does">
-            {view.does.map((d) => (
-              <p key={d}>{d}</p>
-            ))}
-            <p className="caveat">{view.caveat}</p>
-          </div>
-          {view.cautions.map((c) => (
-            <div key={c} className="finding warn">
-              {c}
-            </div>
-          ))}
+          <SetUpSays view={view} />
           <p className="margin-line">A set ends at: {view.stop}.</p>
         </>
       )}
