@@ -13,7 +13,7 @@ import (
 )
 
 // coreOrder: inside the core each package may import those before it.
-var coreOrder = []string{"arm", "effort", "movement", "stance", "person", "fitting", "series", "dose", "week", "draft"}
+var coreOrder = []string{"arm", "effort", "datafile", "movement", "stance", "person", "fitting", "series", "dose", "week", "draft"}
 
 // layers says which of our own packages each layer may import; core is handled
 // by its order, cmd may import everything.
@@ -83,7 +83,7 @@ func TestWhoImportsWhom(t *testing.T) {
 			} else if isCore {
 				assert.NotContains(t, notInCore, i, "%s is core: no input, output, clock or chance", path)
 				if strings.Contains(strings.Split(i, "/")[0], ".") {
-					assert.Equal(t, "github.com/goccy/go-yaml", i, "%s is core: it needs no library but the reader of its own data", path)
+					assert.True(t, within(i, []string{"github.com/goccy/go-yaml"}), "%s is core: it needs no library but the reader of its own data", path)
 				}
 			}
 		}

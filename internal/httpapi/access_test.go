@@ -36,6 +36,13 @@ var access = map[string]struct {
 	"tune":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
 	"fault-costs":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
 	"look":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
+	"hints":           {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"own":             {anonymous: 401, assistant: 200},
+	"own-text":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "name": "Ours"} }},
+	"check-own":       {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": "own_x", "text": "- id: own_x"} }},
+	"save-own":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"text": "- id: own_x", "version": 0} }},
+	"keep-set-up":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"name": "Ours", "movement": "lying_bar"} }},
+	"drop-set-up":     {anonymous: 401, assistant: 403},
 	"stances":         {anonymous: 401, assistant: 200},
 	"check-tip":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true} }},
 	"copy-stance":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": newID(), "of": "hand", "name": "Mine"} }},
@@ -96,18 +103,12 @@ func operations(t *testing.T) (out [][3]string) {
 // coach of another studio, for whom nothing here exists.
 func TestWhoMayDoWhat(t *testing.T) {
 	s := open(t)
-	other := store.Account{ID: uuid.New(), Email: "coach@elsewhere.example", Name: "Elsewhere", Role: store.Owner}
-	studio := uuid.New()
-	require.NoError(t, s.store.In(context.Background(), studio, func(tx *store.Tx) error {
-		if err := tx.AddStudio(context.Background(), studio, "Elsewhere"); err != nil {
-			return err
-		}
-		return tx.AddAccount(context.Background(), other, "another secret")
-	}))
-	stranger := s.signedIn(t, demo.SignIn{Email: other.Email, Password: "another secret"})
+	stranger := s.signedIn(t, s.elsewhere(t))
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
 		path = strings.ReplaceAll(path, "{stance}", newID())
+		path = strings.ReplaceAll(path, "{movement}", "own_x")
+		path = strings.ReplaceAll(path, "{set_up}", newID())
 		path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
 		return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
 	}
@@ -142,8 +143,9 @@ func TestWhoMayDoWhat(t *testing.T) {
 	client := demo.ClientID("Aurelio Finch").String()
 	for path, body := range map[string]map[string]any{
 		"/fit": {"movement": "curl_reclined"}, "/near": {"movement": "curl_reclined"}, "/fault-costs": {"movement": "curl_reclined"},
-		"/look": {"movement": "curl_reclined", "head": "biceps_long"},
-		"/tune": {"movement": "curl_reclined", "head": "biceps_long"},
+		"/hints": {"movement": "curl_reclined"},
+		"/look":  {"movement": "curl_reclined", "head": "biceps_long"},
+		"/tune":  {"movement": "curl_reclined", "head": "biceps_long"},
 	} {
 		assert.Equal(t, 404, stranger.call("POST", path, with(body, map[string]any{"client": client})).status, path)
 	}

@@ -3,6 +3,8 @@ package httpapi
 import (
 	"context"
 	"net/http"
+	"slices"
+	"strings"
 	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -22,15 +24,18 @@ type CueView struct {
 	Cue   string `json:"cue"`
 }
 
-// MovementView is one entry of the catalogue at its defaults.
+// MovementView is one entry of the catalogue at its defaults, or a set-up that the studio kept.
 type MovementView struct {
-	ID       string    `json:"id"`
-	Name     string    `json:"name"`
-	Action   string    `json:"action"`
-	Family   string    `json:"family"`
-	Computed bool      `json:"computed"`
-	Glyph    Glyph     `json:"glyph"`
-	Cues     []CueView `json:"cues"`
+	Key      string         `json:"key"` // the movement's id, or that of a kept set-up
+	ID       string         `json:"id"`
+	Name     string         `json:"name"`
+	Settings map[string]any `json:"settings"` // turned, where it is a kept set-up
+	Own      bool           `json:"own"`      // the studio's own movement
+	Action   string         `json:"action"`
+	Family   string         `json:"family"`
+	Computed bool           `json:"computed"`
+	Glyph    Glyph          `json:"glyph"`
+	Cues     []CueView      `json:"cues"`
 }
 
 // Catalogue is what every screen needs once: the slices and the movements.
@@ -52,34 +57,56 @@ type catalogueOutput struct{ Body *Catalogue }
 
 func (s *server) registerCatalogue(api huma.API) {
 	huma.Register(api, operation("catalogue", http.MethodGet, "/catalogue", "Slices and movements"),
-		func(context.Context, *struct{}) (*catalogueOutput, error) {
-			c, err := catalogue()
-			return &catalogueOutput{c}, problemIf(err)
+		func(ctx context.Context, _ *struct{}) (*catalogueOutput, error) {
+			shipped, err := shippedCatalogue()
+			if err != nil {
+				return nil, problemOf(err)
+			}
+			out := *shipped
+			own := ownOf(ctx)
+			y, err := s.bodies.of(arm.DefaultBody)
+			if err != nil {
+				return nil, problemOf(err)
+			}
+			for _, m := range own.catalogue.Movements[len(movement.Shipped.Movements):] {
+				out.Movements = append(slices.Clip(out.Movements), viewMovement(m, m.Default(), y))
+			}
+			for _, k := range own.setUps {
+				if set, err := k.setUp(own.catalogue); err == nil {
+					v := viewMovement(set.Movement, set, y)
+					v.Key, v.Name, v.Settings = k.ID.String(), k.Name, plain(set.Turned())
+					out.Movements = append(slices.Clip(out.Movements), v)
+				}
+			}
+			return &catalogueOutput{&out}, nil
 		})
 }
 
-// catalogue is computed once: it is the same for every studio.
-var catalogue = sync.OnceValues(func() (*Catalogue, error) {
+// viewMovement views a movement by one of its set-ups.
+func viewMovement(m *movement.Movement, set movement.SetUp, y *effort.Yardstick) MovementView {
+	v := MovementView{Key: m.ID, ID: m.ID, Name: set.Title(), Settings: map[string]any{}, Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(),
+		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), Cues: []CueView{}}
+	var p *effort.Profile
+	if m.Computed() {
+		p, _ = set.Profile(y) // an unreachable one has a glyph without a ribbon
+	}
+	reading := stance.Shipped.Read(stance.ByID(stance.Default), set, p)
+	v.Glyph = glyph(set, p, &reading)
+	for _, f := range m.FaultsOf() {
+		v.Cues = append(v.Cues, CueView{f.ID, f.Seen, f.View, f.Cue})
+	}
+	return v
+}
+
+// shippedCatalogue is computed once: it is the same for every studio.
+var shippedCatalogue = sync.OnceValues(func() (*Catalogue, error) {
 	y, err := effort.NewYardstick(arm.DefaultBody)
 	if err != nil {
 		return nil, err
 	}
 	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}, Words: []WordView{}}
 	for _, m := range movement.Shipped.Movements {
-		set := m.Default()
-		v := MovementView{ID: m.ID, Name: set.Title(), Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(), Cues: []CueView{}}
-		var p *effort.Profile
-		if m.Computed() {
-			if p, err = set.Profile(y); err != nil {
-				return nil, err
-			}
-		}
-		reading := stance.Shipped.Read(stance.ByID(stance.Default), set, p)
-		v.Glyph = glyph(set, p, &reading)
-		for _, f := range m.FaultsOf() {
-			v.Cues = append(v.Cues, CueView{f.ID, f.Seen, f.View, f.Cue})
-		}
-		out.Movements = append(out.Movements, v)
+		out.Movements = append(out.Movements, viewMovement(m, m.Default(), y))
 	}
 	for _, p := range movement.Phrases {
 		w := WordView{p.Words, p.IDs, p.Ask}

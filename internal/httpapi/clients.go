@@ -11,7 +11,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
@@ -158,7 +157,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 			of[one.ClientID] = append(of[one.ClientID], one)
 		}
 		for i := range clients {
-			card, err := s.card(&clients[i], of[clients[i].ID])
+			card, err := s.card(ctx, &clients[i], of[clients[i].ID])
 			if err != nil {
 				return err
 			}
@@ -177,7 +176,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 	return out, err
 }
 
-func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, error) {
+func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Name, About: c.About, Wish: c.Wish, Room: c.Room.Name, Screened: c.ScreenedOn != nil}
 	next := current(sessions, s.today())
 	if next == nil {
@@ -189,7 +188,7 @@ func (s *server) card(c *store.Client, sessions []store.Session) (ClientCard, er
 	if err != nil {
 		return out, err
 	}
-	session, _ := next.Content.Week(movement.Shipped)
+	session, _ := next.Content.Week(movements(ctx))
 	counted := session.Count(t.Yardstick, t.Stance)
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
@@ -246,7 +245,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		if err != nil {
 			return err
 		}
-		card, err := s.card(&c, sessions)
+		card, err := s.card(ctx, &c, sessions)
 		if err != nil {
 			return err
 		}

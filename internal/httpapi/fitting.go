@@ -10,10 +10,19 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/stance"
 	"musculus/internal/store"
 )
+
+// WornInput is a set-up and who it is for.
+type WornInput struct {
+	Movement string         `json:"movement" maxLength:"60"`
+	Settings map[string]any `json:"settings,omitempty"`
+	Client   *uuid.UUID     `json:"client,omitempty"`
+	Stance   string         `json:"stance,omitempty" maxLength:"40"`
+}
 
 type fitInput struct {
 	Body struct {
@@ -48,7 +57,7 @@ func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
 	if err != nil {
 		return nil, err
 	}
-	set, err := setUp("body.", in.Body.Movement, in.Body.Settings)
+	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
 	if err != nil {
 		return nil, err
 	}
@@ -101,9 +110,28 @@ func stanceOf(ctx context.Context, tx *store.Tx, id string) (*stance.Stance, err
 	return &st.Stance, err
 }
 
+// worn reads a set-up, the body that wears it and the stance it is seen under.
+func (s *server) worn(ctx context.Context, in *WornInput) (movement.SetUp, *effort.Yardstick, *stance.Stance, *store.Client, error) {
+	var none movement.SetUp
+	c, err := s.clientOf(ctx, in.Client)
+	if err != nil {
+		return none, nil, nil, nil, err
+	}
+	body, st, err := s.wearer(ctx, in.Client, in.Stance)
+	if err != nil {
+		return none, nil, nil, nil, err
+	}
+	set, err := setUp(ctx, "body.", in.Movement, in.Settings)
+	if err != nil {
+		return none, nil, nil, nil, err
+	}
+	y, err := s.bodies.of(body)
+	return set, y, st, c, problemIf(err)
+}
+
 // setUp reads a set-up out of a request; errors name the field.
-func setUp(at, id string, settings map[string]any) (movement.SetUp, error) {
-	m := movement.Shipped.Get(id)
+func setUp(ctx context.Context, at, id string, settings map[string]any) (movement.SetUp, error) {
+	m := movements(ctx).Get(id)
 	if m == nil {
 		return movement.SetUp{}, fieldProblem(at+"movement", "there is no movement %q", id)
 	}

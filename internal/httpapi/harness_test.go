@@ -59,6 +59,19 @@ func (s *studio) signedIn(t testing.TB, a demo.SignIn) *caller {
 	return c
 }
 
+// elsewhere makes another studio and returns the sign-in of its owner.
+func (s *studio) elsewhere(t testing.TB) demo.SignIn {
+	other := store.Account{ID: uuid.New(), Email: "coach@elsewhere.example", Name: "Elsewhere", Role: store.Owner}
+	id := uuid.New()
+	require.NoError(t, s.store.In(context.Background(), id, func(tx *store.Tx) error {
+		if err := tx.AddStudio(context.Background(), id, "Elsewhere"); err != nil {
+			return err
+		}
+		return tx.AddAccount(context.Background(), other, "another secret")
+	}))
+	return demo.SignIn{Email: other.Email, Password: "another secret"}
+}
+
 var wren, jory = demo.SignIns[0], demo.SignIns[1]
 
 type answer struct {

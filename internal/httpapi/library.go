@@ -3,16 +3,16 @@ package httpapi
 import (
 	"context"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
-	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
-	"musculus/internal/figure"
 	"musculus/internal/store"
 )
 
@@ -30,25 +30,33 @@ type EntryHead struct {
 
 // LibraryEntry is a movement at its defaults, with what it can be found by.
 type LibraryEntry struct {
-	ID        string      `json:"id"`
-	Name      string      `json:"name"`
-	Action    string      `json:"action"`
-	Computed  bool        `json:"computed"`
-	Grade     string      `json:"grade"`
-	Glyph     Glyph       `json:"glyph"`
-	Heads     []EntryHead `json:"heads"`
-	Hardest   string      `json:"hardest"` // long, middle, short third of the range; empty for graded work
-	Hand      string      `json:"hand"`    // up, thumb, down, turning
-	Arms      string      `json:"arms"`    // one, two
-	SafeAlone string      `json:"safe_alone" enum:"yes,no,pins"`
-	Partner   string      `json:"partner"`
-	Implement string      `json:"implement"`
-	Load      string      `json:"load" enum:"free,cable,body,machine"`
-	Joints    []Joint     `json:"joints"`
-	UpperArm  string      `json:"upper_arm"`
-	Stop      string      `json:"stop"`
-	Lacks     []string    `json:"lacks"`   // what the client's room lacks
-	Refused   string      `json:"refused"` // why this body cannot do it at its defaults
+	Key       string         `json:"key"` // the movement's id, or that of a kept set-up
+	ID        string         `json:"id"`
+	Name      string         `json:"name"`
+	Action    string         `json:"action"`
+	Computed  bool           `json:"computed"`
+	Grade     string         `json:"grade"`
+	Glyph     Glyph          `json:"glyph"`
+	Heads     []EntryHead    `json:"heads"`
+	Hardest   string         `json:"hardest"` // long, middle, short third of the range; empty for graded work
+	Hand      string         `json:"hand"`    // up, thumb, down, turning
+	Arms      string         `json:"arms"`    // one, two
+	SafeAlone string         `json:"safe_alone" enum:"yes,no,pins"`
+	Partner   string         `json:"partner"`
+	Implement string         `json:"implement"`
+	Load      string         `json:"load" enum:"free,cable,body,machine"`
+	Joints    []Joint        `json:"joints"`
+	UpperArm  string         `json:"upper_arm"`
+	Stop      string         `json:"stop"`
+	Hold      string         `json:"hold"`   // where on the implement the hand is
+	Wrist     string         `json:"wrist"`  // level, cupped, tilted_up
+	Anchor    string         `json:"anchor"` // what holds the upper arm, empty for nothing
+	Needs     []string       `json:"needs"`
+	Faults    []string       `json:"faults"`   // what is seen to go wrong
+	Settings  map[string]any `json:"settings"` // turned, where it is a set-up the studio kept
+	Own       bool           `json:"own"`
+	Lacks     []string       `json:"lacks"`   // what the client's room lacks
+	Refused   string         `json:"refused"` // why this body cannot do it at its defaults
 }
 
 // Joint is how hard a movement is on a joint.
@@ -69,114 +77,12 @@ type libraryOutput struct {
 	}
 }
 
-// NearView is an equivalent with what is kept and lost.
-type NearView struct {
-	Movement string         `json:"movement"`
-	Settings map[string]any `json:"settings"`
-	Name     string         `json:"name"`
-	Glyph    Glyph          `json:"glyph"`
-	Distance float64        `json:"distance"`
-	Same     bool           `json:"same_idea"`
-	Keeps    string         `json:"keeps"`
-	Loses    string         `json:"loses"`
-	Lacks    []string       `json:"lacks"`
-}
-
-// WornInput is a set-up and who it is for.
-type WornInput struct {
-	Movement string         `json:"movement" maxLength:"60"`
-	Settings map[string]any `json:"settings,omitempty"`
-	Client   *uuid.UUID     `json:"client,omitempty"`
-	Stance   string         `json:"stance,omitempty" maxLength:"40"`
-}
-
-type nearInput struct {
-	Body struct {
-		WornInput
-		Room bool `json:"room,omitempty" doc:"only what the client's room allows"`
-	}
-}
-
-type nearOutput struct {
-	Body struct {
-		Near []NearView `json:"near"`
-	}
-}
-
-// TunedView is one set-up that tuning found.
-type TunedView struct {
-	Settings map[string]any `json:"settings"`
-	Name     string         `json:"name"`
-	Glyph    Glyph          `json:"glyph"`
-	Bias     float64        `json:"bias"`
-	InZone   float64        `json:"in_zone"`
-	Idle     float64        `json:"idle"`
-	Score    float64        `json:"score"`
-	Worth    []WorthView    `json:"worth"`
-}
-
-// WorthView is what one changed setting adds to the score.
-type WorthView struct {
-	Label string  `json:"label"`
-	From  string  `json:"from"`
-	To    string  `json:"to"`
-	Score float64 `json:"score"`
-}
-
-type tuneInput struct {
-	Body struct {
-		WornInput
-		Head string `json:"head" maxLength:"40"`
-		Zone string `json:"zone,omitempty" enum:"short,middle,long" doc:"absent: any length"`
-		Keep bool   `json:"keep_range,omitempty" doc:"leave both ends of the elbow's range as they are"`
-	}
-}
-
-type tuneOutput struct {
-	Body struct {
-		Now   float64     `json:"now"` // the score of the set-up as it stands
-		Found []TunedView `json:"found"`
-	}
-}
-
-// FaultView is a fault and what it costs in this set-up.
-type FaultView struct {
-	ID       string `json:"id"`
-	Seen     string `json:"seen"`
-	View     string `json:"view"`
-	Cue      string `json:"cue"`
-	Remedy   string `json:"remedy"`
-	Computed bool   `json:"computed"`
-	Costs    string `json:"costs"`
-}
-
-type lookInput struct {
-	Body struct {
-		WornInput
-		Head string `json:"head" maxLength:"40"`
-	}
-}
-
-type lookOutput struct {
-	Body struct {
-		Trace   *figure.HeadTrace `json:"trace,omitempty"` // absent for graded work
-		Explain []string          `json:"explain"`         // for the client, in plain words
-	}
-}
-
-type faultsInput struct{ Body WornInput }
-
-type faultsOutput struct {
-	Body struct {
-		Faults []FaultView `json:"faults"`
-	}
-}
-
 func (s *server) registerLibrary(api huma.API) {
 	huma.Register(api, operation("library", http.MethodGet, "/library", "The catalogue under a stance"), s.library)
 	huma.Register(api, operation("near", http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
 	huma.Register(api, operation("tune", http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
 	huma.Register(api, operation("look", http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
+	huma.Register(api, operation("hints", http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
 	huma.Register(api, operation("fault-costs", http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
 }
 
@@ -227,17 +133,25 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	out := &libraryOutput{}
 	out.Body.Stance = st.Name
 	out.Body.Entries = []LibraryEntry{}
-	for _, m := range movement.Shipped.Movements {
-		e := entry(m, y, st)
+	for _, m := range movements(ctx).Movements {
+		e := entry(m.Default(), y, st)
 		e.Lacks = lacks(c, m.Default())
 		out.Body.Entries = append(out.Body.Entries, e)
+	}
+	own := ownOf(ctx)
+	for _, k := range own.setUps {
+		if set, err := k.setUp(own.catalogue); err == nil {
+			e := entry(set, y, st)
+			e.Key, e.Name, e.Own, e.Lacks = k.ID.String(), k.Name+": "+set.Name(), true, lacks(c, set)
+			out.Body.Entries = append(out.Body.Entries, e)
+		}
 	}
 	return out, nil
 }
 
-// entry views a movement at its defaults.
-func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) LibraryEntry {
-	set := m.Default()
+// entry views a movement by one of its set-ups.
+func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance) LibraryEntry {
+	m := set.Movement
 	var p *effort.Profile
 	refused := ""
 	if m.Computed() {
@@ -247,15 +161,19 @@ func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) Library
 		}
 	}
 	r := stance.Shipped.Read(st, set, p)
-	out := LibraryEntry{ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: glyph(set, p, &r), Heads: []EntryHead{},
+	out := LibraryEntry{Key: m.ID, ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: glyph(set, p, &r), Heads: []EntryHead{},
 		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
-		UpperArm: m.UpperArm, Stop: m.Family.Stop, Joints: []Joint{{"wrist", m.Joints.Wrist}, {"elbow front", m.Joints.ElbowFront}, {"elbow back", m.Joints.ElbowBack},
+		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: plain(set.Turned()),
+		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Family.Stop, Joints: []Joint{{"wrist", m.Joints.Wrist}, {"elbow front", m.Joints.ElbowFront}, {"elbow back", m.Joints.ElbowBack},
 			{"shoulder front", m.Joints.ShoulderFront}, {"shoulder top", m.Joints.ShoulderTop}}}
 	if set.ArmsInTurn() == 2 {
 		out.Arms = "one"
 	}
 	if m.Graded != nil {
 		out.Grade = m.Graded.Grade
+	}
+	for _, f := range m.FaultsOf() {
+		out.Faults = append(out.Faults, f.Seen)
 	}
 	for h, b := range r {
 		e := EntryHead{ID: arm.Heads[h].ID, Bias: round4(b.Bar), Low: round4(b.Low), High: round4(b.High)}
@@ -269,111 +187,4 @@ func entry(m *movement.Movement, y *effort.Yardstick, st *stance.Stance) Library
 		out.Hardest = stance.HardestPart(p)
 	}
 	return out
-}
-
-// worn reads a set-up, the body that wears it and the stance it is seen under.
-func (s *server) worn(ctx context.Context, in *WornInput) (movement.SetUp, *effort.Yardstick, *stance.Stance, *store.Client, error) {
-	var none movement.SetUp
-	c, err := s.clientOf(ctx, in.Client)
-	if err != nil {
-		return none, nil, nil, nil, err
-	}
-	body, st, err := s.wearer(ctx, in.Client, in.Stance)
-	if err != nil {
-		return none, nil, nil, nil, err
-	}
-	set, err := setUp("body.", in.Movement, in.Settings)
-	if err != nil {
-		return none, nil, nil, nil, err
-	}
-	y, err := s.bodies.of(body)
-	return set, y, st, c, problemIf(err)
-}
-
-func (s *server) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
-	set, y, st, c, err := s.worn(ctx, &in.Body.WornInput)
-	if err != nil {
-		return nil, err
-	}
-	out := &nearOutput{}
-	out.Body.Near = []NearView{}
-	of, ok := fitting.ShapeOf(set, y, st)
-	if !ok {
-		return out, nil
-	}
-	var others []fitting.Shape
-	for _, m := range movement.Shipped.Movements {
-		if shape, ok := fitting.ShapeOf(m.Default(), y, st); ok {
-			others = append(others, shape)
-		}
-	}
-	allowed := func(o movement.SetUp) bool { return !in.Body.Room || len(lacks(c, o)) == 0 }
-	for _, e := range fitting.Equivalents(&of, others, 10, allowed) {
-		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
-		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, plain(e.Shape.SetUp.Turned()), e.Shape.SetUp.Name(), glyph(e.Shape.SetUp, e.Shape.Profile, &r),
-			round4(e.Distance), e.Distance < fitting.SameIdea, e.Keeps, e.Loses, lacks(c, e.Shape.SetUp)})
-	}
-	return out, nil
-}
-
-func (s *server) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
-	set, y, st, c, err := s.worn(ctx, &in.Body.WornInput)
-	if err != nil {
-		return nil, err
-	}
-	head, ok := arm.HeadByID(in.Body.Head)
-	if !ok {
-		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
-	}
-	aim := fitting.Aim{Head: head, Zone: arm.Zone(in.Body.Zone), Stance: st, KeepRange: in.Body.Keep, Allowed: func(o movement.SetUp) bool { return len(lacks(c, o)) == 0 }}
-	out := &tuneOutput{}
-	out.Body.Found = []TunedView{}
-	for _, f := range fitting.Tune(set, y, aim) {
-		r := stance.Shipped.Read(st, f.SetUp, f.Profile)
-		v := TunedView{plain(f.SetUp.Turned()), f.SetUp.Name(), glyph(f.SetUp, f.Profile, &r), round4(f.Bias), round4(f.InZone), round4(f.Profile.IdleFraction()), round4(f.Score), []WorthView{}}
-		for _, w := range f.Worth {
-			setting := set.Movement.Setting(w.Key)
-			v.Worth = append(v.Worth, WorthView{setting.Label, setting.ValueWords(w.From), setting.ValueWords(w.To), round4(w.Score)})
-		}
-		out.Body.Found = append(out.Body.Found, v)
-	}
-	out.Body.Now = round4(fitting.Score(set, y, aim))
-	return out, nil
-}
-
-func (s *server) look(ctx context.Context, in *lookInput) (*lookOutput, error) {
-	set, y, _, _, err := s.worn(ctx, &in.Body.WornInput)
-	if err != nil {
-		return nil, err
-	}
-	head, ok := arm.HeadByID(in.Body.Head)
-	if !ok {
-		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
-	}
-	out := &lookOutput{}
-	var p *effort.Profile
-	if set.Movement.Computed() {
-		if p, err = set.Profile(y); err != nil {
-			out.Body.Explain = []string{"This cannot be done like this: " + err.Error() + "."}
-			return out, nil
-		}
-		t := figure.MakeHeadTrace(set.Effort(), head)
-		out.Body.Trace = &t
-	}
-	out.Body.Explain = set.Explain(p)
-	return out, nil
-}
-
-func (s *server) faultCosts(ctx context.Context, in *faultsInput) (*faultsOutput, error) {
-	set, y, _, _, err := s.worn(ctx, &in.Body)
-	if err != nil {
-		return nil, err
-	}
-	out := &faultsOutput{}
-	out.Body.Faults = []FaultView{}
-	for _, f := range set.Movement.FaultsOf() {
-		c := fitting.CostOf(f, set, y)
-		out.Body.Faults = append(out.Body.Faults, FaultView{f.ID, f.Seen, f.View, f.Cue, f.Remedy, c.Computed, c.Words})
-	}
-	return out, nil
 }

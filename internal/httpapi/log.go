@@ -126,7 +126,7 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 
 // setUpOf finds a slot's set-up: in the plan, or in what was logged of it.
 func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, slot uuid.UUID) (movement.SetUp, error) {
-	session, wrong := kept.Content.Week(movement.Shipped)
+	session, wrong := kept.Content.Week(movements(ctx))
 	if len(wrong) > 0 {
 		return movement.SetUp{}, wrong[0]
 	}
@@ -135,7 +135,7 @@ func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, 
 			return session.Slots[i].SetUp, nil
 		}
 	}
-	entries, err := tx.SessionEntries(ctx, kept.ID, movement.Shipped)
+	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
 	for _, e := range entries {
 		if e.SlotID == slot {
 			return e.SetUp, nil
@@ -157,15 +157,15 @@ func sidesOf(s movement.SetUp) []string {
 }
 
 func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (LogView, error) {
-	entries, err := tx.SessionEntries(ctx, kept.ID, movement.Shipped)
+	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
 	if err != nil {
 		return LogView{}, err
 	}
-	session, err := s.viewSession(c, kept)
+	session, err := s.viewSession(ctx, c, kept)
 	if err != nil {
 		return LogView{}, err
 	}
-	planned, _ := kept.Content.Week(movement.Shipped)
+	planned, _ := kept.Content.Week(movements(ctx))
 	out := LogView{Session: kept.Name, When: session.When, Slots: []LogSlot{}}
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
@@ -248,7 +248,7 @@ func nextSet(l *LogSlot, reps, reserve int, load *float64) NextSet {
 
 // lastWords tells the last session of the same series.
 func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp, but uuid.UUID) (string, error) {
-	entries, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movement.Shipped)
+	entries, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movements(ctx))
 	if err != nil {
 		return "", err
 	}

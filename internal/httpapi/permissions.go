@@ -32,6 +32,13 @@ var permissions = map[string][]store.Role{
 	"tune":            everybody,
 	"fault-costs":     everybody,
 	"look":            everybody,
+	"hints":           everybody,
+	"own":             everybody,
+	"own-text":        planners,
+	"check-own":       planners,
+	"save-own":        planners,
+	"keep-set-up":     planners,
+	"drop-set-up":     planners,
 	"stances":         everybody,
 	"check-tip":       everybody,
 	"set-stance":      planners,
@@ -83,7 +90,12 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 		case !slices.Contains(roles, account.Role):
 			refuse(problem(http.StatusForbidden, "an "+string(account.Role)+" may not do this"))
 		default:
-			next(huma.WithValue(ctx, accountKey{}, account))
+			own, err := s.catalogues.of(ctx.Context(), s.store, account.Studio)
+			if err != nil {
+				refuse(problemOf(err))
+				return
+			}
+			next(huma.WithValue(huma.WithValue(ctx, accountKey{}, account), ownKey{}, own))
 		}
 	}
 }

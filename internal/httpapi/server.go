@@ -27,11 +27,12 @@ type Config struct {
 
 // server holds what operations share.
 type server struct {
-	store    *store.Store
-	sessions *scs.SessionManager
-	now      func() time.Time
-	bodies   yardsticks
-	accounts accounts
+	store      *store.Store
+	sessions   *scs.SessionManager
+	now        func() time.Time
+	bodies     yardsticks
+	accounts   accounts
+	catalogues catalogues
 }
 
 // mostBody is how large a request body may be, bytes.
@@ -96,6 +97,7 @@ func (s *server) register(api huma.API) {
 	s.registerCatalogue(api)
 	s.registerFitting(api)
 	s.registerLibrary(api)
+	s.registerOwn(api)
 	s.registerStances(api)
 	s.registerClients(api)
 	s.registerSessions(api)

@@ -165,7 +165,7 @@ func (s *server) registerSessions(api huma.API) {
 func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutput, error) {
 	out := &sessionOutput{}
 	err := s.inSession(ctx, *in, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
-		out.Body, err = s.viewSession(c, kept)
+		out.Body, err = s.viewSession(ctx, c, kept)
 		return err
 	})
 	return out, err
@@ -178,7 +178,7 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 		if err != nil {
 			return err
 		}
-		draft, err := s.checked(&c, &in.Body.Draft)
+		draft, err := s.checked(ctx, &c, &in.Body.Draft)
 		if err != nil {
 			return err
 		}
@@ -190,7 +190,7 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewSession(&c, kept)
+		out.Body, err = s.viewSession(ctx, &c, kept)
 		return err
 	})
 	return out, err
@@ -203,7 +203,7 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 		if err != nil {
 			return err
 		}
-		draft, err := s.checked(&c, &in.Body.Draft)
+		draft, err := s.checked(ctx, &c, &in.Body.Draft)
 		if err != nil {
 			return err
 		}
@@ -211,7 +211,7 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
 		var stale *store.Stale
 		if errors.As(err, &stale) {
-			current, err := s.viewSession(&c, stale.Current)
+			current, err := s.viewSession(ctx, &c, stale.Current)
 			if err != nil {
 				return err
 			}
@@ -220,7 +220,7 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewSession(&c, kept)
+		out.Body, err = s.viewSession(ctx, &c, kept)
 		return err
 	})
 	return out, err
@@ -237,7 +237,7 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	}
 	out := &previewOutput{}
 	draft, wrong := s.read(&c, &in.Body.Draft)
-	session, more := draft.Content.Week(movement.Shipped)
+	session, more := draft.Content.Week(movements(ctx))
 	if wrong = append(wrong, more...); len(wrong) > 0 { // a set-up that cannot even be read
 		return nil, faults("body.", wrong)
 	}
@@ -250,7 +250,7 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	for _, f := range session.Check(t) {
 		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason})
 	}
-	if out.Body.Session, err = s.viewSession(&c, draft); err != nil {
+	if out.Body.Session, err = s.viewSession(ctx, &c, draft); err != nil {
 		return nil, problemOf(err)
 	}
 	for i, slot := range draft.Content.Slots {
@@ -266,9 +266,9 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 }
 
 // checked reads a draft and refuses whatever is wrong with it.
-func (s *server) checked(c *store.Client, d *Draft) (store.Session, error) {
+func (s *server) checked(ctx context.Context, c *store.Client, d *Draft) (store.Session, error) {
 	draft, wrong := s.read(c, d)
-	session, more := draft.Content.Week(movement.Shipped)
+	session, more := draft.Content.Week(movements(ctx))
 	wrong = append(wrong, more...)
 	if len(wrong) == 0 {
 		t, err := s.trainee(c)
@@ -339,12 +339,12 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 }
 
 // viewSession counts a session and says everything about it.
-func (s *server) viewSession(c *store.Client, kept store.Session) (SessionView, error) {
+func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Session) (SessionView, error) {
 	t, err := s.trainee(c)
 	if err != nil {
 		return SessionView{}, err
 	}
-	session, wrong := kept.Content.Week(movement.Shipped)
+	session, wrong := kept.Content.Week(movements(ctx))
 	if len(wrong) > 0 {
 		return SessionView{}, wrong[0]
 	}

@@ -6,7 +6,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/figure"
 	"musculus/internal/store"
@@ -60,18 +59,18 @@ func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, e
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.sheet(studio, c, kept)
+		out.Body, err = s.sheet(ctx, studio, c, kept)
 		return err
 	})
 	return out, err
 }
 
-func (s *server) sheet(studio string, c *store.Client, kept store.Session) (SheetView, error) {
+func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept store.Session) (SheetView, error) {
 	t, err := s.trainee(c)
 	if err != nil {
 		return SheetView{}, err
 	}
-	session, wrong := kept.Content.Week(movement.Shipped)
+	session, wrong := kept.Content.Week(movements(ctx))
 	if len(wrong) > 0 {
 		return SheetView{}, wrong[0]
 	}

@@ -13,7 +13,6 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
-	"musculus/internal/core/movement"
 	"musculus/internal/core/stance"
 	"musculus/internal/store"
 )
@@ -33,20 +32,19 @@ type StanceView struct {
 
 // RuleView is one rule with its evidence card.
 type RuleView struct {
-	ID        string   `json:"id"`
-	Lever     string   `json:"lever"`
-	Says      string   `json:"says"`
-	When      string   `json:"when"`
-	Tilts     []string `json:"tilts"` // "biceps, long head ×1.10"
-	Grade     string   `json:"grade"`
-	Mechanism string   `json:"mechanism" enum:"holds,partly,does not hold"`
-	Why       string   `json:"why"`
-	Disputes  []string `json:"disputes"`
-	Stances   []string `json:"stances"`
-	Kind      string   `json:"kind"`
-	Change    string   `json:"change"` // what would change our mind
-	Switch    bool     `json:"switch"` // has a tilt: switching it changes numbers
-	Note      string   `json:"note"`   // the studio's own, kept apart from the grade
+	ID        string            `json:"id"`
+	Lever     string            `json:"lever"`
+	Says      string            `json:"says"`
+	When      string            `json:"when"`
+	Tilts     []string          `json:"tilts"` // "biceps, long head ×1.10"
+	Grade     string            `json:"grade"`
+	Mechanism string            `json:"mechanism" enum:"holds,partly,does not hold"`
+	Why       string            `json:"why"`
+	Disputes  []string          `json:"disputes"`
+	Stances   []string          `json:"stances"`
+	Card      map[string]string `json:"card"`   // the recorded lines of its evidence card
+	Switch    bool              `json:"switch"` // has a tilt: switching it changes numbers
+	Note      string            `json:"note"`   // the studio's own, kept apart from the grade
 }
 
 // DisputeView is a lever read in two ways.
@@ -72,12 +70,13 @@ type LeverView struct {
 
 // BookView is everything of the Stances place.
 type BookView struct {
-	Stances  []StanceView  `json:"stances"`
-	Rules    []RuleView    `json:"rules"`
-	Disputes []DisputeView `json:"disputes"`
-	Wrong    []WrongView   `json:"wrong"`
-	Levers   []LeverView   `json:"levers"`
-	Heads    []LeverView   `json:"heads"`
+	Stances    []StanceView  `json:"stances"`
+	Rules      []RuleView    `json:"rules"`
+	Disputes   []DisputeView `json:"disputes"`
+	Wrong      []WrongView   `json:"wrong"`
+	Levers     []LeverView   `json:"levers"`
+	Heads      []LeverView   `json:"heads"`
+	CardFields []string      `json:"card_fields"` // every line of an evidence card
 }
 
 type bookOutput struct{ Body BookView }
@@ -171,7 +170,7 @@ func (s *server) registerStances(api huma.API) {
 
 func viewRule(r *stance.Rule) RuleView {
 	v := RuleView{ID: r.ID, Lever: r.Lever, Says: r.Says, When: r.When.String(), Tilts: []string{}, Grade: r.Grade, Mechanism: r.Mechanism, Why: r.Why,
-		Disputes: r.Disputes, Stances: r.Stances, Kind: r.Evidence.Kind, Change: r.Evidence.Change, Switch: r.Tilt != nil}
+		Disputes: r.Disputes, Stances: r.Stances, Card: r.Card(), Switch: r.Tilt != nil}
 	if v.Disputes == nil {
 		v.Disputes = []string{}
 	}
@@ -214,7 +213,7 @@ func viewDispute(d *stance.Dispute) DisputeView {
 }
 
 func (s *server) book(ctx context.Context, _ *struct{}) (*bookOutput, error) {
-	b := BookView{Stances: []StanceView{}, Rules: []RuleView{}, Disputes: []DisputeView{}, Wrong: []WrongView{}, Levers: []LeverView{}, Heads: []LeverView{}}
+	b := BookView{Stances: []StanceView{}, Rules: []RuleView{}, Disputes: []DisputeView{}, Wrong: []WrongView{}, Levers: []LeverView{}, Heads: []LeverView{}, CardFields: stance.CardFields}
 	for i := range stance.Stances {
 		st := &stance.Stances[i]
 		rules := st.Rules
@@ -318,7 +317,7 @@ func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput
 	}
 	out := &switchOutput{SwitchView{Rule: rule.ID, Counts: rule.Counts(), Heads: []HeadChange{}}}
 	err := s.inSession(ctx, in.SessionPath, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		session, wrong := kept.Content.Week(movement.Shipped)
+		session, wrong := kept.Content.Week(movements(ctx))
 		if len(wrong) > 0 {
 			return wrong[0]
 		}

@@ -14,6 +14,7 @@ const (
 	upperArmOfStature     = 0.186
 	forearmOfStature      = 0.146
 	gripOfStature         = 0.040 // wrist to the centre of the grip, straight wrist
+	breadthOfStature      = 0.23
 	upperArmMassOfBody    = 0.028
 	forearmMassOfBody     = 0.016
 	handMassOfBody        = 0.006
@@ -31,13 +32,19 @@ const (
 type Body struct {
 	Stature  float64 // m
 	BodyMass float64 // kg
+
+	// Measured lengths, m; 0: not measured, taken from stature.
+	MeasuredUpperArm float64 // shoulder to elbow
+	MeasuredForearm  float64 // elbow to the centre of the grip, straight wrist
+	MeasuredBreadth  float64 // between the shoulders
 }
 
 // DefaultBody is the body that the reference figures are computed for.
-var DefaultBody = Body{DefaultStature, DefaultBodyMass}
+var DefaultBody = Body{Stature: DefaultStature, BodyMass: DefaultBodyMass}
 
 // Check refuses bodies nobody has: stature outside 0.5…2.8 m, mass outside
-// 10…400 kg.
+// 10…400 kg, a measured arm segment outside 0.1…0.6 m or a shoulder breadth
+// outside 0.2…0.8 m.
 func (b Body) Check() error {
 	if !(b.Stature >= 0.5 && b.Stature <= 2.8) {
 		return fmt.Errorf("stature %g m is outside 0.5…2.8 m", b.Stature)
@@ -45,14 +52,36 @@ func (b Body) Check() error {
 	if !(b.BodyMass >= 10 && b.BodyMass <= 400) {
 		return fmt.Errorf("body_mass %g kg is outside 10…400 kg", b.BodyMass)
 	}
+	for _, m := range []struct {
+		name           string
+		length, lo, hi float64
+	}{{"upper arm", b.MeasuredUpperArm, 0.1, 0.6}, {"forearm", b.MeasuredForearm, 0.1, 0.6}, {"shoulder breadth", b.MeasuredBreadth, 0.2, 0.8}} {
+		if m.length != 0 && !(m.length >= m.lo && m.length <= m.hi) {
+			return fmt.Errorf("%s %g m is outside %g…%g m", m.name, m.length, m.lo, m.hi)
+		}
+	}
 	return nil
 }
 
 // UpperArm is the distance from shoulder to elbow, m.
-func (b Body) UpperArm() float64 { return upperArmOfStature * b.Stature }
+func (b Body) UpperArm() float64 { return measuredOr(b.MeasuredUpperArm, upperArmOfStature*b.Stature) }
 
 // Forearm is the distance from the elbow to the centre of the grip, m.
-func (b Body) Forearm() float64 { return (forearmOfStature + gripOfStature) * b.Stature }
+func (b Body) Forearm() float64 {
+	return measuredOr(b.MeasuredForearm, (forearmOfStature+gripOfStature)*b.Stature)
+}
+
+// ShoulderBreadth is the distance between the shoulders, m.
+func (b Body) ShoulderBreadth() float64 {
+	return measuredOr(b.MeasuredBreadth, breadthOfStature*b.Stature)
+}
+
+func measuredOr(measured, otherwise float64) float64 {
+	if measured > 0 {
+		return measured
+	}
+	return otherwise
+}
 
 // UpperArmWeight returns the upper arm's weight (N) and its distance from the
 // shoulder (m).
@@ -63,7 +92,7 @@ func (b Body) UpperArmWeight() (newton, at float64) {
 // ForearmWeight returns the forearm's weight (N) and its distance from the
 // elbow (m).
 func (b Body) ForearmWeight() (newton, at float64) {
-	return forearmMassOfBody * b.BodyMass * Gravity, forearmCentreOfLower * forearmOfStature * b.Stature
+	return forearmMassOfBody * b.BodyMass * Gravity, forearmCentreOfLower * b.Forearm() * forearmOfStature / (forearmOfStature + gripOfStature)
 }
 
 // HandWeight returns the hand's weight (N), which acts at the grip.

@@ -29,11 +29,8 @@ func BenchShoulder(bench float64, onChest bool) float64 {
 }
 
 // GripWords names a grip width given in shoulder breadths; the centimetres are
-// for a stature (shoulder breadth 0.23 of it, unless measured: pass it in m).
-func GripWords(width, stature, breadth float64) string {
-	if breadth <= 0 {
-		breadth = 0.23 * stature
-	}
+// for a body's.
+func GripWords(width float64, body arm.Body) string {
 	word := "shoulder-wide"
 	switch {
 	case width <= 0.7:
@@ -45,7 +42,7 @@ func GripWords(width, stature, breadth float64) string {
 	case width >= 1.25:
 		word = "wide"
 	}
-	return fmt.Sprintf("%s, %.0f cm between the hands", word, width*breadth*100)
+	return fmt.Sprintf("%s, %.0f cm between the hands", word, width*body.ShoulderBreadth()*100)
 }
 
 // Pulley is where to stand and where to put a pulley.
@@ -54,10 +51,23 @@ type Pulley struct {
 	Demand           float64 // over capacity at the wanted elbow angle; 0.75 is the hardest there is
 }
 
+// Pull is how hard a cable should pull at an elbow angle, as a part of the
+// hardest a set is taken to.
+type Pull float64
+
+// The pulls that can be asked for.
+const (
+	FullPull Pull = 1
+	HalfPull Pull = 0.5
+)
+
+// hardestDemand is what every profile's hardest sample asks of capacity.
+const hardestDemand = 0.75
+
 // BestPulley searches distance and height settings of a cable set-up for the
-// most demand at an elbow angle; false when the movement has neither setting or
-// nothing can be done.
-func BestPulley(s movement.SetUp, y *effort.Yardstick, elbow float64) (Pulley, bool) {
+// wanted pull at an elbow angle, the least change of the present ones among
+// equals; false when the movement has neither setting or nothing can be done.
+func BestPulley(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) (Pulley, bool) {
 	m := s.Movement
 	values := func(k movement.Key) []movement.Value {
 		if setting := m.Setting(k); setting != nil {
@@ -68,7 +78,9 @@ func BestPulley(s movement.SetUp, y *effort.Yardstick, elbow float64) (Pulley, b
 	if m.Setting(movement.PulleyDistance) == nil && m.Setting(movement.PulleyHeight) == nil {
 		return Pulley{}, false
 	}
-	best, found := Pulley{Demand: math.Inf(-1)}, false
+	var best Pulley
+	miss, found := math.Inf(1), false
+	now := s.Effort().Load.Pulley
 	for _, d := range values(movement.PulleyDistance) {
 		for _, h := range values(movement.PulleyHeight) {
 			try := s
@@ -87,9 +99,11 @@ func BestPulley(s movement.SetUp, y *effort.Yardstick, elbow float64) (Pulley, b
 			if err != nil {
 				continue
 			}
-			if demand := DemandAt(p, elbow); demand > best.Demand {
-				e := try.Effort()
-				best, found = Pulley{math.Abs(e.Load.Pulley[0]), e.Load.Pulley[1], demand}, true
+			demand, at := DemandAt(p, elbow), try.Effort().Load.Pulley
+			// A hundredth of the wanted pull is worth a metre of moving things.
+			off := math.Abs(demand-float64(want)*hardestDemand) + 0.01*hardestDemand*(math.Abs(at[0]-now[0])+math.Abs(at[1]-now[1]))
+			if off < miss {
+				miss, best, found = off, Pulley{math.Abs(at[0]), at[1], demand}, true
 			}
 		}
 	}
@@ -145,6 +159,9 @@ func OffsetWords(offset, from, to float64) string {
 	}
 	return fmt.Sprintf("Weight on the %s side helps this turn.", side)
 }
+
+// PressParts are the top parts of a press that pins are put for.
+var PressParts = []float64{0.5, 1.0 / 3, 0.25}
 
 // PinHeight is where the pins go for the top part of a press: bar travel from
 // chest to lock-out is two arm segments less the chest's height; part is how much

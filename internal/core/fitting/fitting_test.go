@@ -278,15 +278,15 @@ func TestArithmetic(t *testing.T) {
 	assert.Equal(t, 50.0, fitting.PadShoulder(40))
 	assert.Equal(t, -45.0, fitting.BenchShoulder(45, false))
 	assert.Equal(t, 60.0, fitting.BenchShoulder(30, true))
-	assert.Equal(t, "narrow, 32 cm between the hands", fitting.GripWords(0.8, 1.75, 0))
-	assert.Equal(t, "shoulder-wide, 44 cm between the hands", fitting.GripWords(1, 1.75, 0.44))
+	assert.Equal(t, "narrow, 32 cm between the hands", fitting.GripWords(0.8, arm.DefaultBody))
+	assert.Equal(t, "shoulder-wide, 44 cm between the hands", fitting.GripWords(1, arm.Body{Stature: 1.75, BodyMass: 75, MeasuredBreadth: 0.44}))
 	y := yardstick(t)
-	best, ok := fitting.BestPulley(byID(t, "pushdown_bar"), y, 5)
+	best, ok := fitting.BestPulley(byID(t, "pushdown_bar"), y, 5, fitting.FullPull)
 	require.True(t, ok)
 	assert.InDelta(t, 1.1, best.Distance, 0.06, "the further out, the more is left at lock-out")
-	bent, _ := fitting.BestPulley(byID(t, "pushdown_bar"), y, 115)
+	bent, _ := fitting.BestPulley(byID(t, "pushdown_bar"), y, 115, fitting.FullPull)
 	assert.Less(t, bent.Distance, 0.5, "the deep bend wants the pulley close")
-	_, ok = fitting.BestPulley(byID(t, "curl_standing_bar"), y, 90)
+	_, ok = fitting.BestPulley(byID(t, "curl_standing_bar"), y, 90, fitting.FullPull)
 	assert.False(t, ok)
 	tilt, ok := fitting.LeastTilt(byID(t, "lying_bar"), y)
 	require.True(t, ok)
@@ -295,6 +295,10 @@ func TestArithmetic(t *testing.T) {
 	assert.Contains(t, fitting.OffsetWords(-0.03, -80, 80), "resists the turn up to thumb-up and helps after")
 	assert.Contains(t, fitting.OffsetWords(0.03, 80, 0), "helps")
 	assert.Contains(t, fitting.OffsetWords(0, 0, 80), "not loaded")
+	full, _ := fitting.BestPulley(byID(t, "pushdown_bar"), y, 60, fitting.FullPull)
+	half, ok := fitting.BestPulley(byID(t, "pushdown_bar"), y, 60, fitting.HalfPull)
+	require.True(t, ok)
+	assert.Less(t, half.Demand, full.Demand, "nearer to half the pull")
 	assert.Greater(t, fitting.PinHeight(arm.DefaultBody, 0.3), fitting.PinHeight(arm.DefaultBody, 0.5), "less travel, higher pins")
 }
 
@@ -367,4 +371,34 @@ func TestTips(t *testing.T) {
 	assert.Greater(t, overhead.Stretch, 0.2)
 	_, err = fitting.CheckTip("moon", arm.BicepsLong, true, y)
 	assert.Error(t, err)
+}
+
+// Every hint that offers to turn something leads to a set-up that can be worn,
+// and once turned it offers nothing more.
+func TestHintsCanBeFollowed(t *testing.T) {
+	y := yardstick(t)
+	about := map[string]int{}
+	for _, m := range movement.Shipped.Movements {
+		for _, h := range fitting.Hints(m.Default(), y, 90, fitting.FullPull) {
+			about[h.About]++
+			assert.NotContains(t, h.Words, "NaN", m.ID)
+			if h.Turn == nil {
+				continue
+			}
+			turned := m.Default().Turned()
+			for k, v := range h.Turn {
+				turned[k] = v
+			}
+			there, err := m.SetUp(turned)
+			require.NoError(t, err, "%s: %s", m.ID, h.Words)
+			for _, again := range fitting.Hints(there, y, 90, fitting.FullPull) {
+				if again.Words == h.Words {
+					assert.Nil(t, again.Turn, "%s: %s", m.ID, h.Words)
+				}
+			}
+		}
+	}
+	for _, topic := range []string{"pad", "bench", "pulley", "lock-out", "off-centre", "grip", "pins"} {
+		assert.NotZero(t, about[topic], topic)
+	}
 }

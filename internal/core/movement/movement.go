@@ -78,6 +78,8 @@ type Movement struct {
 	Implement ImplementID
 	Hands     string // default laterality: together, both, alternate, one
 	ArmsKeep  bool   // turning the bench leaves the upper arms' direction in the world
+	HoldWord  string // where on the implement the hand is: middle unless it matters
+	Wrist     string // level, cupped, tilted_up
 	Anchor    string // what holds the upper arm: pad, thigh, knee, floor, brace; "" for none
 	Partner   string // when one is needed, "" for never
 	UpperArm  string // fixed / small deliberate / travels
@@ -86,8 +88,9 @@ type Movement struct {
 	Settings  []Setting // in the order they are shown
 	Graded    *Graded   // nil for computed movements
 
-	lead string // name with placeholders
-	base effort.Setup
+	lead   string // name with placeholders
+	base   effort.Setup
+	source row // as it was read
 
 	lowersAs *Movement // whose way down this one takes; nil for its own
 }
@@ -132,6 +135,7 @@ type Family struct {
 	ID       string
 	Label    string
 	Stop     string // when a set ends
+	Alone    string // whether a set may be failed alone, in words
 	UpperArm string // fixed / small deliberate / travels
 	Joints   JointScores
 	Faults   []Fault // this family's, then those of every family

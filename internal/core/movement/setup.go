@@ -154,6 +154,14 @@ func (s SetUp) Hands() string {
 	return s.Movement.Hands
 }
 
+// HoldWord is where on the implement the hand is: the setting, or the movement's own.
+func (s SetUp) HoldWord() string {
+	if v, ok := s.Value(Hold); ok {
+		return v.Word
+	}
+	return s.Movement.HoldWord
+}
+
 // oneHanded says whether each hand may hold one of its own.
 func (i ImplementID) oneHanded() bool { return i == Dumbbell || i == Handle || i == Lever }
 

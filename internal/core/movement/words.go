@@ -1,6 +1,6 @@
 package movement
 
-import "fmt"
+import "musculus/internal/core/datafile"
 
 // Phrase is a word people use, with what it may mean.
 type Phrase struct {
@@ -9,25 +9,23 @@ type Phrase struct {
 	Ask   string   `yaml:"ask"` // what to ask back, "" where the word is clear
 }
 
-// Phrases are the common words for search.
-var Phrases = func() []Phrase {
-	b, err := data.ReadFile("data/words.yaml")
-	if err != nil {
-		panic(err)
-	}
-	var out []Phrase
-	if err := decode("words.yaml", b, &out); err != nil {
-		panic(err)
-	}
-	for i, p := range out {
+// Phrases are the common words for search. It panics when the embedded data is wrong.
+var Phrases = func() (out []Phrase) {
+	entries, wrong := datafile.Read[Phrase]("words.yaml", embedded("words.yaml"))
+	for i := range entries {
+		p := entries[i].Row
 		if len(p.Words) == 0 || len(p.IDs) == 0 && p.Ask == "" {
-			panic(fmt.Sprintf("words.yaml: entry %d means nothing", i+1))
+			wrong = append(wrong, entries[i].Fault("words", "mean nothing"))
 		}
 		for _, id := range p.IDs {
 			if Shipped.Get(id) == nil {
-				panic(fmt.Sprintf("words.yaml: entry %d (%s): ids: there is no movement %q", i+1, p.Words[0], id))
+				wrong = append(wrong, entries[i].Fault("ids", "there is no movement %q", id))
 			}
 		}
+		out = append(out, p)
+	}
+	if err := datafile.Join(wrong); err != nil {
+		panic(err)
 	}
 	return out
 }()

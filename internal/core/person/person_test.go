@@ -68,13 +68,13 @@ func TestWhatARoomLacks(t *testing.T) {
 		{setUp(t, "curl_pad_bar", nil), []string{"a pad"}},
 		{setUp(t, "pushdown_rope", nil), nil},
 		{setUp(t, "pushdown_bar", nil), []string{"the bar for the cable"}},
-		{setUp(t, "curl_cable_facing_away", word(movement.Hands, "both")), []string{"the handle for the cable", "a second cable column"}},
+		{setUp(t, "curl_cable_facing_away", word(movement.Hands, "both")), []string{"two cable columns", "the handle for the cable"}},
 		{setUp(t, "dip_bars", nil), []string{"dip bars"}},
 	} {
 		assert.Equal(t, c.lacks, loft.Missing(c.setUp), c.setUp.Name())
 	}
 	var bare person.Room
-	assert.Equal(t, []string{"a pair of dumbbells", "a bench"}, bare.Missing(setUp(t, "curl_reclined", nil)))
+	assert.Equal(t, []string{"a pair of dumbbells", "a bench at 45°"}, bare.Missing(setUp(t, "curl_reclined", nil)))
 	one := person.Room{Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
 	assert.Empty(t, one.Missing(setUp(t, "curl_turning", word(movement.Hands, "one"))))
 	assert.NotEmpty(t, one.Missing(setUp(t, "curl_turning", nil)))
@@ -113,5 +113,5 @@ func TestFailingAlone(t *testing.T) {
 func ExampleRoom_Missing() {
 	digs := person.Room{Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
 	fmt.Println(digs.Missing(movement.Shipped.Get("curl_reclined").Default()))
-	// Output: [a pair of dumbbells a bench]
+	// Output: [a pair of dumbbells a bench at 45°]
 }

@@ -1,11 +1,9 @@
 package person
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
-	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 )
 
@@ -55,65 +53,6 @@ func (r *Room) Rigging(bodyMass float64) Rigging {
 	out := Rigging{PulleyRatio: 1, BodyMass: bodyMass}
 	if r.Cable != nil {
 		out.PulleyRatio = r.Cable.Ratio
-	}
-	return out
-}
-
-// Missing lists what the room lacks for a set-up; empty when it can be done.
-func (r *Room) Missing(s movement.SetUp) []string {
-	var out []string
-	lack := func(ok bool, what string) {
-		if !ok {
-			out = append(out, what)
-		}
-	}
-	e := s.Effort()
-	cable := e.Load.Kind == effort.Cable
-	switch i := s.Implement(); i {
-	case movement.Dumbbell:
-		need := 1
-		if s.Hands() == movement.BothArms || s.Hands() == movement.Alternate {
-			need = 2
-		}
-		lack(slices.ContainsFunc(r.Dumbbells, func(d Dumbbell) bool { return d.Count >= need }), map[int]string{1: "a dumbbell", 2: "a pair of dumbbells"}[need])
-	case movement.Shared:
-		lack(len(r.Dumbbells) > 0, "a dumbbell")
-	case movement.DipBars:
-		lack(r.DipBars, "dip bars")
-	case movement.BenchEdge:
-		lack(r.Bench != nil, "a bench")
-	case movement.BarParallel, movement.BarRail, movement.BarFixed, movement.PullBar, movement.DipMachine, movement.Machine, movement.Lever:
-		lack(slices.Contains(r.Others, i), map[movement.ImplementID]string{
-			movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar", movement.PullBar: "a pull-up bar",
-			movement.DipMachine: "a dip machine", movement.Machine: "a press machine", movement.Lever: "a lever"}[i])
-	case movement.BarStraight, movement.BarCambered:
-		if !cable {
-			lack(r.bar(i) != nil, map[movement.ImplementID]string{movement.BarStraight: "a straight bar", movement.BarCambered: "a cambered bar"}[i])
-		}
-	}
-	if cable {
-		lack(r.Cable != nil, "a cable column")
-		if r.Cable != nil {
-			lack(slices.Contains(r.Cable.Attachments, s.Implement()), map[movement.ImplementID]string{
-				movement.BarStraight: "the bar for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}[s.Implement()])
-			if s.Hands() == movement.BothArms {
-				lack(r.Cable.Columns >= 2, "a second cable column")
-			}
-		}
-	}
-	switch s.Position() {
-	case movement.Reclined, movement.ChestSupported, movement.OnBench:
-		lack(r.Bench != nil, "a bench")
-		if r.Bench != nil {
-			if angle, ok := s.Value(movement.Bench); ok {
-				lack(angle.Number >= r.Bench.Min && angle.Number <= r.Bench.Max, fmt.Sprintf("a bench at %.0f°", angle.Number))
-			} else {
-				lack(r.Bench.Min <= 0, "a flat bench")
-			}
-		}
-	}
-	if s.Movement.Anchor == "pad" {
-		lack(r.Pads, "a pad")
 	}
 	return out
 }

@@ -1,16 +1,11 @@
 package stance
 
 import (
-	"bytes"
 	"embed"
-	"errors"
-	"fmt"
-	"math"
 	"slices"
 
-	"github.com/goccy/go-yaml"
-
 	"musculus/internal/core/arm"
+	"musculus/internal/core/datafile"
 )
 
 //go:embed data/*.yaml
@@ -81,8 +76,8 @@ var Shipped = func() *Book {
 		}
 		return b
 	}
-	b, err := load(read("rules.yaml"), read("disputes.yaml"), read("wrong.yaml"))
-	if err != nil {
+	b, faults := load(read("rules.yaml"), read("disputes.yaml"), read("wrong.yaml"))
+	if err := datafile.Join(faults); err != nil {
 		panic(err)
 	}
 	return b
@@ -105,62 +100,68 @@ type ruleRow struct {
 // One rule's tilt stays within these.
 const leastTilt, mostTilt = 0.88, 1.15
 
-// load reads the book; every fault is listed at once, with file, entry and field.
-func load(rules, disputes, wrong []byte) (*Book, error) {
+// The values a rule's words may take.
+var (
+	ruleGrades     = []string{"A", "B", "C", "D", "E"}
+	ruleMechanisms = []string{"holds", "partly", "does not hold"}
+)
+
+// load reads the book; every fault is listed, with file, line, entry and field.
+func load(rules, disputes, wrong []byte) (*Book, []*datafile.Fault) {
 	b := &Book{byID: map[string]*Rule{}}
-	var rows []ruleRow
-	strict := func(file string, from []byte, into any) error {
-		if err := yaml.NewDecoder(bytes.NewReader(from), yaml.Strict()).Decode(into); err != nil {
-			return fmt.Errorf("%s: %w", file, err)
-		}
-		return nil
+	entries, faults := datafile.Read[ruleRow]("rules.yaml", rules)
+	disputed, more := datafile.Read[Dispute]("disputes.yaml", disputes)
+	faults = append(faults, more...)
+	for _, d := range disputed {
+		b.Disputes = append(b.Disputes, d.Row)
 	}
-	if err := errors.Join(strict("rules.yaml", rules, &rows), strict("disputes.yaml", disputes, &b.Disputes), strict("wrong.yaml", wrong, &b.Wrong)); err != nil {
-		return nil, err
+	wrongs, more := datafile.Read[Wrong]("wrong.yaml", wrong)
+	faults = append(faults, more...)
+	for _, w := range wrongs {
+		b.Wrong = append(b.Wrong, w.Row)
 	}
-	var faults []error
-	for i := range rows {
-		r, err := rows[i].build()
-		for _, e := range err {
-			faults = append(faults, fmt.Errorf("rules.yaml: entry %d (%s): %w", i+1, rows[i].ID, e))
-		}
+	for i := range entries {
+		r, bad := buildRule(&entries[i])
 		if b.byID[r.ID] != nil {
-			faults = append(faults, fmt.Errorf("rules.yaml: entry %d (%s): id: taken", i+1, r.ID))
+			bad = append(bad, entries[i].Fault("id", "%s is taken", r.ID))
 		}
+		faults = append(faults, bad...)
 		b.byID[r.ID] = r
 		b.Rules = append(b.Rules, r)
 	}
 	for i, r := range b.Rules {
 		for _, d := range r.Disputes {
 			if b.byID[d] == nil {
-				faults = append(faults, fmt.Errorf("rules.yaml: entry %d (%s): disputes: there is no rule %q", i+1, r.ID, d))
+				faults = append(faults, entries[i].Fault("disputes", "there is no rule %q", d))
 			}
 		}
 	}
-	return b, errors.Join(faults...)
+	return b, faults
 }
 
-func (row *ruleRow) build() (*Rule, []error) {
+func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
+	row := &e.Row
 	r := &Rule{ID: row.ID, Lever: row.Lever, Says: row.Says, Grade: row.Grade, Mechanism: row.Mechanism, Why: row.Why, Disputes: row.Disputes, Stances: row.Stances, Finding: row.Finding}
-	var faults []error
-	fault := func(ok bool, text string, args ...any) {
+	var faults []*datafile.Fault
+	check := func(ok bool, field, text string, args ...any) {
 		if !ok {
-			faults = append(faults, fmt.Errorf(text, args...))
+			faults = append(faults, e.Fault(field, text, args...))
 		}
 	}
-	fault(r.ID != "", "id: missing")
-	fault(r.Says != "", "says: missing")
-	fault(slices.Contains([]string{"A", "B", "C", "D", "E"}, r.Grade), "grade: %q is none of A to E", r.Grade)
-	fault(slices.Contains([]string{"holds", "partly", "does not hold"}, r.Mechanism), "mechanism: %q is none of holds, partly, does not hold", r.Mechanism)
+	check(r.ID != "", "id", "missing")
+	check(r.Lever != "", "lever", "missing")
+	check(r.Says != "", "says", "missing")
+	check(slices.Contains(ruleGrades, r.Grade), "grade", "%q is none of A to E", r.Grade)
+	check(slices.Contains(ruleMechanisms, r.Mechanism), "mechanism", "%q is none of holds, partly, does not hold", r.Mechanism)
 	when, err := Parse(row.When)
-	fault(err == nil, "when: %v", err)
+	check(err == nil, "when", "%v", err)
 	r.When = when
 	if row.Tilt != nil {
 		t := Tilt{1, 1, 1, 1, 1, 1, 1}
 		for id, x := range row.Tilt {
 			h, ok := arm.HeadByID(id)
-			fault(ok, "tilt: there is no head %q", id)
-			fault(x >= leastTilt && x <= mostTilt && !math.IsNaN(x), "tilt: %s %g is outside %g…%g", id, x, leastTilt, mostTilt)
+			check(ok, "tilt", "there is no head %q", id)
+			check(x >= leastTilt && x <= mostTilt, "tilt", "%s %g is outside %g…%g", id, x, leastTilt, mostTilt)
 			if ok {
 				t[h] = x
 			}

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/datafile"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 )
@@ -62,8 +63,10 @@ func TestTheBookIsWhole(t *testing.T) {
 	assert.NotEmpty(t, Shipped.Disputes)
 	findings := 0
 	for _, r := range Shipped.Rules {
-		assert.NotEmpty(t, r.Evidence.Kind)
-		assert.NotEmpty(t, r.Evidence.Change)
+		for line, recorded := range r.Card() {
+			assert.Contains(t, CardFields, line)
+			assert.NotEmpty(t, recorded, "%s: %s", r.ID, line)
+		}
 		if r.Finding {
 			findings++
 		}
@@ -76,16 +79,18 @@ func TestTheBookIsWhole(t *testing.T) {
 }
 
 func TestEveryFaultIsListedAtOnce(t *testing.T) {
-	_, err := load([]byte(`
+	_, wrong := load([]byte(`
 - {id: a, says: x, when: "s >", grade: F, mechanism: holds, tilt: {biceps_long: 2, elbow: 1}}
 - {id: a, says: "", when: "s > 3", grade: A, mechanism: maybe, disputes: [nobody]}
 `), []byte("[]"), []byte("[]"))
-	for _, want := range []string{"entry 1 (a): when", "entry 1 (a): grade", "entry 1 (a): tilt: biceps_long 2 is outside", "there is no head \"elbow\"",
-		"entry 2 (a): says: missing", "entry 2 (a): mechanism", "entry 2 (a): id: taken", "there is no rule \"nobody\""} {
+	err := datafile.Join(wrong)
+	for _, want := range []string{"rules.yaml:2: entry 1 (a): when", "entry 1 (a): grade", "entry 1 (a): tilt: biceps_long 2 is outside", "there is no head \"elbow\"",
+		"entry 2 (a): says: missing", "entry 2 (a): mechanism", "rules.yaml:3: entry 2 (a): id: a is taken", "lever: missing", "there is no rule \"nobody\""} {
 		assert.ErrorContains(t, err, want)
 	}
-	_, err = load([]byte("- {id: a, sayz: x}"), []byte("[]"), []byte("[]"))
-	assert.ErrorContains(t, err, "rules.yaml")
+	_, wrong = load([]byte("- {id: a, sayz: x}"), []byte("[]"), []byte("[]"))
+	err = datafile.Join(wrong)
+	assert.ErrorContains(t, err, "rules.yaml:1: entry 1 (a): sayz: there is no such field")
 }
 
 func TestLeverageIsThePlainBiasAndStretchTheStretchBias(t *testing.T) {

@@ -35,6 +35,25 @@ type Client struct {
 	Stance     string
 }
 
+type OwnMovement struct {
+	StudioID   uuid.UUID
+	MovementID string
+	Entry      string
+	Retired    bool
+	Version    int
+	MadeBy     uuid.UUID
+	MadeAt     time.Time
+}
+
+type OwnSetup struct {
+	SetupID  uuid.UUID
+	StudioID uuid.UUID
+	Name     string
+	Movement string
+	Settings json.RawMessage
+	MadeBy   uuid.UUID
+}
+
 type Room struct {
 	RoomID    uuid.UUID
 	StudioID  uuid.UUID

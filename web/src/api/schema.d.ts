@@ -227,6 +227,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/hints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set-up arithmetic */
+        post: operations["hints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/library": {
         parameters: {
             query?: never;
@@ -289,6 +306,92 @@ export interface paths {
         put?: never;
         /** The nearest set-ups to one */
         post: operations["near"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's own movements and set-ups */
+        get: operations["own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is wrong with a written movement */
+        post: operations["check-own"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/movements/{movement}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a movement of one's own */
+        put: operations["save-own"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/set-ups/{set_up}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a set-up under a name */
+        put: operations["keep-set-up"];
+        post?: never;
+        /** Forget a kept set-up */
+        delete: operations["drop-set-up"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A set-up written as a movement of one's own */
+        post: operations["own-text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -447,6 +550,7 @@ export interface components {
             zone: "short" | "middle" | "long" | null;
         };
         BookView: {
+            card_fields: string[];
             disputes: components["schemas"]["DisputeView"][];
             heads: components["schemas"]["LeverView"][];
             levers: components["schemas"]["LeverView"][];
@@ -459,6 +563,14 @@ export interface components {
             movements: components["schemas"]["MovementView"][];
             right: components["schemas"]["Slice"];
             words: components["schemas"]["WordView"][];
+        };
+        CheckOwnInputBody: {
+            id: string;
+            text: string;
+        };
+        CheckOwnOutputBody: {
+            faults: components["schemas"]["TextFault"][];
+            view?: components["schemas"]["SetUpView"];
         };
         ChoiceView: {
             value: string;
@@ -702,10 +814,45 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        HintView: {
+            about: string;
+            turn?: {
+                [key: string]: unknown;
+            };
+            words: string;
+        };
+        HintsInputBody: {
+            client?: string;
+            /**
+             * Format: double
+             * @description where a cable should pull, degrees
+             */
+            elbow?: number;
+            movement: string;
+            /**
+             * Format: double
+             * @description how hard, as a part of its hardest; absent: as hard as can be
+             */
+            pull?: number;
+            settings?: {
+                [key: string]: unknown;
+            };
+            stance?: string;
+        };
+        HintsOutputBody: {
+            hints: components["schemas"]["HintView"][];
+        };
         Joint: {
             name: string;
             /** Format: int64 */
             score: number;
+        };
+        KeepInputBody: {
+            movement: string;
+            name: string;
+            settings?: {
+                [key: string]: unknown;
+            };
         };
         Knot: {
             holds: string;
@@ -721,26 +868,36 @@ export interface components {
         };
         LibraryEntry: {
             action: string;
+            anchor: string;
             arms: string;
             computed: boolean;
+            faults: string[];
             glyph: components["schemas"]["Glyph"];
             grade: string;
             hand: string;
             hardest: string;
             heads: components["schemas"]["EntryHead"][];
+            hold: string;
             id: string;
             implement: string;
             joints: components["schemas"]["Joint"][];
+            key: string;
             lacks: string[];
             /** @enum {string} */
             load: "free" | "cable" | "body" | "machine";
             name: string;
+            needs: string[];
+            own: boolean;
             partner: string;
             refused: string;
             /** @enum {string} */
             safe_alone: "yes" | "no" | "pins";
+            settings: {
+                [key: string]: unknown;
+            };
             stop: string;
             upper_arm: string;
+            wrist: string;
         };
         LibraryOutputBody: {
             entries: components["schemas"]["LibraryEntry"][];
@@ -823,7 +980,12 @@ export interface components {
             family: string;
             glyph: components["schemas"]["Glyph"];
             id: string;
+            key: string;
             name: string;
+            own: boolean;
+            settings: {
+                [key: string]: unknown;
+            };
         };
         NearInputBody: {
             client?: string;
@@ -872,6 +1034,40 @@ export interface components {
         };
         NoteInputBody: {
             note: string;
+        };
+        OwnMovementView: {
+            faults: components["schemas"]["TextFault"][];
+            id: string;
+            name: string;
+            retired: boolean;
+            text: string;
+            /** Format: int64 */
+            version: number;
+        };
+        OwnOutputBody: {
+            movements: components["schemas"]["OwnMovementView"][];
+            set_ups: components["schemas"]["OwnSetUpView"][];
+        };
+        OwnSetUpView: {
+            broken: string;
+            id: string;
+            movement: string;
+            name: string;
+            says: string;
+            settings: {
+                [key: string]: unknown;
+            };
+        };
+        OwnTextInputBody: {
+            movement: string;
+            name: string;
+            settings?: {
+                [key: string]: unknown;
+            };
+        };
+        OwnTextOutputBody: {
+            id: string;
+            text: string;
         };
         Point: {
             /** Format: double */
@@ -932,11 +1128,12 @@ export interface components {
             tick: number;
         };
         RuleView: {
-            change: string;
+            card: {
+                [key: string]: string;
+            };
             disputes: string[];
             grade: string;
             id: string;
-            kind: string;
             lever: string;
             /** @enum {string} */
             mechanism: "holds" | "partly" | "does not hold";
@@ -962,6 +1159,15 @@ export interface components {
             warm_up_min: number;
             /** @description made for this save; sending it again saves once */
             write: string;
+        };
+        SaveOwnInputBody: {
+            retired?: boolean;
+            text: string;
+            /**
+             * Format: int64
+             * @description the version it was read as; 0: it is new
+             */
+            version: number;
         };
         SessionLine: {
             id: string;
@@ -1159,6 +1365,12 @@ export interface components {
             rule: string;
             says: string;
             why: string;
+        };
+        TextFault: {
+            field: string;
+            /** Format: int64 */
+            line: number;
+            reason: string;
         };
         TipInputBody: {
             head: string;
@@ -1752,6 +1964,39 @@ export interface operations {
             };
         };
     };
+    hints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HintsInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HintsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     library: {
         parameters: {
             query?: {
@@ -1867,6 +2112,196 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NearOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "check-own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckOwnInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOwnOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveOwnInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-set-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-set-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_up: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "own-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnTextInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnTextOutputBody"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,101 @@
+package person
+
+import (
+	"fmt"
+	"slices"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// need is one thing a set-up cannot be done without.
+type need struct {
+	what string
+	met  func(*Room) bool
+}
+
+// stationNames are implements that stand in the room, by what they are called.
+var stationNames = map[movement.ImplementID]string{
+	movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar", movement.PullBar: "a pull-up bar",
+	movement.DipMachine: "a dip machine", movement.Machine: "a press machine", movement.Lever: "a lever",
+}
+
+var barNames = map[movement.ImplementID]string{movement.BarStraight: "a straight bar", movement.BarCambered: "a cambered bar"}
+
+var attachmentNames = map[movement.ImplementID]string{
+	movement.BarStraight: "the bar for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}
+
+// needs lists what a set-up cannot be done without.
+func needs(s movement.SetUp) []need {
+	var out []need
+	add := func(what string, met func(*Room) bool) { out = append(out, need{what, met}) }
+	i, cable := s.Implement(), s.Effort().Load.Kind == effort.Cable
+	switch i {
+	case movement.Dumbbell:
+		if s.Hands() == movement.BothArms || s.Hands() == movement.Alternate {
+			add("a pair of dumbbells", func(r *Room) bool {
+				return slices.ContainsFunc(r.Dumbbells, func(d Dumbbell) bool { return d.Count >= 2 })
+			})
+			break
+		}
+		fallthrough
+	case movement.Shared:
+		add("a dumbbell", func(r *Room) bool { return len(r.Dumbbells) > 0 })
+	case movement.DipBars:
+		add("dip bars", func(r *Room) bool { return r.DipBars })
+	case movement.BenchEdge:
+		add("a bench", func(r *Room) bool { return r.Bench != nil })
+	case movement.BarStraight, movement.BarCambered:
+		if !cable {
+			add(barNames[i], func(r *Room) bool { return r.bar(i) != nil })
+		}
+	default:
+		if name := stationNames[i]; name != "" {
+			add(name, func(r *Room) bool { return slices.Contains(r.Others, i) })
+		}
+	}
+	if cable { // what hangs on a column that is not there is not told as well
+		if s.Hands() == movement.BothArms {
+			add("two cable columns", func(r *Room) bool { return r.Cable != nil && r.Cable.Columns >= 2 })
+		} else {
+			add("a cable column", func(r *Room) bool { return r.Cable != nil })
+		}
+		if name := attachmentNames[i]; name != "" {
+			add(name, func(r *Room) bool { return r.Cable == nil || slices.Contains(r.Cable.Attachments, i) })
+		}
+	}
+	switch s.Position() {
+	case movement.Reclined, movement.ChestSupported, movement.OnBench:
+		if angle, ok := s.Value(movement.Bench); ok {
+			add(fmt.Sprintf("a bench at %.0f°", angle.Number), func(r *Room) bool {
+				return r.Bench != nil && angle.Number >= r.Bench.Min && angle.Number <= r.Bench.Max
+			})
+		} else {
+			add("a flat bench", func(r *Room) bool { return r.Bench != nil && r.Bench.Min <= 0 })
+		}
+	}
+	if s.Movement.Anchor == "pad" {
+		add("a pad", func(r *Room) bool { return r.Pads })
+	}
+	return out
+}
+
+// Needs lists what a set-up cannot be done without, in words.
+func Needs(s movement.SetUp) []string {
+	out := []string{}
+	for _, n := range needs(s) {
+		out = append(out, n.what)
+	}
+	return out
+}
+
+// Missing lists what the room lacks for a set-up; empty when it can be done.
+func (r *Room) Missing(s movement.SetUp) []string {
+	var out []string
+	for _, n := range needs(s) {
+		if !n.met(r) {
+			out = append(out, n.what)
+		}
+	}
+	return out
+}

@@ -1,0 +1,61 @@
+package httpapi
+
+import (
+	"context"
+
+	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
+)
+
+// NearView is an equivalent with what is kept and lost.
+type NearView struct {
+	Movement string         `json:"movement"`
+	Settings map[string]any `json:"settings"`
+	Name     string         `json:"name"`
+	Glyph    Glyph          `json:"glyph"`
+	Distance float64        `json:"distance"`
+	Same     bool           `json:"same_idea"`
+	Keeps    string         `json:"keeps"`
+	Loses    string         `json:"loses"`
+	Lacks    []string       `json:"lacks"`
+}
+
+type nearInput struct {
+	Body struct {
+		WornInput
+		Room bool `json:"room,omitempty" doc:"only what the client's room allows"`
+	}
+}
+
+type nearOutput struct {
+	Body struct {
+		Near []NearView `json:"near"`
+	}
+}
+
+func (s *server) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
+	set, y, st, c, err := s.worn(ctx, &in.Body.WornInput)
+	if err != nil {
+		return nil, err
+	}
+	out := &nearOutput{}
+	out.Body.Near = []NearView{}
+	of, ok := fitting.ShapeOf(set, y, st)
+	if !ok {
+		return out, nil
+	}
+	var others []fitting.Shape
+	for _, m := range movements(ctx).Movements {
+		if shape, ok := fitting.ShapeOf(m.Default(), y, st); ok {
+			others = append(others, shape)
+		}
+	}
+	allowed := func(o movement.SetUp) bool { return !in.Body.Room || len(lacks(c, o)) == 0 }
+	for _, e := range fitting.Equivalents(&of, others, 10, allowed) {
+		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
+		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, plain(e.Shape.SetUp.Turned()), e.Shape.SetUp.Name(), glyph(e.Shape.SetUp, e.Shape.Profile, &r),
+			round4(e.Distance), e.Distance < fitting.SameIdea, e.Keeps, e.Loses, lacks(c, e.Shape.SetUp)})
+	}
+	return out, nil
+}

@@ -1,0 +1,311 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/datafile"
+	"musculus/internal/core/movement"
+	"musculus/internal/store"
+)
+
+// own is what a studio added: movements, put into its catalogue, and set-ups.
+type own struct {
+	catalogue *movement.Catalogue
+	movements []store.OwnMovement
+	faults    []*datafile.Fault
+	setUps    []keptSetUp
+}
+
+type keptSetUp struct{ store.OwnSetUp }
+
+// setUp reads a kept set-up; it fails when its movement is gone or has changed
+// its limits since.
+func (k *keptSetUp) setUp(c *movement.Catalogue) (movement.SetUp, error) {
+	m := c.Get(k.Movement)
+	if m == nil {
+		return movement.SetUp{}, fmt.Errorf("there is no movement %q any more", k.Movement)
+	}
+	return m.SetUp(k.Settings)
+}
+
+type ownKey struct{}
+
+func ownOf(ctx context.Context) *own {
+	o, _ := ctx.Value(ownKey{}).(*own)
+	return o
+}
+
+// movements is the signed-in studio's catalogue.
+func movements(ctx context.Context) *movement.Catalogue { return ownOf(ctx).catalogue }
+
+// catalogues remembers every studio's catalogue for a moment, so that not every
+// request reads it; a change made here shows at once, one made by another server
+// when the moment is over.
+type catalogues struct {
+	mu   sync.Mutex
+	seen map[uuid.UUID]seenOwn
+}
+
+type seenOwn struct {
+	*own
+	at time.Time
+}
+
+const (
+	rememberOwn = 2 * time.Second
+	mostStudios = 1000
+)
+
+func (c *catalogues) of(ctx context.Context, s *store.Store, studio uuid.UUID) (*own, error) {
+	began := time.Now()
+	c.mu.Lock()
+	seen, ok := c.seen[studio]
+	c.mu.Unlock()
+	if ok && began.Sub(seen.at) < rememberOwn {
+		return seen.own, nil
+	}
+	fresh := &own{}
+	err := s.In(ctx, studio, func(tx *store.Tx) (err error) {
+		if fresh.movements, err = tx.OwnMovements(ctx); err != nil {
+			return err
+		}
+		kept, err := tx.OwnSetUps(ctx)
+		for _, k := range kept {
+			fresh.setUps = append(fresh.setUps, keptSetUp{k})
+		}
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	if ok && slices.Equal(seen.movements, fresh.movements) { // nothing to read again
+		fresh.catalogue, fresh.faults = seen.catalogue, seen.faults
+	} else {
+		texts := make([]movement.Own, len(fresh.movements))
+		for i, m := range fresh.movements {
+			texts[i] = m.Own
+		}
+		fresh.catalogue, fresh.faults = movement.Shipped.With(texts)
+	}
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.seen == nil || len(c.seen) >= mostStudios {
+		c.seen = map[uuid.UUID]seenOwn{}
+	}
+	c.seen[studio] = seenOwn{fresh, began}
+	return fresh, nil
+}
+
+func (c *catalogues) forget(studio uuid.UUID) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	delete(c.seen, studio)
+}
+
+// TextFault is what is wrong with a written entry.
+type TextFault struct {
+	Line   int    `json:"line"`
+	Field  string `json:"field"`
+	Reason string `json:"reason"`
+}
+
+// OwnMovementView is one of the studio's movements as it is written.
+type OwnMovementView struct {
+	ID      string      `json:"id"`
+	Name    string      `json:"name"`
+	Text    string      `json:"text"`
+	Retired bool        `json:"retired"`
+	Version int         `json:"version"`
+	Faults  []TextFault `json:"faults"` // why it is not in the catalogue just now
+}
+
+// OwnSetUpView is a set-up kept under a name.
+type OwnSetUpView struct {
+	ID       uuid.UUID      `json:"id"`
+	Name     string         `json:"name"`
+	Movement string         `json:"movement"`
+	Settings map[string]any `json:"settings"`
+	Says     string         `json:"says"`   // its composed name
+	Broken   string         `json:"broken"` // why it cannot be worn any more
+}
+
+type ownOutput struct {
+	Body struct {
+		Movements []OwnMovementView `json:"movements"`
+		SetUps    []OwnSetUpView    `json:"set_ups"`
+	}
+}
+
+type ownTextInput struct {
+	Body struct {
+		Movement string         `json:"movement" maxLength:"60"`
+		Settings map[string]any `json:"settings,omitempty"`
+		Name     string         `json:"name" minLength:"1" maxLength:"60"`
+	}
+}
+
+type ownTextOutput struct {
+	Body struct {
+		ID   string `json:"id"`
+		Text string `json:"text"`
+	}
+}
+
+type checkOwnInput struct {
+	Body struct {
+		ID   string `json:"id" maxLength:"60"`
+		Text string `json:"text" maxLength:"20000"`
+	}
+}
+
+type checkOwnOutput struct {
+	Body struct {
+		Faults []TextFault `json:"faults"`
+		View   *SetUpView  `json:"view,omitempty"` // at its defaults, when nothing is wrong
+	}
+}
+
+type saveOwnInput struct {
+	ID   string `path:"movement" maxLength:"60"`
+	Body struct {
+		Text    string `json:"text" maxLength:"20000"`
+		Retired bool   `json:"retired,omitempty"`
+		Version int    `json:"version" doc:"the version it was read as; 0: it is new"`
+	}
+}
+
+type keepInput struct {
+	ID   uuid.UUID `path:"set_up"`
+	Body struct {
+		Name     string         `json:"name" maxLength:"60"`
+		Movement string         `json:"movement" maxLength:"60"`
+		Settings map[string]any `json:"settings,omitempty"`
+	}
+}
+
+type dropInput struct {
+	ID uuid.UUID `path:"set_up"`
+}
+
+func (s *server) registerOwn(api huma.API) {
+	huma.Register(api, operation("own", http.MethodGet, "/own", "The studio's own movements and set-ups"), s.own)
+	huma.Register(api, operation("own-text", http.MethodPost, "/own/text", "A set-up written as a movement of one's own"), s.ownText)
+	huma.Register(api, operation("check-own", http.MethodPost, "/own/check", "What is wrong with a written movement"), s.checkOwn)
+	huma.Register(api, operation("save-own", http.MethodPut, "/own/movements/{movement}", "Keep a movement of one's own"), s.saveOwn)
+	huma.Register(api, operation("keep-set-up", http.MethodPut, "/own/set-ups/{set_up}", "Keep a set-up under a name"), s.keepSetUp)
+	huma.Register(api, operation("drop-set-up", http.MethodDelete, "/own/set-ups/{set_up}", "Forget a kept set-up"), s.dropSetUp)
+}
+
+func viewFaults(faults []*datafile.Fault, of string) []TextFault {
+	out := []TextFault{}
+	for _, f := range faults {
+		if f.File == of {
+			out = append(out, TextFault{f.Line, f.Field, f.Reason})
+		}
+	}
+	return out
+}
+
+func (s *server) own(ctx context.Context, _ *struct{}) (*ownOutput, error) {
+	o := ownOf(ctx)
+	out := &ownOutput{}
+	out.Body.Movements, out.Body.SetUps = []OwnMovementView{}, []OwnSetUpView{}
+	for _, m := range o.movements {
+		v := OwnMovementView{ID: m.ID, Name: m.ID, Text: m.Text, Retired: m.Retired, Version: m.Version, Faults: viewFaults(o.faults, m.ID)}
+		if read := o.catalogue.Get(m.ID); read != nil {
+			v.Name = read.Default().Title()
+		}
+		out.Body.Movements = append(out.Body.Movements, v)
+	}
+	for _, k := range o.setUps {
+		v := OwnSetUpView{ID: k.ID, Name: k.Name, Movement: k.Movement, Settings: plain(k.Settings)}
+		if set, err := k.setUp(o.catalogue); err != nil {
+			v.Broken = err.Error()
+		} else {
+			v.Says = set.Name()
+		}
+		out.Body.SetUps = append(out.Body.SetUps, v)
+	}
+	return out, nil
+}
+
+func (s *server) ownText(ctx context.Context, in *ownTextInput) (*ownTextOutput, error) {
+	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
+	if err != nil {
+		return nil, err
+	}
+	out := &ownTextOutput{}
+	out.Body.ID = movement.OwnID(in.Body.Name)
+	if !strings.HasPrefix(out.Body.ID, movement.OwnPrefix) {
+		return nil, fieldProblem("body.name", "the name needs at least one letter or digit")
+	}
+	out.Body.Text, err = movement.OwnText(set, out.Body.ID, strings.TrimSpace(in.Body.Name))
+	return out, problemIf(err)
+}
+
+func (s *server) checkOwn(ctx context.Context, in *checkOwnInput) (*checkOwnOutput, error) {
+	out := &checkOwnOutput{}
+	m, faults := movements(ctx).CheckOwn(movement.Own{ID: in.Body.ID, Text: in.Body.Text})
+	out.Body.Faults = viewFaults(faults, in.Body.ID)
+	if m != nil {
+		body, st, err := s.wearer(ctx, nil, "")
+		if err != nil {
+			return nil, err
+		}
+		y, err := s.bodies.of(body)
+		if err != nil {
+			return nil, problemOf(err)
+		}
+		v := viewSetUp(m.Default(), y, st)
+		out.Body.View = &v
+	}
+	return out, nil
+}
+
+func (s *server) saveOwn(ctx context.Context, in *saveOwnInput) (*struct{}, error) {
+	m := store.OwnMovement{Own: movement.Own{ID: in.ID, Text: in.Body.Text, Retired: in.Body.Retired}, Version: in.Body.Version}
+	if _, wrong := movements(ctx).CheckOwn(m.Own); len(wrong) > 0 {
+		p := problem(http.StatusUnprocessableEntity, wrong[0].Error())
+		for _, f := range wrong {
+			p.Errors = append(p.Errors, &huma.ErrorDetail{Location: fmt.Sprintf("body.text:%d", f.Line), Message: f.Error()})
+		}
+		return nil, p
+	}
+	defer s.catalogues.forget(accountOf(ctx).Studio)
+	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		done, err := tx.SaveOwnMovement(ctx, m, a.ID)
+		if err == nil && !done {
+			return problem(http.StatusConflict, "somebody changed this movement, or took its name, in between; look again")
+		}
+		return err
+	})
+}
+
+func (s *server) keepSetUp(ctx context.Context, in *keepInput) (*struct{}, error) {
+	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
+	if err != nil {
+		return nil, err
+	}
+	name := strings.TrimSpace(in.Body.Name)
+	if name == "" {
+		return nil, fieldProblem("body.name", "a set-up is kept under a name")
+	}
+	defer s.catalogues.forget(accountOf(ctx).Studio)
+	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		return tx.PutOwnSetUp(ctx, store.OwnSetUp{ID: in.ID, Name: name, Movement: set.Movement.ID, Settings: set.Turned()}, a.ID)
+	})
+}
+
+func (s *server) dropSetUp(ctx context.Context, in *dropInput) (*struct{}, error) {
+	defer s.catalogues.forget(accountOf(ctx).Studio)
+	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.DropOwnSetUp(ctx, in.ID) })
+}

@@ -1,0 +1,19 @@
+-- name: OwnMovements :many
+SELECT movement_id, entry, retired, version FROM own_movement ORDER BY made_at, movement_id;
+
+-- name: AddOwnMovement :execrows
+INSERT INTO own_movement (studio_id, movement_id, entry, made_by) VALUES (current_studio(), $1, $2, $3)
+ON CONFLICT DO NOTHING;
+
+-- name: SaveOwnMovement :execrows
+UPDATE own_movement SET entry = $3, retired = $4, version = version + 1 WHERE movement_id = $1 AND version = $2;
+
+-- name: OwnSetUps :many
+SELECT setup_id, name, movement, settings FROM own_setup ORDER BY name, setup_id;
+
+-- name: PutOwnSetUp :exec
+INSERT INTO own_setup (setup_id, studio_id, name, movement, settings, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
+ON CONFLICT (setup_id) DO UPDATE SET name = excluded.name, movement = excluded.movement, settings = excluded.settings;
+
+-- name: DropOwnSetUp :execrows
+DELETE FROM own_setup WHERE setup_id = $1;
