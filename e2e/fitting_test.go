@@ -3,6 +3,7 @@ package e2e
 import (
 	"fmt"
 	"os"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/cdproto/emulation"
@@ -52,7 +53,7 @@ func TestFindingInTheLibrary(t *testing.T) {
 	p.until(`document.querySelectorAll('.library-card').length < 30`)
 	p.typeInto(`input[aria-label="Find a movement"]`, "overhead")
 	p.until(`[...document.querySelectorAll('.library-card')].every(c => c.innerText.includes('Overhead'))`)
-	p.click(".library-card")
+	p.click(".library-card a")
 	p.until(`document.querySelector('.fitting .stage h2')?.innerText.includes('Overhead')`)
 	assert.Contains(t, eval[string](p, "location.search"), demo.ClientID("Bettina Groos").String(), "the client stays chosen")
 	p.do(chromedp.Navigate(a.url + "/library"))
@@ -93,6 +94,57 @@ func TestAStudiosOwnReading(t *testing.T) {
 	p.do(chromedp.Reload())
 	p.untilSays("Our note: seen with two clients")
 	p.until(`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`)
+}
+
+// A set-up is kept under a name, picked by it, made a movement of the studio's
+// own with a slip that is told at its line, and asked what else would train a head.
+func TestAStudiosOwnMovementIsAddedAndPicked(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/fitting?movement=pushdown_bar")
+	p.untilSays("For the hardest pull at 90°")
+	p.clickText("Set it so")
+	p.until(`location.search.includes('pulley_distance')`)
+	p.clickText("Keep")
+	p.typeInto(`input[aria-label="Name of the set-up"]`, "Harbour push-down")
+	p.press("Keep the set-up")
+	p.untilSays("Kept as “Harbour push-down”")
+	p.clickText("Another movement")
+	p.typeInto(`input[aria-label="Find a movement"]`, "harbour")
+	p.until(`document.querySelectorAll('.pick').length === 1`)
+	p.click(".pick")
+	p.until(`location.search.includes('pulley_distance') && document.querySelector('.fitting .stage')`)
+	p.clickText("Keep")
+	p.typeInto(`input[aria-label="Name of the set-up"]`, "Quay press-down")
+	p.press("Make it a movement of ours")
+	p.until(`document.querySelector('.ours-text')?.value.includes('id: own_quay_press_down')`)
+	whole := eval[string](p, `document.querySelector('.ours-text').value`)
+	p.typeInto(".ours-text", strings.Replace(whole, "action: extension", "action: pushing", 1))
+	p.untilSays("line 3: action")
+	assert.True(t, eval[bool](p, `[...document.querySelectorAll('button')].find(b => b.innerText === 'Keep it').disabled`))
+	p.typeInto(".ours-text", whole)
+	p.until(`document.querySelector('.margin .slice')`)
+	p.clickText("Keep it")
+	p.untilSays("Movements of our own")
+	p.untilSays("Quay press-down")
+	p.do(chromedp.Navigate(a.url + "/library"))
+	p.until(`document.querySelectorAll('.library-card').length === 88`)
+	// The Fitting's slice asks the Library what would train a head.
+	p.do(chromedp.Navigate(a.url + "/fitting"))
+	p.until(`document.querySelector('.slice-ask[aria-label="What would train the brachialis?"]')`)
+	eval[bool](p, `(document.querySelector('.slice-ask[aria-label="What would train the brachialis?"]').focus(), true)`)
+	p.key(kb.Enter)
+	p.until(`location.pathname === '/library' && location.search.includes('head=brachialis')`)
+	p.until(`document.querySelector('.library-card .library-facts b')`)
+	p.click(".library-card .library-facts .link")
+	p.until(`document.querySelectorAll('.library-more .near').length >= 3`)
+}
+
+// press presses a button of a bubble, which would move if the page were scrolled to it.
+func (p *tab) press(text string) {
+	p.t.Helper()
+	find := fmt.Sprintf(`[...document.querySelectorAll('button')].find(b => b.innerText.includes(%q) && !b.disabled)`, text)
+	p.until(find)
+	eval[bool](p, "("+find+".click(), true)")
 }
 
 // The new places are read by axe in light and in dark.

@@ -126,7 +126,7 @@ func OwnText(s SetUp, id, name string) (string, error) {
 			row.Default = &x
 		}
 	}
-	text, err := yaml.MarshalWithOptions([]row{r}, yaml.Indent(2))
+	text, err := yaml.MarshalWithOptions([]row{r}, yaml.Indent(2), yaml.OmitZero(), yaml.AutoInt())
 	return string(text), err
 }
 

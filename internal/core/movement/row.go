@@ -49,31 +49,31 @@ type row struct {
 	Action       Action        `yaml:"action"`
 	Family       string        `yaml:"family"`
 	Position     Position      `yaml:"position,omitempty"`
-	Positions    []Position    `yaml:"positions,omitempty"`
+	Positions    []Position    `yaml:"positions,omitempty,flow"`
 	ArmsKeep     bool          `yaml:"arms_keep,omitempty"`
 	Anchor       string        `yaml:"anchor,omitempty"`
 	Partner      string        `yaml:"partner,omitempty"`
 	UpperArm     string        `yaml:"upper_arm,omitempty"`
 	Like         string        `yaml:"like,omitempty"` // the family whose joint scores and stop rule it has
 	LowersAs     string        `yaml:"lowers_as,omitempty"`
-	Joints       *jointsRow    `yaml:"joints,omitempty"`
+	Joints       *jointsRow    `yaml:"joints,omitempty,flow"`
 	TrunkLean    float64       `yaml:"trunk_lean,omitempty"`
 	SafeAlone    Alone         `yaml:"safe_alone,omitempty"`
-	Implements   []ImplementID `yaml:"implements,omitempty"`
-	Hands        []string      `yaml:"hands,omitempty"`
-	Holds        []string      `yaml:"holds,omitempty"`
+	Implements   []ImplementID `yaml:"implements,omitempty,flow"`
+	Hands        []string      `yaml:"hands,omitempty,flow"`
+	Holds        []string      `yaml:"holds,omitempty,flow"`
 	Hold         string        `yaml:"hold,omitempty"`
 	Wrist        string        `yaml:"wrist,omitempty"`
-	From         arm.Posture   `yaml:"from,omitempty"`
-	To           arm.Posture   `yaml:"to,omitempty"`
+	From         arm.Posture   `yaml:"from,omitempty,flow"`
+	To           arm.Posture   `yaml:"to,omitempty,flow"`
 	Load         string        `yaml:"load,omitempty"`
-	Pulley       arm.Vec       `yaml:"pulley,omitempty"`
+	Pulley       arm.Vec       `yaml:"pulley,omitzero,flow"`
 	GripOffset   float64       `yaml:"grip_offset,omitempty"`
 	ArmSupported bool          `yaml:"arm_supported,omitempty"`
-	Settings     []settingRow  `yaml:"settings,omitempty"`
+	Settings     []settingRow  `yaml:"settings,omitempty,flow"`
 	Grade        string        `yaml:"grade,omitempty"`
-	Credits      creditRow     `yaml:"credits,omitempty"`
-	Other        creditRow     `yaml:"other,omitempty"`
+	Credits      creditRow     `yaml:"credits,omitempty,flow"`
+	Other        creditRow     `yaml:"other,omitempty,flow"`
 	FromWidth    float64       `yaml:"from_width,omitempty"`
 	ToWidth      float64       `yaml:"to_width,omitempty"`
 	WideRow      string        `yaml:"wide_row,omitempty"`

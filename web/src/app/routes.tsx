@@ -24,6 +24,8 @@ export const router = createBrowserRouter([
       { path: 'today', element: <Soon title="Today" holds="Who trains today, what is due (measuring, a stalled lift, pain reported), and a session started in one key." /> },
       { path: 'fitting', lazy: async () => ({ Component: (await import('../places/fitting/Fitting')).Fitting }) },
       { path: 'library', lazy: async () => ({ Component: (await import('../places/library/Library')).Library }) },
+      { path: 'library/ours', lazy: async () => ({ Component: (await import('../places/library/Ours')).Ours }) },
+      { path: 'library/ours/:own', lazy: async () => ({ Component: (await import('../places/library/OwnMovement')).OwnMovement }) },
       { path: 'stances', lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }) },
       { path: 'studio', element: <Soon title="Studio" holds="Coaches, rooms, units, backup, imports and exports." /> },
       { path: '*', element: <Missing /> },

@@ -11,10 +11,12 @@ interface Props {
   /** hatches are always drawn for paper; on screen only on large slices. */
   hatched?: boolean
   unit?: string
+  /** asks what would train a head, by pointer or by key */
+  ask?: (head: string) => void
 }
 
 /** Slice is the cross-section of the arm, each head's region filled by what it gets. */
-export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, unit = '' }: Props) {
+export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, unit = '', ask }: Props) {
   const id = useId()
   const [over, setOver] = useState<HeadView | null>(null)
   const heads = new Map(view.heads.map((h) => [h.id, h]))
@@ -22,7 +24,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
   const leading = view.heads.find((h) => h.leading)
   return (
     <span className="slice" style={{ width: size, height: size }}>
-      <svg viewBox="0 0 1 1" width={size} height={size} role="img" aria-label={view.text}>
+      <svg viewBox="0 0 1 1" width={size} height={size} role={ask ? 'group' : 'img'} aria-label={view.text}>
         {hatched && (
           <defs>
             {geometry.regions.map((r) => (
@@ -37,7 +39,23 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
           const head = heads.get(r.head)
           const level = head?.level ?? 0
           return (
-            <g key={r.head} onPointerEnter={() => head && setOver(head)} onPointerLeave={() => setOver(null)}>
+            <g
+              key={r.head}
+              onPointerEnter={() => head && setOver(head)}
+              onPointerLeave={() => setOver(null)}
+              {...(ask && head
+                ? {
+                    role: 'button',
+                    tabIndex: 0,
+                    className: 'slice-ask',
+                    'aria-label': `What would train the ${head.name}?`,
+                    onFocus: () => setOver(head),
+                    onBlur: () => setOver(null),
+                    onClick: () => ask(r.head),
+                    onKeyDown: (e: React.KeyboardEvent) => (e.key === 'Enter' || e.key === ' ') && ask(r.head),
+                  }
+                : {})}
+            >
               <path d={r.path} className="slice-region" style={{ fill: headColour[r.head], fillOpacity: shade(level) }} strokeWidth={small ? 0.03 : 0.014} />
               {hatched && level > 0 && <path d={r.path} fill={`url(#${id}${r.head})`} opacity={0.15 + 0.4 * level} pointerEvents="none" />}
             </g>
@@ -69,6 +87,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
       {over && !small && (
         <span className="slice-tip" role="status">
           {over.name} <b>{decimals(over.value, places)}</b> {unit}
+          {ask && <i>Click: what would train this?</i>}
         </span>
       )}
     </span>

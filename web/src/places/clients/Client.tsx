@@ -13,7 +13,18 @@ export function Client() {
   const view = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
   if (view.isError) return <Missing />
   if (!view.data) return <Waiting failed={view.failureReason} />
-  return <Thread view={view.data} />
+  return (
+    <>
+      <Thread view={view.data} />
+      <Outlet context={view.data} />
+    </>
+  )
+}
+
+/** ClientThread is the thread in a place that works for a client without being a knot of hers. */
+export function ClientThread({ client }: { client: string }) {
+  const view = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
+  return view.data ? <Thread view={view.data} /> : <div className="thread" />
 }
 
 /** useClient gives a knot's place its client. */
@@ -41,7 +52,6 @@ function Thread({ view }: { view: ClientView }) {
   })
   useKeys(keys)
   return (
-    <>
       <nav className="thread" aria-label={`The work with ${view.name}`}>
         <div className="thread-who">
           <Slice geometry={right} view={view.slice} size={58} />
@@ -62,7 +72,5 @@ function Thread({ view }: { view: ClientView }) {
           ))}
         </ol>
       </nav>
-      <Outlet context={view} />
-    </>
   )
 }

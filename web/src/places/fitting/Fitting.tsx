@@ -1,16 +1,19 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { api, got, type SetUpView } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
+import { ClientThread } from '../clients/Client'
 import { Picker } from '../clients/week/Picker'
 import { SetUpSays } from '../clients/week/SetUpSays'
 import { Stage } from '../clients/week/Stage'
 import '../clients/week/week.css'
 import { Faults } from './Faults'
 import './fitting.css'
+import { Hints } from './Hints'
+import { Keep } from './Keep'
 import { Lengths } from './Lengths'
 import { Near } from './Near'
 import { Pinned } from './Pinned'
@@ -67,6 +70,7 @@ export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
 export function Fitting() {
   const { movements } = useCatalogue()
   const w = useWearer()
+  const navigate = useNavigate()
   const [picking, setPicking] = useState(false)
   const [look, setLook] = useState(false)
   const [turning, setTurning] = useState('')
@@ -93,12 +97,14 @@ export function Fitting() {
   const pin = () => view && setPins((old) => [...old.filter((v) => v.name !== view.name), view].slice(-mostPins))
 
   return (
-    <div className="fitting">
+    <>
+    {w.client && <ClientThread client={w.client} />}
+    <div className={w.client ? 'fitting threaded' : 'fitting'}>
       <main className="fitting-main">
         {picking ? (
           <Picker
-            add={(id) => {
-              wear(id, {})
+            add={(m) => {
+              wear(m.id, m.settings as Worn['settings'])
               setPicking(false)
             }}
             close={() => setPicking(false)}
@@ -106,6 +112,7 @@ export function Fitting() {
         ) : view ? (
           <Stage
             view={view}
+            ask={(head) => navigate(`/library?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), head })}`)}
             turn={(key, value) => {
               setTurning(key)
               wear(movement, { ...settings, [key]: value })
@@ -119,6 +126,7 @@ export function Fitting() {
               <Button onClick={pin} disabled={pins.some((v) => v.name === view.name)}>
                 Pin
               </Button>
+              <Keep view={view} />
               <Send view={view} client={w.client} />
             </div>
           </Stage>
@@ -141,6 +149,7 @@ export function Fitting() {
         {view && !picking && (
           <>
             <SetUpSays view={view} />
+            <Hints worn={worn} turn={(t) => wear(movement, { ...settings, ...t })} />
             {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
             <Near worn={worn} wear={wear} />
             <Faults worn={worn} />
@@ -148,6 +157,7 @@ export function Fitting() {
         )}
       </aside>
     </div>
+    </>
   )
 }
 

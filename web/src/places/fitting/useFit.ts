@@ -1,5 +1,6 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { api, Problem, timed, type SetUpView } from '../../api/client'
+import { useLatest } from '../../api/latest'
 
 export interface Worn {
   movement: string
@@ -11,12 +12,11 @@ export interface Worn {
 /** useFit asks what a set-up does: one request in flight, the latest wins, the old view stays until then. */
 export function useFit(worn: Worn, turning: string): { view: SetUpView | null; problem: Problem | null } {
   const [state, setState] = useState<{ view: SetUpView | null; problem: Problem | null }>({ view: null, problem: null })
-  const flying = useRef(false)
-  const wanted = useRef<(() => Promise<void>) | null>(null)
+  const latest = useLatest()
   const key = JSON.stringify(worn)
   useEffect(() => {
     const asked = JSON.parse(key) as Worn
-    wanted.current = async () => {
+    latest(async () => {
       try {
         const answer = await timed(api.POST('/fit', { body: { ...asked, turning } }))
         setState({ view: answer.data.view, problem: null })
@@ -24,17 +24,7 @@ export function useFit(worn: Worn, turning: string): { view: SetUpView | null; p
         const problem = e instanceof Problem ? e : new Problem(0, String(e))
         setState((s) => ({ ...s, problem }))
       }
-    }
-    if (flying.current) return
-    flying.current = true
-    void (async () => {
-      while (wanted.current) {
-        const go = wanted.current
-        wanted.current = null
-        await go()
-      }
-      flying.current = false
-    })()
-  }, [key, turning])
+    })
+  }, [key, turning, latest])
   return state
 }

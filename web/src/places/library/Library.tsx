@@ -1,18 +1,17 @@
 import { useQuery } from '@tanstack/react-query'
-import { Input, Segmented, Select, Switch } from 'antd'
+import { Button, Input, Segmented, Select, Switch } from 'antd'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { useNavigate } from 'react-router'
 import { api, got, type LibraryEntry } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { meant } from '../../app/words'
 import { Waiting } from '../../app/Shell'
-import { Ribbon } from '../../figures/Ribbon'
-import { Slice } from '../../figures/Slice'
-import { decimals } from '../../figures/heads'
+import { ClientThread } from '../clients/Client'
 import { useWearer, Wearer } from '../fitting/Fitting'
 import '../clients/week/week.css'
-import { fits, noFilter, sorted, type Filter } from './filter'
+import { EntryCard } from './EntryCard'
+import { fits, kindOfNeed, noFilter, sorted, type Filter } from './filter'
 import './library.css'
 import { SetUpMap } from './SetUpMap'
 
@@ -20,9 +19,10 @@ const joints = ['wrist', 'elbow front', 'elbow back', 'shoulder front', 'shoulde
 
 /** Library is the catalogue: filter, sort for a head, or see it as a map. */
 export function Library() {
-  const { right, words } = useCatalogue()
+  const { words } = useCatalogue()
   const w = useWearer()
-  const [filter, setFilter] = useState<Filter>(noFilter)
+  const navigate = useNavigate()
+  const [filter, setFilter] = useState<Filter>({ ...noFilter, head: w.params.get('head') ?? '' })
   const [as, setAs] = useState<'cards' | 'map'>('cards')
   const library = useQuery({
     queryKey: ['library', w.client, w.stance],
@@ -33,11 +33,14 @@ export function Library() {
   if (!library.data) return <Waiting failed={library.failureReason} />
   const heads = library.data.entries[0].glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
+  const needs = [...new Set(library.data.entries.flatMap((e) => e.needs.map(kindOfNeed)))].sort()
   const hits = meant(words, filter.words)
   const ids = hits.flatMap((h) => h.movements)
   const found = sorted(library.data.entries.filter((e) => fits(e, filter, ids)), filter.head)
-  const to = (e: LibraryEntry) => `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id })}`
+  const to = (e: LibraryEntry) => `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id, settings: JSON.stringify(e.settings) })}`
   return (
+    <>
+    {w.client && <ClientThread client={w.client} />}
     <div className="library">
       <main className="library-main">
         <div className="library-top">
@@ -46,6 +49,7 @@ export function Library() {
           <span className="library-count" role="status">
             {found.length} of {library.data.entries.length}, stance {library.data.stance}
           </span>
+          <Button onClick={() => navigate('/library/ours')}>Ours</Button>
         </div>
         {hits
           .filter((h) => h.ask)
@@ -59,24 +63,7 @@ export function Library() {
         ) : (
           <div className="library-cards">
             {found.map((e) => (
-              <Link key={e.id} to={to(e)} className="library-card">
-                <Slice geometry={right} view={e.glyph.slice} size={76} />
-                <span className="library-text">
-                  <b>{e.name}</b>
-                  {e.glyph.ribbon ? <Ribbon geometry={e.glyph.ribbon} width={120} height={14} /> : <span className="graded">{e.refused ? `not at its defaults: ${e.refused}` : `several joints, graded ${e.grade}`}</span>}
-                  <span className="library-facts">
-                    {filter.head && (
-                      <b>
-                        {decimals(e.heads.find((h) => h.id === filter.head)!.bias)}
-                        {zoneWords(e, filter.head)}
-                        {' · '}
-                      </b>
-                    )}
-                    {e.arms === 'one' ? 'each arm in turn' : 'both arms'} · {aloneWords[e.safe_alone]}
-                  </span>
-                  {e.lacks.length > 0 && <span className="warn">lacks {e.lacks.join(' and ')}</span>}
-                </span>
-              </Link>
+              <EntryCard key={e.key} entry={e} head={filter.head} to={to(e)} w={w} />
             ))}
             {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
           </div>
@@ -115,6 +102,17 @@ export function Library() {
           <span className="field-label">easy on</span>
           <Select aria-label="Easy on a joint" value={filter.joint} onChange={(joint) => put({ joint })} options={any(joints)} />
         </label>
+        <label>
+          <span className="field-label">needs only</span>
+          <Select
+            mode="multiple"
+            aria-label="Needs only"
+            placeholder="anything"
+            value={filter.has}
+            onChange={(has) => put({ has })}
+            options={needs.map((n) => ({ value: n, label: n }))}
+          />
+        </label>
         <label className="near-room">
           <Switch size="small" aria-label="Safe to fail alone" checked={filter.alone} onChange={(alone) => put({ alone })} /> safe to fail alone
         </label>
@@ -128,14 +126,8 @@ export function Library() {
         </button>
       </aside>
     </div>
+    </>
   )
-}
-
-const aloneWords = { yes: 'safe to fail alone', no: 'not to be failed alone', pins: 'to be failed only with pins' }
-
-function zoneWords(e: LibraryEntry, head: string): string {
-  const zone = e.heads.find((h) => h.id === head)?.zone
-  return zone ? ` at ${zone} length` : ''
 }
 
 function any(values: string[], words: Record<string, string> = {}) {

@@ -46,7 +46,7 @@ export function SetUpMap({ entries, head, name, to }: Props) {
       const box = { x0, x1: x0 + wide, y0: y(length) - 6, y1: y(length) + 6 }
       if (box.x0 > pad.left && box.x1 < w - 4 && taken.every((t) => t.x1 < box.x0 || t.x0 > box.x1 || t.y1 < box.y0 || t.y0 > box.y1)) {
         taken.push(box)
-        names.set(e.id, box)
+        names.set(e.key, box)
         break
       }
     }
@@ -70,24 +70,24 @@ export function SetUpMap({ entries, head, name, to }: Props) {
         </text>
         {shown.map(({ e, bias, length }) => {
           const at = { x: x(bias), y: y(length) }
-          const box = names.get(e.id)
+          const box = names.get(e.key)
           const left = box ? box.x0 < at.x : at.x > w - 240
           return (
             <g
-              key={e.id}
-              className={over === e.id ? 'map-dot over' : 'map-dot'}
+              key={e.key}
+              className={over === e.key ? 'map-dot over' : 'map-dot'}
               tabIndex={0}
               role="link"
               aria-label={`${e.name}: bias ${decimals(bias)}, place in its reach ${decimals(length)}`}
-              onPointerEnter={() => setOver(e.id)}
+              onPointerEnter={() => setOver(e.key)}
               onPointerLeave={() => setOver(null)}
-              onFocus={() => setOver(e.id)}
+              onFocus={() => setOver(e.key)}
               onBlur={() => setOver(null)}
               onClick={() => navigate(to(e))}
               onKeyDown={(k) => k.key === 'Enter' && navigate(to(e))}
             >
-              <circle cx={at.x} cy={at.y} r={over === e.id ? 8 : 6} fill={headColour[head]} />
-              {(box || over === e.id) && (
+              <circle cx={at.x} cy={at.y} r={over === e.key ? 8 : 6} fill={headColour[head]} />
+              {(box || over === e.key) && (
                 <text x={at.x + (left ? -10 : 10)} y={at.y + 4} textAnchor={left ? 'end' : 'start'}>
                   {short(e.name)}
                 </text>

@@ -13,9 +13,11 @@ export interface Filter {
   joint: string
   alone: boolean
   room: boolean
+  /** what there is, as kinds of need; empty: anything */
+  has: string[]
 }
 
-export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false }
+export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false, has: [] }
 
 /** fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a score of 1. */
 export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
@@ -29,8 +31,14 @@ export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
     (!f.load || e.load === f.load) &&
     (!f.joint || (e.joints.find((j) => j.name === f.joint)?.score ?? 0) <= 1) &&
     (!f.alone || e.safe_alone === 'yes') &&
-    (!f.room || e.lacks.length === 0)
+    (!f.room || e.lacks.length === 0) &&
+    (f.has.length === 0 || e.needs.every((n) => f.has.includes(kindOfNeed(n))))
   )
+}
+
+/** kindOfNeed is a need without its angle or number: a bench at 45° is a bench. */
+export function kindOfNeed(need: string): string {
+  return need.replace(/ at \d+°$/, '').replace('a flat bench', 'a bench')
 }
 
 /** sorted puts the greatest bias for a head first; without a head the catalogue's order stays. */

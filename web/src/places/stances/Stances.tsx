@@ -146,7 +146,7 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
         </p>
         {r.disputes.length > 0 && <p className="caveat">disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}</p>}
         {r.note && !open && <p className="note">Our note: {r.note}</p>}
-        {open && <Card rule={r} />}
+        {open && <Card rule={r} fields={book.card_fields} />}
         {own && r.switch && <OwnSwitch rule={r} own={own} />}
         {r.switch && client && <SwitchRule rule={r.id} client={client} />}
       </div>
@@ -155,24 +155,22 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
 }
 
 /** Card is the rule's evidence; what nobody recorded says so. */
-function Card({ rule: r }: { rule: RuleView }) {
-  const rows: [string, string][] = [
-    ['kind', r.kind],
-    ['where it applies', r.when],
-    ['people', ''],
-    ['weeks', ''],
-    ['result in words', ''],
-    ['limits', r.why],
-    ['what would change our mind', r.change],
-  ]
+function Card({ rule: r, fields }: { rule: RuleView; fields: string[] }) {
+  const missing = fields.filter((f) => !r.card[f])
   return (
     <dl className="card">
-      {rows.map(([k, v]) => (
-        <div key={k}>
-          <dt>{k}</dt>
-          <dd>{v || <i>not recorded</i>}</dd>
-        </div>
-      ))}
+      {fields
+        .filter((f) => r.card[f])
+        .map((f) => (
+          <div key={f}>
+            <dt>{f}</dt>
+            <dd>{r.card[f]}</dd>
+          </div>
+        ))}
+      <div>
+        <dt>not recorded</dt>
+        <dd>{missing.join(' · ')}</dd>
+      </div>
       <Note rule={r} />
     </dl>
   )

@@ -1,7 +1,8 @@
 import { App, Button, Input, InputNumber } from 'antd'
 import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import type { DoseDraft, SessionView } from '../../../api/client'
+import type { DoseDraft, MovementView, SessionView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
@@ -22,6 +23,7 @@ interface Props {
 export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
   const { draft, edit, undo, redo, canUndo, canRedo, state, settle } = useDraft(client, session)
+  const navigate = useNavigate()
   const [activeId, setActiveId] = useState<string | null>(draft.slots[0]?.id ?? null)
   const [picking, setPicking] = useState(draft.slots.length === 0 && mayPlan)
   const [turning, setTurning] = useState('')
@@ -44,8 +46,8 @@ export function Builder({ client, session, mayPlan }: Props) {
     change(`turn ${active.id} ${key} ${grabbing ? 'grab' : ''}`, active.id, (s) => ({ ...s, settings: { ...s.settings, [key]: value } }))
   }
 
-  const add = (movement: string) => {
-    const slot = { id: uuidv7(), movement, settings: {}, cues: [] }
+  const add = (m: MovementView) => {
+    const slot = { id: uuidv7(), movement: m.id, settings: m.settings as Draft['slots'][number]['settings'], cues: [] }
     edit('', (d) => ({ ...d, slots: [...d.slots, slot] }))
     setActiveId(slot.id)
     setPicking(false)
@@ -136,7 +138,16 @@ export function Builder({ client, session, mayPlan }: Props) {
         {picking ? (
           <Picker add={add} close={() => setPicking(false)} />
         ) : active && preview.active ? (
-          <Stage view={preview.active} turn={mayPlan ? turn : undefined}>
+          <Stage
+            view={preview.active}
+            turn={mayPlan ? turn : undefined}
+            ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
+            aside={
+              <Link className="stage-open" to={`/fitting?${new URLSearchParams({ client, movement: active.movement, settings: JSON.stringify(active.settings) })}`}>
+                Open in the Fitting
+              </Link>
+            }
+          >
             {slotView && (
               <Prescription
                 key={active.id}

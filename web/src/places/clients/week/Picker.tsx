@@ -6,14 +6,17 @@ import { meant, plainText } from '../../../app/words'
 import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
 
+const ours = (m: MovementView) => m.own || m.key !== m.id
+
 const groups: [string, (m: MovementView) => boolean][] = [
-  ['Bending the elbow', (m) => m.action === 'flexion'],
-  ['Straightening the elbow', (m) => m.action === 'extension'],
-  ['Several joints', (m) => !m.computed],
+  ['Ours', ours],
+  ['Bending the elbow', (m) => !ours(m) && m.action === 'flexion'],
+  ['Straightening the elbow', (m) => !ours(m) && m.action === 'extension'],
+  ['Several joints', (m) => !ours(m) && !m.computed],
 ]
 
 /** Picker finds a movement by its name or what it trains; Enter takes the first. */
-export function Picker({ add, close }: { add: (movement: string) => void; close: () => void }) {
+export function Picker({ add, close }: { add: (movement: MovementView) => void; close: () => void }) {
   const { movements, right, words } = useCatalogue()
   const [typed, setTyped] = useState('')
   const hits = meant(words, typed)
@@ -30,7 +33,7 @@ export function Picker({ add, close }: { add: (movement: string) => void; close:
         placeholder="Find a movement: reclined, rope, overhead …"
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
-        onPressEnter={() => found[0] && add(found[0].id)}
+        onPressEnter={() => found[0] && add(found[0])}
         onKeyDown={(e) => e.key === 'Escape' && close()}
       />
       {hits
@@ -49,7 +52,7 @@ export function Picker({ add, close }: { add: (movement: string) => void; close:
               <h3>{title}</h3>
               <div className="picker-list">
                 {list.map((m) => (
-                  <button key={m.id} type="button" className="pick" onClick={() => add(m.id)}>
+                  <button key={m.key} type="button" className="pick" onClick={() => add(m)}>
                     <Slice geometry={right} view={m.glyph.slice} size={34} />
                     <span className="pick-text">
                       <span>{m.name}</span>

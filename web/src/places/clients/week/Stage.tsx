@@ -12,12 +12,16 @@ interface Props {
   view: SetUpView
   /** absent: only looked at */
   turn?: (key: string, value: number | string, grabbing?: boolean) => void
+  /** asks what would train a head */
+  ask?: (head: string) => void
+  /** beside the name */
+  aside?: ReactNode
   /** the dose, under the ribbon */
   children?: ReactNode
 }
 
 /** Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the settings' keyboard twins. */
-export function Stage({ view, turn, children }: Props) {
+export function Stage({ view, turn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
@@ -28,6 +32,7 @@ export function Stage({ view, turn, children }: Props) {
           <h2>{view.title}</h2>
           <p>{view.details || (!view.computed ? `several joints: graded ${view.grade}, not computed` : Object.keys(view.settings).length === 0 ? 'at its default settings' : 'the rest at its default settings')}</p>
         </div>
+        {aside}
         {turn && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
       </header>
       <div className="stage-left">
@@ -45,7 +50,7 @@ export function Stage({ view, turn, children }: Props) {
       <div className="stage-right">
       <div className="stage-bias">
         <div className="stage-slice">
-          <Slice geometry={right} view={view.slice} size={122} />
+          <Slice geometry={right} view={view.slice} size={122} ask={ask} />
           <p>
             {view.load_words && <b>{view.load_words}.</b>} {view.computed ? `Stance ${view.stance}; the mark at 1.00 is the plain movement, the line all stances.` : 'Per hard set; the line is the range.'}{' '}
             <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)}>

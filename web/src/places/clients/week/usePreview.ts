@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { api, Problem, timed, type Preview, type SessionView, type SetUpView, type SlotDraft } from '../../../api/client'
+import { useLatest } from '../../../api/latest'
 import type { Draft } from './useDraft'
 
 const same = (slot: Pick<SlotDraft, 'movement' | 'settings'>) =>
@@ -21,14 +22,13 @@ export interface Previewed {
 export function usePreview(client: string, session: SessionView, draft: Draft, activeId: string | null, turning: string): Previewed {
   const [last, setLast] = useState<Previewed>({ session, active: null, faults: [], problem: null })
   const [views, setViews] = useState<Map<string, SetUpView>>(new Map())
-  const flying = useRef(false)
-  const wanted = useRef<(() => Promise<void>) | null>(null)
+  const latest = useLatest()
   const arrived = useRef<{ at: number; serverMs: number } | null>(null)
   const active = draft.slots.find((s) => s.id === activeId)
 
   useEffect(() => {
     let gone = false
-    const run = async () => {
+    latest(async (overtaken) => {
       try {
         const answer = await timed(
           api.POST('/clients/{client}/sessions/{session}/preview', {
@@ -36,7 +36,7 @@ export function usePreview(client: string, session: SessionView, draft: Draft, a
             body: { ...draft, active: activeId ?? undefined, turning },
           }),
         )
-        if (gone && wanted.current) return // a newer one is about to go
+        if (gone && overtaken()) return // a newer one is about to go
         const fitted = answer.data.active
         arrived.current = { at: answer.at, serverMs: answer.serverMs }
         if (fitted) {
@@ -51,23 +51,11 @@ export function usePreview(client: string, session: SessionView, draft: Draft, a
         const problem = e instanceof Problem ? e : new Problem(0, String(e))
         setLast((l) => ({ ...l, problem }))
       }
-    }
-    const next = async () => {
-      if (flying.current) return
-      flying.current = true
-      while (wanted.current) {
-        const go = wanted.current
-        wanted.current = null
-        await go()
-      }
-      flying.current = false
-    }
-    wanted.current = run
-    void next()
+    })
     return () => {
       gone = true
     }
-  }, [client, session.id, draft, activeId, turning])
+  }, [client, session.id, draft, activeId, turning, latest])
 
   // How long the server and the frame took, as user timings.
   useLayoutEffect(() => {

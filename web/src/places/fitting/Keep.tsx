@@ -1,0 +1,54 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { App, Button, Input, Popover } from 'antd'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type SetUpView } from '../../api/client'
+import { useMe } from '../../app/me'
+
+/** Keep keeps what is worn under a name of the studio's, or opens it as a movement of the studio's own. */
+export function Keep({ view }: { view: SetUpView }) {
+  const { message } = App.useApp()
+  const me = useMe()
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const [open, setOpen] = useState(false)
+  const [name, setName] = useState('')
+  const [id, setId] = useState(() => uuidv7())
+  if (!me.data?.may_plan) return null
+  const keep = async () => {
+    try {
+      await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: id } }, body: { name, movement: view.movement, settings: view.settings } }))
+      await queries.invalidateQueries({ queryKey: ['catalogue'] })
+      void queries.invalidateQueries({ queryKey: ['library'] })
+      void queries.invalidateQueries({ queryKey: ['own'] })
+      message.success(`Kept as “${name.trim()}”: in the Library and wherever a movement is picked.`)
+      setOpen(false)
+      setName('')
+      setId(uuidv7())
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <Popover
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      title="Keep as ours"
+      content={
+        <div className="keep">
+          <Input autoFocus aria-label="Name of the set-up" placeholder="What you call it" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} onPressEnter={() => name.trim() && void keep()} />
+          <Button type="primary" disabled={!name.trim() || !!view.refused} onClick={() => void keep()}>
+            Keep the set-up
+          </Button>
+          <Button disabled={!name.trim()} onClick={() => navigate('/library/ours/new', { state: { movement: view.movement, settings: view.settings, name } })}>
+            Make it a movement of ours …
+          </Button>
+        </div>
+      }
+    >
+      <Button>Keep</Button>
+    </Popover>
+  )
+}

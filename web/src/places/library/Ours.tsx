@@ -1,0 +1,96 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button } from 'antd'
+import { Link } from 'react-router'
+import { api, got, Problem } from '../../api/client'
+import { useMe } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import './library.css'
+
+/** Ours is what the studio added: set-ups under its own names and movements of its own. */
+export function Ours() {
+  const { message } = App.useApp()
+  const me = useMe()
+  const queries = useQueryClient()
+  const own = useQuery({ queryKey: ['own'], queryFn: () => got(api.GET('/own')) })
+  if (!own.data) return <Waiting failed={own.failureReason} />
+  const { movements, set_ups } = own.data
+  const drop = async (s: (typeof set_ups)[number]) => {
+    try {
+      await got(api.DELETE('/own/set-ups/{set_up}', { params: { path: { set_up: s.id } } }))
+      await queries.invalidateQueries()
+      message.open({
+        content: (
+          <span>
+            “{s.name}” is forgotten.{' '}
+            <button
+              type="button"
+              className="link"
+              onClick={async () => {
+                await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: s.id } }, body: { name: s.name, movement: s.movement, settings: s.settings } }))
+                await queries.invalidateQueries()
+                message.destroy()
+              }}
+            >
+              Undo
+            </button>
+          </span>
+        ),
+        duration: 8,
+      })
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <div className="ours">
+      <main className="ours-main">
+        <h1>Ours</h1>
+        <h2>Set-ups under our own names</h2>
+        {set_ups.length === 0 && <p className="hint">None yet. In the Fitting, turn a movement until it is right and press Keep.</p>}
+        {set_ups.map((s) => (
+          <div key={s.id} className="ours-row">
+            <p>
+              <Link to={`/fitting?${new URLSearchParams({ movement: s.movement, settings: JSON.stringify(s.settings) })}`}>
+                <b>{s.name}</b>
+              </Link>{' '}
+              {s.says}
+              {s.broken && <span className="fault"> cannot be worn any more: {s.broken}</span>}
+            </p>
+            {me.data?.may_plan && (
+              <Button size="small" onClick={() => void drop(s)}>
+                Forget
+              </Button>
+            )}
+          </div>
+        ))}
+        <h2>Movements of our own</h2>
+        {movements.length === 0 && <p className="hint">None yet. A movement of our own starts from one that is there: wear it in the Fitting, press Keep, give it a name and “Make it a movement of ours”.</p>}
+        {movements.map((m) => (
+          <div key={m.id} className="ours-row">
+            <p>
+              <Link to={`/library/ours/${m.id}`}>
+                <b>{m.name}</b>
+              </Link>{' '}
+              {m.retired && 'retired: no longer offered, what was planned with it still reads'}
+              {m.faults.map((f) => (
+                <span key={f.line + f.field} className="fault">
+                  {' '}
+                  line {f.line}: {f.field} {f.reason}
+                </span>
+              ))}
+            </p>
+          </div>
+        ))}
+      </main>
+      <aside className="margin" aria-label="What the tool says">
+        <h2>What may be added</h2>
+        <div className="finding">
+          <p>A set-up is a movement with its settings as you like them, under a name your team uses. Its series in the log is that of its settings, so the name may change.</p>
+        </div>
+        <div className="finding">
+          <p>A movement of our own has limits, faults, joints and needs like the others. It is checked as it is typed; nothing else in the catalogue can be broken by it.</p>
+        </div>
+      </aside>
+    </div>
+  )
+}

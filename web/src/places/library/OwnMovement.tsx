@@ -1,0 +1,120 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Checkbox, Input } from 'antd'
+import { useDeferredValue, useEffect, useState } from 'react'
+import { useLocation, useNavigate, useParams } from 'react-router'
+import { api, got, Problem } from '../../api/client'
+import { Missing } from '../../app/Soon'
+import { useCatalogue, useMe } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import { BiasBars } from '../../figures/BiasBars'
+import { Ribbon } from '../../figures/Ribbon'
+import { Slice } from '../../figures/Slice'
+import './library.css'
+
+interface Begun {
+  movement: string
+  settings: Record<string, number | string>
+  name: string
+}
+
+interface Entry {
+  id: string
+  text: string
+  version: number
+  retired: boolean
+}
+
+/** OwnMovement is one movement of the studio's own under the pen: the entry on the left, what it comes to in the margin. */
+export function OwnMovement() {
+  const { own: id = 'new' } = useParams()
+  const begun = useLocation().state as Begun | null
+  const [entry, setEntry] = useState<Entry | null>(null)
+  const [missing, setMissing] = useState(false)
+  const [failed, setFailed] = useState<Error | null>(null)
+  useEffect(() => {
+    const read = async () => {
+      if (id === 'new') {
+        if (!begun) return setMissing(true)
+        setEntry({ ...(await got(api.POST('/own/text', { body: begun }))), version: 0, retired: false })
+        return
+      }
+      const found = (await got(api.GET('/own'))).movements.find((m) => m.id === id)
+      if (found) setEntry(found)
+      else setMissing(true)
+    }
+    read().catch((e: Error) => setFailed(e))
+  }, [id, begun])
+  if (missing) return <Missing />
+  if (!entry) return <Waiting failed={failed} />
+  return <Editor key={entry.id + entry.version} entry={entry} />
+}
+
+function Editor({ entry }: { entry: Entry }) {
+  const { right } = useCatalogue()
+  const { message } = App.useApp()
+  const me = useMe()
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const [text, setText] = useState(entry.text)
+  const [retired, setRetired] = useState(entry.retired)
+  const asked = useDeferredValue(text)
+  const check = useQuery({
+    queryKey: ['check-own', entry.id, asked],
+    queryFn: () => got(api.POST('/own/check', { body: { id: entry.id, text: asked } })),
+    placeholderData: (old) => old,
+    enabled: !!me.data?.may_plan,
+  })
+  const faults = check.data?.faults ?? []
+  const view = check.data?.view
+  const save = async () => {
+    try {
+      await got(api.PUT('/own/movements/{movement}', { params: { path: { movement: entry.id } }, body: { text, retired, version: entry.version } }))
+      await queries.invalidateQueries()
+      message.success('Kept.')
+      navigate('/library/ours')
+    } catch (e) {
+      message.error(`${e instanceof Problem ? e.message : String(e)} What you typed stays.`, 8)
+    }
+  }
+  return (
+    <div className="ours">
+      <main className="ours-main">
+        <h1>{view?.title ?? entry.id}</h1>
+        <Input.TextArea className="ours-text" aria-label="The movement, as an entry of the catalogue" autoSize={{ minRows: 18 }} maxLength={20000} spellCheck={false} value={text} readOnly={!me.data?.may_plan} onChange={(e) => setText(e.target.value)} />
+        {me.data?.may_plan && (
+          <div className="ours-tools">
+            <Button type="primary" disabled={faults.length > 0} onClick={() => void save()}>
+              Keep it
+            </Button>
+            <Button onClick={() => navigate('/library/ours')}>Leave it</Button>
+            {entry.version > 0 && (
+              <Checkbox checked={retired} onChange={(e) => setRetired(e.target.checked)}>
+                retired: no longer offered
+              </Checkbox>
+            )}
+          </div>
+        )}
+      </main>
+      <aside className="margin" aria-label="What the tool says">
+        <h2>{faults.length > 0 ? 'What does not read' : 'What it does'}</h2>
+        {faults.map((f) => (
+          <div key={`${f.line}${f.field}${f.reason}`} className="finding warn" role="status">
+            line {f.line}: <b>{f.field}</b> {f.reason}
+          </div>
+        ))}
+        {view && faults.length === 0 && (
+          <>
+            <Slice geometry={right} view={view.slice} size={122} />
+            {view.ribbon && <Ribbon geometry={view.ribbon} width={270} height={30} />}
+            <BiasBars bias={view.bias} graded={!view.computed} />
+            {view.cautions.map((c) => (
+              <div key={c} className="finding warn">
+                {c}
+              </div>
+            ))}
+          </>
+        )}
+      </aside>
+    </div>
+  )
+}
