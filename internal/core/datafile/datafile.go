@@ -114,6 +114,10 @@ func readEntry[T any](file string, node ast.Node, number int) (Entry[T], []*Faul
 			faults = append(faults, e.Fault(name, "there is no such field"))
 			continue
 		}
+		if to.Kind() == reflect.Pointer { // the reader fills what is there, it makes nothing
+			to.Set(reflect.New(to.Type().Elem()))
+			to = to.Elem()
+		}
 		if err := yaml.NodeToValue(i.Value(), to.Addr().Interface(), yaml.Strict()); err != nil {
 			f := whole(file, err)
 			f.Entry, f.Field = e.at, name

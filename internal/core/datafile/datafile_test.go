@@ -13,6 +13,7 @@ type row struct {
 	ID    string   `yaml:"id"`
 	Count int      `yaml:"count"`
 	Words []string `yaml:"words"`
+	Least *int     `yaml:"least"`
 }
 
 func TestFaultsHaveFileLineEntryAndField(t *testing.T) {
@@ -40,10 +41,19 @@ func TestFaultsHaveFileLineEntryAndField(t *testing.T) {
 	}
 }
 
+func TestOptionalFieldsAreFilled(t *testing.T) {
+	entries, faults := datafile.Read[row]("f", []byte("- {id: a, least: 3, words: [x, y]}\n- {id: b}\n"))
+	require.Empty(t, faults)
+	require.NotNil(t, entries[0].Row.Least)
+	assert.Equal(t, 3, *entries[0].Row.Least)
+	assert.Equal(t, []string{"x", "y"}, entries[0].Row.Words)
+	assert.Nil(t, entries[1].Row.Least)
+}
+
 func TestAFaultOfAPathStandsAtItsFirstPart(t *testing.T) {
 	entries, faults := datafile.Read[row]("f", []byte("- id: a\n  count: 1\n  words: [x]\n"))
 	require.Empty(t, faults)
 	assert.Equal(t, "f:3: entry 1 (a): words.x: too long", entries[0].Fault("words.x", "too %s", "long").Error())
 	assert.Equal(t, 1, entries[0].Fault("missing", "is not there").Line)
-	assert.Equal(t, []string{"count", "id", "words"}, datafile.Fields(row{}))
+	assert.Equal(t, []string{"count", "id", "least", "words"}, datafile.Fields(row{}))
 }

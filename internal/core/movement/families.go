@@ -12,6 +12,7 @@ type familyRow struct {
 	Partner    string      `yaml:"partner"`
 	Joints     JointScores `yaml:"joints"`
 	UpperArm   string      `yaml:"upper_arm"`
+	Harder     []Harder    `yaml:"harder"`
 	Exceptions string      `yaml:"exceptions"`
 }
 
@@ -46,7 +47,12 @@ func loadFamilies(families, faults []byte) (map[string]*Family, []*datafile.Faul
 		case out[r.ID] != nil:
 			wrong = append(wrong, rows[i].Fault("id", "%s is taken", r.ID))
 		}
-		out[r.ID] = &Family{ID: r.ID, Label: r.Label, Stop: r.Stop, Alone: r.Alone, UpperArm: r.UpperArm, Joints: r.Joints}
+		out[r.ID] = &Family{ID: r.ID, Label: r.Label, Stop: r.Stop, Alone: r.Alone, UpperArm: r.UpperArm, Joints: r.Joints, Harder: r.Harder}
+		for _, h := range r.Harder {
+			if _, ok := kinds[h.Setting]; !ok || r.Joints.Of(h.Joint) < 0 {
+				wrong = append(wrong, rows[i].Fault("harder", "there is no joint %q or setting %q", h.Joint, h.Setting))
+			}
+		}
 	}
 	seen, more := datafile.Read[faultRow]("faults.yaml", faults)
 	wrong = append(wrong, more...)

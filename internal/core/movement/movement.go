@@ -138,16 +138,8 @@ type Family struct {
 	Alone    string // whether a set may be failed alone, in words
 	UpperArm string // fixed / small deliberate / travels
 	Joints   JointScores
+	Harder   []Harder
 	Faults   []Fault // this family's, then those of every family
-}
-
-// JointScores is how hard a family is on each joint, 0–3.
-type JointScores struct {
-	Wrist         int `yaml:"wrist"`
-	ElbowFront    int `yaml:"elbow_front"`
-	ElbowBack     int `yaml:"elbow_back"`
-	ShoulderFront int `yaml:"shoulder_front"`
-	ShoulderTop   int `yaml:"shoulder_top"`
 }
 
 // Fault is what a coach sees go wrong, and the cue that mends it.

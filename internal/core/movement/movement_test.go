@@ -269,3 +269,26 @@ func TestExplanations(t *testing.T) {
 		}
 	}
 }
+
+// The exceptions of the families' joint scores, by movement and by setting.
+func TestJointScoresWithTheirExceptions(t *testing.T) {
+	for id, want := range map[string]movement.JointScores{
+		"curl_standing_bar":       {Wrist: 2, ElbowFront: 1, ShoulderFront: 1}, // a straight bar
+		"curl_standing_dumbbells": {Wrist: 1, ElbowFront: 1, ShoulderFront: 1},
+		"curl_reclined":           {Wrist: 1, ElbowFront: 2, ShoulderFront: 3}, // a bench under 55°
+		"curl_pad_bar":            {Wrist: 1, ElbowFront: 3, ShoulderFront: 1},
+		"curl_pad_steep_side":     {Wrist: 1, ElbowFront: 2, ShoulderFront: 1},
+		"curl_pad_neutral":        {Wrist: 1, ElbowFront: 3, ShoulderFront: 1}, // as on a pad
+		"overhead_cable_low":      {Wrist: 1, ElbowBack: 2, ShoulderFront: 1, ShoulderTop: 2},
+		"overhead_bar":            {Wrist: 1, ElbowBack: 3, ShoulderFront: 1, ShoulderTop: 2},
+		"lying_dumbbells":         {Wrist: 1, ElbowBack: 3, ShoulderFront: 1, ShoulderTop: 1},
+		"dip_assisted":            {Wrist: 1, ElbowBack: 2, ShoulderFront: 2, ShoulderTop: 1},
+		"row_neutral":             {Wrist: 1, ElbowFront: 2, ShoulderFront: 1},
+		"turn_lever":              {Wrist: 3, ElbowFront: 1, ShoulderFront: 1},
+	} {
+		assert.Equal(t, want, movement.Shipped.Get(id).Default().Joints(), id)
+	}
+	steep, err := movement.Shipped.Get("curl_reclined").SetUp(map[movement.Key]movement.Value{movement.Bench: movement.Num(55)})
+	require.NoError(t, err)
+	assert.Equal(t, 2, steep.Joints().ShoulderFront)
+}

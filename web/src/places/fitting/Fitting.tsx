@@ -126,8 +126,8 @@ export function Fitting() {
               <Button onClick={pin} disabled={pins.some((v) => v.name === view.name)}>
                 Pin
               </Button>
-              <Keep view={view} />
-              <Send view={view} client={w.client} />
+              <Keep worn={worn} refused={!!view.refused} />
+              <Send worn={worn} refused={!!view.refused} />
             </div>
           </Stage>
         ) : (

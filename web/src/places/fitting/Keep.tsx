@@ -3,11 +3,12 @@ import { App, Button, Input, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type SetUpView } from '../../api/client'
+import { api, got, Problem } from '../../api/client'
 import { useMe } from '../../app/me'
+import type { Worn } from './useFit'
 
 /** Keep keeps what is worn under a name of the studio's, or opens it as a movement of the studio's own. */
-export function Keep({ view }: { view: SetUpView }) {
+export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
   const { message } = App.useApp()
   const me = useMe()
   const queries = useQueryClient()
@@ -18,7 +19,7 @@ export function Keep({ view }: { view: SetUpView }) {
   if (!me.data?.may_plan) return null
   const keep = async () => {
     try {
-      await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: id } }, body: { name, movement: view.movement, settings: view.settings } }))
+      await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: id } }, body: { name, movement: worn.movement, settings: worn.settings } }))
       await queries.invalidateQueries({ queryKey: ['catalogue'] })
       void queries.invalidateQueries({ queryKey: ['library'] })
       void queries.invalidateQueries({ queryKey: ['own'] })
@@ -39,10 +40,10 @@ export function Keep({ view }: { view: SetUpView }) {
       content={
         <div className="keep">
           <Input autoFocus aria-label="Name of the set-up" placeholder="What you call it" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} onPressEnter={() => name.trim() && void keep()} />
-          <Button type="primary" disabled={!name.trim() || !!view.refused} onClick={() => void keep()}>
+          <Button type="primary" disabled={!name.trim() || refused} onClick={() => void keep()}>
             Keep the set-up
           </Button>
-          <Button disabled={!name.trim()} onClick={() => navigate('/library/ours/new', { state: { movement: view.movement, settings: view.settings, name } })}>
+          <Button disabled={!name.trim()} onClick={() => navigate('/library/ours/new', { state: { movement: worn.movement, settings: worn.settings, name } })}>
             Make it a movement of ours …
           </Button>
         </div>

@@ -3,12 +3,14 @@ import { App, Button } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type SetUpView } from '../../api/client'
+import { api, got, Problem } from '../../api/client'
 import { useMe } from '../../app/me'
+import type { Worn } from './useFit'
 import { draftOf } from '../clients/week/useDraft'
 
 /** Send puts what is worn into the client's next session. */
-export function Send({ view, client }: { view: SetUpView; client?: string }) {
+export function Send({ worn, refused }: { worn: Worn; refused: boolean }) {
+  const { client } = worn
   const { message } = App.useApp()
   const me = useMe()
   const queries = useQueryClient()
@@ -23,7 +25,7 @@ export function Send({ view, client }: { view: SetUpView; client?: string }) {
       const path = { client: client!, session: who.current }
       const session = await got(api.GET('/clients/{client}/sessions/{session}', { params: { path } }))
       const draft = draftOf(session)
-      draft.slots.push({ id: uuidv7(), movement: view.movement, settings: view.settings, cues: [] })
+      draft.slots.push({ id: uuidv7(), movement: worn.movement, settings: worn.settings, cues: [] })
       const saved = await got(api.PUT('/clients/{client}/sessions/{session}', { params: { path }, body: { ...draft, version: session.version, write: uuidv7() } }))
       queries.setQueryData(['session', saved.id], saved)
       void queries.invalidateQueries({ queryKey: ['client', client] })
@@ -43,7 +45,7 @@ export function Send({ view, client }: { view: SetUpView; client?: string }) {
     setBusy(false)
   }
   return (
-    <Button type="primary" loading={busy} disabled={!client || !!view.refused} title={client ? undefined : 'Choose a client first'} onClick={() => void send()}>
+    <Button type="primary" loading={busy} disabled={!client || refused} title={client ? undefined : 'Choose a client first'} onClick={() => void send()}>
       Send to the next session
     </Button>
   )

@@ -1,0 +1,99 @@
+// Package day counts calendar days. The core has no clock: today is passed in.
+package day
+
+import (
+	"encoding/json"
+	"fmt"
+	"strconv"
+	"strings"
+)
+
+// Day is a date, counted in days from 1 January 1970.
+type Day int
+
+// Of makes a day of a date of the Gregorian calendar (after Howard Hinnant's
+// "days from civil", public domain).
+func Of(year, month, dom int) Day {
+	if month <= 2 {
+		year--
+	}
+	era := floor(year, 400)
+	yoe := year - era*400
+	doy := (153*((month+9)%12)+2)/5 + dom - 1
+	doe := yoe*365 + yoe/4 - yoe/100 + doy
+	return Day(era*146097 + doe - 719468)
+}
+
+// Date returns year, month and day of the month.
+func (d Day) Date() (year, month, dom int) {
+	z := int(d) + 719468
+	era := floor(z, 146097)
+	doe := z - era*146097
+	yoe := (doe - doe/1460 + doe/36524 - doe/146096) / 365
+	doy := doe - (365*yoe + yoe/4 - yoe/100)
+	mp := (5*doy + 2) / 153
+	month = mp + 3
+	if mp >= 10 {
+		month = mp - 9
+	}
+	year = yoe + era*400
+	if month <= 2 {
+		year++
+	}
+	return year, month, doy - (153*mp+2)/5 + 1
+}
+
+func floor(a, b int) int {
+	q := a / b
+	if a%b < 0 {
+		q--
+	}
+	return q
+}
+
+// Year returns the day's year.
+func (d Day) Year() int { y, _, _ := d.Date(); return y }
+
+// String writes 2026-11-25.
+func (d Day) String() string {
+	y, m, dom := d.Date()
+	return fmt.Sprintf("%04d-%02d-%02d", y, m, dom)
+}
+
+var months = []string{"January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"}
+
+// Words writes 25 November 2026.
+func (d Day) Words() string {
+	y, m, dom := d.Date()
+	return fmt.Sprintf("%d %s %d", dom, months[m-1], y)
+}
+
+// Parse reads 2026-11-25; days that do not exist are refused.
+func Parse(text string) (Day, error) {
+	parts := strings.Split(text, "-")
+	if len(parts) == 3 && len(parts[0]) == 4 && len(parts[1]) == 2 && len(parts[2]) == 2 {
+		y, e1 := strconv.Atoi(parts[0])
+		m, e2 := strconv.Atoi(parts[1])
+		dom, e3 := strconv.Atoi(parts[2])
+		if e1 == nil && e2 == nil && e3 == nil && y >= 1900 && m >= 1 && m <= 12 && dom >= 1 {
+			if d := Of(y, m, dom); d.String() == text {
+				return d, nil
+			}
+		}
+	}
+	return 0, fmt.Errorf("%q is no date (2026-11-25)", text)
+}
+
+// MarshalJSON writes "2026-11-25".
+func (d Day) MarshalJSON() ([]byte, error) { return json.Marshal(d.String()) }
+
+// UnmarshalJSON reads "2026-11-25".
+func (d *Day) UnmarshalJSON(b []byte) error {
+	var text string
+	if err := json.Unmarshal(b, &text); err != nil {
+		return err
+	}
+	var err error
+	*d, err = Parse(text)
+	return err
+}

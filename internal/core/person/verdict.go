@@ -1,0 +1,376 @@
+package person
+
+import (
+	"fmt"
+	"slices"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// Ruling is what a client may do with a set-up.
+type Ruling string
+
+// The rulings, each stricter than the one before.
+const (
+	Allowed Ruling = "allowed"
+	Modify  Ruling = "modify"
+	Avoid   Ruling = "avoid"
+)
+
+func stricter(a, b Ruling) Ruling {
+	order := []Ruling{Allowed, Modify, Avoid}
+	return order[max(slices.Index(order, a), slices.Index(order, b))]
+}
+
+// Limit is a setting's limit that a modification asks for: at most, at least or
+// the word.
+type Limit struct {
+	Key         movement.Key
+	Least, Most *float64
+	Word        string
+}
+
+// Reason is one thing that speaks against a set-up.
+type Reason struct {
+	Ruling Ruling
+	Words  string
+	Limits []Limit // what to change; none where nothing can be
+}
+
+// Verdict is a ruling with its reasons, the gravest first.
+type Verdict struct {
+	Ruling  Ruling
+	Reasons []Reason
+}
+
+// Mobility is what the checks showed; "" is not checked.
+type Mobility struct {
+	OneWeight  string `json:"one_weight"`  // elbows stay forward overhead with one weight in two hands: yes, no
+	TwoWeights string `json:"two_weights"` // with two weights
+	DipLevel   string `json:"dip_level"`   // assisted, bars, loaded
+	CleanDips  int    `json:"clean_dips"`  // reps on the bars at a level upper arm, without pain, swing or dropping
+}
+
+// Where a set-up's own numbers speak against it (from a joint score of 2 on).
+const (
+	soreFrom      = 2
+	wristFrom     = 3
+	overScore     = 3
+	behindFrom    = -30.0 // shoulder elevation under which the front of the shoulder is loaded behind the body
+	deepBend      = 110.0 // elbow angle of a deep bend
+	deepDemand    = 0.45
+	overheadFrom  = 140.0
+	driftFrom     = -20.0 // rotation away from the movement's own: elbows that drift outward
+	narrowGrip    = 0.8
+	tendonElbow   = 40.0
+	tendonDemand  = 0.6 * 0.75 // 60 % of the peak
+	supinatedFrom = 45.0
+	cleanDips     = 4
+	loadedDips    = 10
+)
+
+// Judge rules on a set-up for a client from the joint record, the mobility
+// checks, the caps and the set-up's own numbers (p nil for graded work).
+func Judge(s movement.SetUp, p *effort.Profile, scores Scores, mob Mobility, caps Caps) Verdict {
+	v := &Verdict{Ruling: Allowed}
+	scored := s.Joints()
+	for _, j := range movement.Joints {
+		if score := scores.Worse(j); score >= soreFrom {
+			v.byFamily(s, j, score, scored.Of(j))
+			v.byNumbers(s, p, j, score)
+		}
+	}
+	v.byMobility(s, mob)
+	if caps.NoFlatOnBack && FlatOnBack(s) {
+		v.add(Avoid, "Flat on the back, which the pregnancy caps close.")
+	}
+	slices.SortStableFunc(v.Reasons, func(a, b Reason) int {
+		if a.Ruling == b.Ruling {
+			return 0
+		}
+		if stricter(a.Ruling, b.Ruling) == a.Ruling {
+			return -1
+		}
+		return 1
+	})
+	return *v
+}
+
+func (v *Verdict) add(r Ruling, words string, limits ...Limit) {
+	v.Ruling = stricter(v.Ruling, r)
+	v.Reasons = append(v.Reasons, Reason{r, words, limits})
+}
+
+// byFamily is the rule of the joint score j against the family's score k.
+func (v *Verdict) byFamily(s movement.SetUp, j movement.Joint, score, k int) {
+	what := fmt.Sprintf("%s %d of 10; this set-up loads it %d of 3", capital(j.Words()), score, k)
+	eased, relief := relief(s, j, k)
+	switch {
+	case score > overScore && k >= 2 && !(len(relief) > 0 && eased < 2):
+		v.add(Avoid, what+".")
+	case score > overScore && k >= 2:
+		v.add(Avoid, what+"; "+limitWords(s, relief)+" would spare it.", relief...)
+	case score > overScore && k == 1:
+		v.add(Modify, what+": lighter, at least 3 in reserve, stop over 3.", gentler(s, j)...)
+	case score <= overScore && k >= 3 && len(relief) > 0 && eased < k:
+		v.add(Modify, what+"; "+limitWords(s, relief)+".", relief...)
+	case score <= overScore && k >= 3:
+		v.add(Avoid, what+".")
+	case score <= overScore && k == 2:
+		limits := relief
+		if len(limits) == 0 {
+			limits = gentler(s, j)
+		}
+		words := ": lighter, at least 3 in reserve, stop over 3."
+		if len(limits) > 0 {
+			words = "; " + limitWords(s, limits) + "."
+		}
+		v.add(Modify, what+words, limits...)
+	}
+}
+
+// relief finds the settings that undo what makes this set-up harder on a joint
+// than its movement need be, and the score that is left then.
+func relief(s movement.SetUp, j movement.Joint, k int) (int, []Limit) {
+	eased := s.Movement.Joints.Of(j)
+	var out []Limit
+	for i := range s.Movement.Family.Harder {
+		h := &s.Movement.Family.Harder[i]
+		if h.Joint != j || !h.Applies(s) || h.Score <= eased {
+			continue
+		}
+		if h.Word != "" {
+			if other := otherWord(s, h.Setting, h.Word); other != "" {
+				out = append(out, Limit{Key: h.Setting, Word: other})
+			}
+		} else if setting := s.Movement.Setting(h.Setting); setting != nil && setting.Max >= h.Under {
+			out = append(out, least(h.Setting, h.Under))
+		}
+	}
+	if len(out) == 0 {
+		return k, nil
+	}
+	return eased, out
+}
+
+func otherWord(s movement.SetUp, k movement.Key, not string) string {
+	if setting := s.Movement.Setting(k); setting != nil {
+		for _, w := range setting.Choices {
+			if w != not {
+				return w
+			}
+		}
+	}
+	return ""
+}
+
+// gentler is what usually spares a joint, where the set-up has the setting and is
+// not there already.
+func gentler(s movement.SetUp, j movement.Joint) []Limit {
+	has := func(k movement.Key) bool { return s.Movement.Setting(k) != nil }
+	from := movement.ElbowFrom
+	if s.Movement.Action == movement.Extension {
+		from = movement.ElbowTo // the straight end
+	}
+	switch {
+	case j == movement.Wrist && s.Implement() == movement.BarStraight:
+		if w := otherWord(s, movement.Implement, string(movement.BarStraight)); w != "" {
+			return []Limit{{Key: movement.Implement, Word: w}}
+		}
+	case j == movement.ElbowFront && has(from) && s.Number(from) < 20:
+		return []Limit{least(from, 20)}
+	case j == movement.ElbowBack && s.Movement.Action == movement.Extension && has(movement.ElbowFrom) && s.Number(movement.ElbowFrom) > deepBend:
+		return []Limit{most(movement.ElbowFrom, deepBend)}
+	case j == movement.ShoulderFront && has(movement.Depth) && s.Number(movement.Depth) > -15:
+		return []Limit{most(movement.Depth, -15)}
+	case j == movement.ShoulderFront && has(movement.Tuck) && s.Number(movement.Tuck) > 45:
+		return []Limit{most(movement.Tuck, 45)}
+	}
+	return nil
+}
+
+func least(k movement.Key, x float64) Limit { return Limit{Key: k, Least: &x} }
+func most(k movement.Key, x float64) Limit  { return Limit{Key: k, Most: &x} }
+
+// byNumbers are the rules that look at the set-up's own numbers.
+func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Joint, score int) {
+	e := s.Effort()
+	switch j {
+	case movement.ShoulderFront:
+		switch {
+		case s.Movement.Action == movement.Dip && s.Implement() == movement.BenchEdge:
+			v.add(Avoid, "Bench dips load the front of the shoulder far behind the body.")
+		case s.Movement.Action == movement.Dip && s.Number(movement.Depth) > 0:
+			v.add(Avoid, "Dips below a level upper arm load the front of the shoulder behind the body.", most(movement.Depth, 0))
+		case s.Movement.Computed() && e.From.ShoulderElevation <= behindFrom:
+			var limits []Limit
+			if b := s.Movement.Setting(movement.Bench); b != nil && s.Movement.ArmsKeep && b.Max-90 > behindFrom {
+				limits = append(limits, least(movement.Bench, min(b.Max, behindFrom+90+5)))
+			}
+			v.add(Avoid, fmt.Sprintf("The loaded arm starts %.0f° behind the body, from %.0f° on too much for a sore shoulder.", -e.From.ShoulderElevation, -behindFrom), limits...)
+		}
+	case movement.ElbowFront, movement.ElbowBack:
+		if p != nil && deepDemandOf(p) > deepDemand {
+			key := movement.ElbowTo
+			if s.Movement.Action == movement.Extension {
+				key = movement.ElbowFrom
+			}
+			v.add(Modify, fmt.Sprintf("Bent past %.0f° it asks for %.0f %% of what the elbow can: cut the range there.", deepBend, 100*deepDemandOf(p)), most(key, deepBend))
+		}
+		if j == movement.ElbowFront && p != nil && tendonLoaded(s, p) {
+			v.add(Modify, "Palm up on a pad, nearly straight and heavy: the lower biceps tendon carries it. Start more bent, no bounce.", least(movement.ElbowFrom, tendonElbow))
+		}
+	case movement.ShoulderTop:
+		own := s.Movement.Default().Effort().From.ShoulderRotation
+		if s.Movement.Computed() && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.From.ShoulderRotation-own <= driftFrom {
+			v.add(Avoid, "Overhead with elbows that drift outward pinches the top of the shoulder.", least(movement.Rho, own))
+		}
+	case movement.Wrist:
+		if score < wristFrom {
+			return
+		}
+		if s.Implement() == movement.BarStraight {
+			var limits []Limit
+			if w := otherWord(s, movement.Implement, string(movement.BarStraight)); w != "" {
+				limits = append(limits, Limit{Key: movement.Implement, Word: w})
+			}
+			v.add(Modify, "A straight bar holds the wrist where it complains: cambered bar, dumbbells or rope.", limits...)
+		}
+		if width, ok := s.Value(movement.GripWidth); ok && width.Number < narrowGrip {
+			v.add(Modify, "A grip narrower than 0.8 of the shoulders bends the wrist sideways.", least(movement.GripWidth, narrowGrip))
+		}
+	}
+}
+
+// deepDemandOf is the most a set-up asks for in a deep bend.
+func deepDemandOf(p *effort.Profile) float64 {
+	out := 0.0
+	for i, e := range p.Elbow {
+		if e > deepBend+1e-9 {
+			out = max(out, p.Curve[i])
+		}
+	}
+	return out
+}
+
+// tendonLoaded says whether the lower biceps tendon is loaded hard: over 60 % of
+// the peak at under 40°, palm up, the upper arm supported.
+func tendonLoaded(s movement.SetUp, p *effort.Profile) bool {
+	e := s.Effort()
+	if s.Movement.Action != movement.Flexion || !e.ArmSupported || e.From.ForearmRotation < supinatedFrom {
+		return false
+	}
+	for i, elbow := range p.Elbow {
+		if elbow < tendonElbow-1e-9 && p.Curve[i] > tendonDemand {
+			return true
+		}
+	}
+	return false
+}
+
+// byMobility is what the checks allow.
+func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
+	e := s.Effort()
+	overhead := s.Movement.Computed() && s.Movement.Action == movement.Extension && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.TrunkLean > -30
+	switch {
+	case overhead && s.Implement() == movement.Shared && mob.OneWeight == "no":
+		v.add(Avoid, "Elbows do not stay forward overhead with one weight in two hands. A tilted lying extension keeps the length.")
+	case overhead && s.Implement() == movement.Dumbbell && s.Hands() == movement.BothArms && mob.TwoWeights == "no":
+		v.add(Avoid, "Elbows do not stay forward overhead with two weights. One weight in two hands, or a cable, asks for less.")
+	}
+	if s.Movement.Action != movement.Dip {
+		return
+	}
+	switch s.Movement.ID {
+	case "dip_bars":
+		if mob.DipLevel == "assisted" && mob.CleanDips < cleanDips {
+			v.add(Avoid, fmt.Sprintf("Not on the bars yet: assisted dips or close push-ups until a level upper arm is reached without pain, swing or dropping for %d reps.", cleanDips))
+		}
+	case "dip_weighted":
+		if mob.DipLevel == "assisted" || mob.DipLevel == "bars" && mob.CleanDips < loadedDips {
+			v.add(Avoid, fmt.Sprintf("No load on the dip before %d clean reps on the bars.", loadedDips))
+		}
+	}
+}
+
+// Met says whether a set-up keeps a limit.
+func (l *Limit) Met(s movement.SetUp) bool {
+	v, ok := s.Value(l.Key)
+	switch {
+	case !ok:
+		return true
+	case l.Word != "":
+		return v.Word == l.Word
+	}
+	return (l.Least == nil || v.Number >= *l.Least-1e-9) && (l.Most == nil || v.Number <= *l.Most+1e-9)
+}
+
+// Follow turns a set-up to a reason's limits; false where it cannot be.
+func (r *Reason) Follow(s movement.SetUp) (movement.SetUp, bool) {
+	if len(r.Limits) == 0 {
+		return s, false
+	}
+	for i := range r.Limits {
+		l := &r.Limits[i]
+		if l.Met(s) {
+			continue
+		}
+		to := movement.Value{Word: l.Word}
+		setting := s.Movement.Setting(l.Key)
+		if setting == nil {
+			return s, false
+		}
+		if l.Word == "" {
+			found := false
+			for _, x := range setting.Steps() { // the nearest step that keeps it
+				near := movement.Num(x)
+				if (l.Least == nil || x >= *l.Least-1e-9) && (l.Most == nil || x <= *l.Most+1e-9) && (!found || abs(x-s.Number(l.Key)) < abs(to.Number-s.Number(l.Key))) {
+					to, found = near, true
+				}
+			}
+			if !found {
+				return s, false
+			}
+		}
+		var err error
+		if s, err = s.With(l.Key, to); err != nil {
+			return s, false
+		}
+	}
+	return s, true
+}
+
+func abs(x float64) float64 { return max(x, -x) }
+
+// limitWords tells limits: "bench at least 55°".
+func limitWords(s movement.SetUp, limits []Limit) string {
+	out := ""
+	for i, l := range limits {
+		if i > 0 {
+			out += " and "
+		}
+		setting := s.Movement.Setting(l.Key)
+		if setting == nil {
+			continue
+		}
+		switch {
+		case l.Word != "":
+			out += "take the " + movement.ChoiceWords(l.Key, l.Word)
+		case l.Least != nil:
+			out += lower(setting.Label) + " at least " + setting.ValueWords(movement.Num(*l.Least))
+		default:
+			out += lower(setting.Label) + " at most " + setting.ValueWords(movement.Num(*l.Most))
+		}
+	}
+	return out
+}
+
+func capital(s string) string { return string(s[0]-'a'+'A') + s[1:] }
+
+func lower(s string) string {
+	if s[0] >= 'A' && s[0] <= 'Z' {
+		return string(s[0]-'A'+'a') + s[1:]
+	}
+	return s
+}
