@@ -21,7 +21,8 @@ var layers = map[string][]string{
 	"internal/store":    {"internal/core", "internal/store"},
 	"internal/figure":   {"internal/core"},
 	"internal/formats":  {"internal/core", "internal/figure"},
-	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure"},
+	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure", "internal/photos"},
+	"internal/photos":   {},
 	"internal/demo":     {"internal/core", "internal/store"},
 	"internal/localpg":  {},
 	"internal/testenv":  {"internal/localpg", "internal/store"}, // a helper of tests

@@ -2,6 +2,7 @@ package demo
 
 import (
 	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
@@ -20,18 +21,19 @@ type planned struct {
 
 // demoClient is one of the players with her planned session.
 type demoClient struct {
-	name, about, wish string
-	room              *person.Room
-	minutes           int
-	body              arm.Body
-	caps              []person.CapID
-	screenedDaysAgo   int // 0: not screened
-	inDays            int // the planned session
-	session           string
-	warmUp            float64
-	slots             []planned
-	loggedDaysAgo     []int // earlier sessions with the same slots
-	rightBetter       int   // reps the right arm is ahead
+	name, about   string
+	rooms         []*person.Room
+	minutes       int
+	body          arm.Body
+	inDays        int // the planned session
+	session       string
+	warmUp        float64
+	slots         []planned
+	loggedDaysAgo []int // earlier sessions with the same slots
+	rightBetter   int   // reps the right arm is ahead
+	// dossier is what else she says of herself; history what was recorded since.
+	dossier func(today day.Day) person.Dossier
+	history history
 }
 
 func sets(n, low, high, reserve, rest int) dose.Dose {
@@ -43,8 +45,8 @@ func num(k movement.Key, x float64) settings { return settings{k: movement.Num(x
 
 var players = []demoClient{
 	{
-		name: "Tobias Quill", about: "stage fighter; right arm 1.1 cm bigger than the left, uses everything", wish: "the left arm to catch up",
-		room: &sailLoft, minutes: 55, body: arm.Body{Stature: 1.84, BodyMass: 83}, screenedDaysAgo: 96, inDays: 0, session: "Left arm first", warmUp: 5,
+		name: "Tobias Quill", dossier: tobiasDossier, history: tobiasHistory, about: "stage fighter; right arm 1.1 cm bigger than the left, uses everything",
+		rooms: []*person.Room{&sailLoft}, minutes: 55, body: arm.Body{Stature: 1.84, BodyMass: 83}, inDays: 0, session: "Left arm first", warmUp: 5,
 		slots: []planned{
 			{"curl_turning", settings{movement.Hands: movement.Word("one"), movement.GripOffset: movement.Num(0.02)}, sets(3, 8, 12, 1, 60), 14,
 				[]string{"Palm up before the elbow is square", "Left arm first, right arm matches it"}},
@@ -55,8 +57,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{7, 14}, rightBetter: 2,
 	},
 	{
-		name: "Dario Vance", about: "stage carpenter; presses hard on two other days", wish: "the long head of the triceps",
-		room: &sailLoft, minutes: 50, body: arm.Body{Stature: 1.79, BodyMass: 88}, screenedDaysAgo: 61, inDays: 0, session: "Back of the arm", warmUp: 5,
+		name: "Dario Vance", dossier: darioDossier, history: darioHistory, about: "stage carpenter; presses hard on two other days",
+		rooms: []*person.Room{&sailLoft}, minutes: 50, body: arm.Body{Stature: 1.79, BodyMass: 88}, inDays: 0, session: "Back of the arm", warmUp: 5,
 		slots: []planned{
 			{"overhead_cable_low", num(movement.PulleyHeight, -0.8), sets(4, 8, 12, 1, 90), 60, []string{"Point your elbows at the ceiling", "Keep your elbow on one spot of the wall"}},
 			{"lying_bar", word(movement.Implement, "bar_cambered"), sets(3, 8, 10, 2, 120), 33, []string{"Finish over your hair, not your chest"}},
@@ -65,8 +67,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{7},
 	},
 	{
-		name: "Noor Halloran", about: "juggler; elbows ache in deep bends, coming back after three weeks off", wish: "strong arms that do not ache",
-		room: &sailLoft, minutes: 40, body: arm.Body{Stature: 1.66, BodyMass: 58}, caps: []person.CapID{person.Cautious}, screenedDaysAgo: 12, inDays: 1, session: "Easy return", warmUp: 8,
+		name: "Noor Halloran", dossier: noorDossier, history: noorHistory, about: "juggler; elbows ache in deep bends, coming back after three weeks off",
+		rooms: []*person.Room{&sailLoft}, minutes: 40, body: arm.Body{Stature: 1.66, BodyMass: 58}, inDays: 1, session: "Easy return", warmUp: 8,
 		slots: []planned{
 			{"pushdown_bar", num(movement.ElbowFrom, 95), sets(3, 12, 15, 3, 75), 25, []string{"Step back until the cable slants", "Pin your sleeves to your shirt"}},
 			{"curl_standing_dumbbells", nil, sets(3, 12, 15, 3, 75), 6, []string{"Elbows stay under the shoulders"}},
@@ -75,8 +77,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{5},
 	},
 	{
-		name: "Marguerite Oseland", about: "puppeteer; wrists dislike straight bars, new to training", wish: "arms that hold a puppet up for a whole act",
-		room: &sailLoft, minutes: 40, body: arm.Body{Stature: 1.62, BodyMass: 64}, caps: []person.CapID{person.Cautious}, screenedDaysAgo: 16, inDays: 2, session: "Workshop day", warmUp: 5,
+		name: "Marguerite Oseland", dossier: margueriteDossier, history: margueriteHistory, about: "puppeteer; wrists dislike straight bars, new to training",
+		rooms: []*person.Room{&sailLoft}, minutes: 40, body: arm.Body{Stature: 1.62, BodyMass: 64}, inDays: 2, session: "Workshop day", warmUp: 5,
 		slots: []planned{
 			{"curl_standing_bar", word(movement.Implement, "bar_cambered"), sets(3, 10, 12, 3, 90), 13, []string{"Let the bar touch your thighs"}},
 			{"pushdown_rope", nil, sets(3, 10, 12, 3, 90), 20, []string{"Hands reach your trouser pockets"}},
@@ -85,8 +87,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{3},
 	},
 	{
-		name: "Aurelio Finch", about: "lead; eight weeks to opening night", wish: "a side view that reads from the gallery",
-		room: &sailLoft, minutes: 65, body: arm.Body{Stature: 1.81, BodyMass: 79}, screenedDaysAgo: 44, inDays: 2, session: "Gallery day", warmUp: 5,
+		name: "Aurelio Finch", dossier: aurelioDossier, history: aurelioHistory, about: "lead; eight weeks to opening night",
+		rooms: []*person.Room{&sailLoft}, minutes: 65, body: arm.Body{Stature: 1.81, BodyMass: 79}, inDays: 2, session: "Gallery day", warmUp: 5,
 		slots: []planned{
 			{"press_bench_close", nil, sets(3, 6, 8, 2, 150), 60, []string{"Tuck your elbows toward your pockets"}},
 			{"curl_reclined", nil, sets(3, 8, 12, 1, 90), 14, []string{"Let both arms hang like ropes", "Little fingers ride highest"}},
@@ -96,8 +98,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{5, 12},
 	},
 	{
-		name: "Ines Karlova", about: "aerialist; irritable right shoulder, stable", wish: "width from the front",
-		room: &wagon, minutes: 40, body: arm.Body{Stature: 1.68, BodyMass: 60}, screenedDaysAgo: 30, inDays: 3, session: "On the road", warmUp: 5,
+		name: "Ines Karlova", dossier: inesDossier, history: inesHistory, about: "aerialist; irritable right shoulder, stable",
+		rooms: []*person.Room{&wagon, &sailLoft}, minutes: 40, body: arm.Body{Stature: 1.68, BodyMass: 60}, inDays: 3, session: "On the road", warmUp: 5,
 		slots: []planned{
 			{"curl_chest_supported", nil, sets(3, 10, 15, 2, 90), 10, []string{"Upper arms hang like bell ropes"}},
 			{"curl_neutral", settings{movement.Hands: movement.Word("alternate")}, sets(2, 12, 15, 2, 60), 10, []string{"Carry it like a full mug"}},
@@ -105,8 +107,8 @@ var players = []demoClient{
 		},
 	},
 	{
-		name: "Pelle Sandoval", about: "understudy; thirty minutes twice a week, cables only", wish: "bigger arms without an evening lost",
-		room: &sailLoft, minutes: 30, body: arm.Body{Stature: 1.74, BodyMass: 70}, inDays: 4, session: "Half an hour", warmUp: 3,
+		name: "Pelle Sandoval", dossier: pelleDossier, history: pelleHistory, about: "understudy; thirty minutes twice a week, cables only",
+		rooms: []*person.Room{&sailLoft}, minutes: 30, body: arm.Body{Stature: 1.74, BodyMass: 70}, inDays: 4, session: "Half an hour", warmUp: 3,
 		slots: []planned{
 			{"curl_cable_facing_away", word(movement.Hands, "both"), sets(3, 10, 12, 2, 75), 15, []string{"Keep the elbow behind your side seam"}},
 			{"pushdown_rope", nil, sets(3, 10, 12, 2, 75), 40, []string{"Pin your sleeves to your shirt"}},
@@ -114,8 +116,8 @@ var players = []demoClient{
 		},
 	},
 	{
-		name: "Bettina Groos", about: "prompter; 61, blood pressure treated, cleared by her doctor", wish: "to lift the prompt box without help",
-		room: &digs, minutes: 30, body: arm.Body{Stature: 1.64, BodyMass: 71}, caps: []person.CapID{person.BloodPressure}, screenedDaysAgo: 20, inDays: 5, session: "At the digs", warmUp: 5,
+		name: "Bettina Groos", dossier: bettinaDossier, history: bettinaHistory, about: "prompter; 61, blood pressure treated, cleared by her doctor",
+		rooms: []*person.Room{&digs}, minutes: 30, body: arm.Body{Stature: 1.64, BodyMass: 71}, inDays: 5, session: "At the digs", warmUp: 5,
 		slots: []planned{
 			{"curl_upright_two_hand", nil, sets(3, 10, 15, 2, 90), 14, []string{"Elbows stay under the shoulders", "Blow out slowly as the weight goes up"}},
 			{"overhead_one_dumbbell_two_hands", nil, sets(2, 8, 12, 3, 120), 14, []string{"Blow out slowly as the weight goes up"}},

@@ -38,24 +38,27 @@ func TestTheDemoIsSound(t *testing.T) {
 		assert.GreaterOrEqual(t, len(trained), 4, "a few have logged")
 		screened := 0
 		for _, c := range clients {
-			if c.ScreenedOn != nil {
+			if c.Screening != nil {
 				screened++
 			}
 			sessions, err := tx.Sessions(ctx, c.ID)
 			require.NoError(t, err)
 			require.NotEmpty(t, sessions)
-			y, err := effort.NewYardstick(c.Body)
+			y, err := effort.NewYardstick(c.Dossier.Body())
 			require.NoError(t, err)
-			tr := &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: c.Stance}
+			standing := c.Standing(store.DayOf(now))
+			assert.Equal(t, c.Dossier.Name != "Pelle Sandoval", standing.MayTrain(), "%s: %v", c.Dossier.Name, standing.Said)
+			tr := &week.Trainee{Yardstick: y, Room: c.Room(), Caps: person.CapsOf(standing.Caps), Stance: c.Stance,
+				Fence: &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: person.CapsOf(standing.Caps), Overrides: c.Overrides}}
 			for _, one := range sessions {
 				session, faults := one.Content.Week(movement.Shipped)
 				require.Empty(t, faults)
-				assert.Empty(t, session.Check(tr), c.Name)
-				for _, f := range session.Findings(tr, session.Count(y, tr.Stance), c.Minutes) {
-					assert.Equal(t, week.Note, f.Severity, "%s: %s", c.Name, f.Text)
+				assert.Empty(t, session.Check(tr), c.Dossier.Name)
+				for _, f := range session.Findings(tr, session.Count(y, tr.Stance), c.Dossier.Minutes) {
+					assert.Equal(t, week.Note, f.Severity, "%s: %s", c.Dossier.Name, f.Text)
 				}
 			}
-			_, err = tx.Session(ctx, c.ID, demo.SessionID(c.Name))
+			_, err = tx.Session(ctx, c.ID, demo.SessionID(c.Dossier.Name))
 			assert.NoError(t, err)
 		}
 		assert.Equal(t, 7, screened, "one client is not screened yet")

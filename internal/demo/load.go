@@ -72,22 +72,17 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 }
 
 func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) error {
-	c := store.Client{ID: ClientID(p.name), Name: p.name, About: p.about, Wish: p.wish, Minutes: p.minutes, Body: p.body, Caps: p.caps,
-		RoomID: id("room", p.room.Name), Room: *p.room}
-	if p.screenedDaysAgo > 0 {
-		on := today.AddDate(0, 0, -p.screenedDaysAgo)
-		c.ScreenedOn = &on
-	}
-	if err := tx.AddClient(ctx, c); err != nil {
+	client := ClientID(p.name)
+	coach, assistant := id("account", SignIns[0].Email), id("account", SignIns[1].Email)
+	if err := loadDossier(ctx, tx, p, client, store.DayOf(today), coach, assistant); err != nil {
 		return err
 	}
-	coach, assistant := id("account", SignIns[0].Email), id("account", SignIns[1].Email)
-	planned := store.Session{ID: SessionID(p.name), ClientID: c.ID, Name: p.session, PlannedOn: today.AddDate(0, 0, p.inDays), Content: p.content(0)}
+	planned := store.Session{ID: SessionID(p.name), ClientID: client, Name: p.session, PlannedOn: today.AddDate(0, 0, p.inDays), Content: p.content(0)}
 	if err := tx.AddSession(ctx, planned, coach, id("write", p.name)); err != nil {
 		return err
 	}
 	for _, ago := range p.loggedDaysAgo {
-		done := store.Session{ID: id("session", p.name, ago), ClientID: c.ID, Name: p.session, PlannedOn: today.AddDate(0, 0, -ago), Content: p.content(ago)}
+		done := store.Session{ID: id("session", p.name, ago), ClientID: client, Name: p.session, PlannedOn: today.AddDate(0, 0, -ago), Content: p.content(ago)}
 		if err := tx.AddSession(ctx, done, coach, id("write", p.name, ago)); err != nil {
 			return err
 		}
@@ -104,7 +99,7 @@ func (p *demoClient) content(ago int) store.Content {
 	for i, slot := range p.slots {
 		d := slot.dose
 		set := slot.setUp()
-		perHand := person.CarryOf(set).PerHand(slot.whole, p.room.Rigging(p.body.BodyMass))
+		perHand := person.CarryOf(set).PerHand(slot.whole, p.rooms[0].Rigging(p.body.BodyMass))
 		d.LoadKg = &perHand
 		cues := slot.cues
 		if cues == nil {

@@ -27,16 +27,16 @@ var (
 		Name:      "The Sail Loft",
 		Dumbbells: pairs(steps(2, 20, 2, 25, 30)),
 		Bars: []person.Bar{
-			{Kind: movement.BarStraight, Loads: steps(10, 80, 2.5)},
-			{Kind: movement.BarCambered, Loads: steps(8, 63, 2.5)},
+			{Kind: movement.BarStraight, OwnKg: 10, Loads: steps(10, 80, 2.5)},
+			{Kind: movement.BarCambered, OwnKg: 8, Loads: steps(8, 63, 2.5)},
 		},
-		Cable: &person.Cable{Columns: 2, Stack: steps(5, 75, 5), Ratio: 2, Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}},
+		Cable: &person.Cable{Columns: 2, Stack: steps(5, 75, 5), Ratio: 2, Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}, LowM: 0.1, HighM: 2.2},
 		Bench: &person.Bench{Min: 0, Max: 85}, Pads: true, Pins: true, DipBars: true, DipLoads: steps(2.5, 30, 2.5),
 	}
 	wagon = person.Room{
 		Name:      "The Wagon",
 		Dumbbells: pairs([]float64{10}),
-		Bars:      []person.Bar{{Kind: movement.BarStraight, Loads: []float64{10}}},
+		Bars:      []person.Bar{{Kind: movement.BarStraight, OwnKg: 10, Loads: []float64{10}}},
 		Bench:     &person.Bench{Min: 0, Max: 75},
 	}
 	digs = person.Room{Name: "The Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}

@@ -58,7 +58,12 @@ var access = map[string]struct {
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
-	"log-set":         {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
+	"override":        {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
+	"try-outs":        {anonymous: 401, assistant: 200, ofClient: true},
+	"add-try-out": {anonymous: 401, assistant: 204, ofClient: true, body: func(*caller) any {
+		return map[string]any{"id": newID(), "movement": "lying_bar", "comfort": 7, "felt": "x", "outcome": "kept"}
+	}},
+	"log-set": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
 }
 
 func plainSession() map[string]any {
@@ -107,7 +112,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
 		path = strings.ReplaceAll(path, "{stance}", newID())
-		path = strings.ReplaceAll(path, "{movement}", "own_x")
+		path = strings.ReplaceAll(path, "{movement}", "lying_bar")
 		path = strings.ReplaceAll(path, "{set_up}", newID())
 		path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
 		return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/person"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
@@ -34,6 +35,7 @@ type ClientCard struct {
 	Most      string     `json:"most"`     // the head that gets most, in words
 	Trained   string     `json:"trained"`  // when a set was last logged, in words
 	Screened  bool       `json:"screened"`
+	Blocked   string     `json:"blocked"` // why no sheet may be issued, empty if one may
 }
 
 type clientsOutput struct {
@@ -89,11 +91,33 @@ func (s *server) registerClients(api huma.API) {
 
 // trainee is what the core needs of a client.
 func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
-	y, err := s.bodies.of(c.Body)
+	y, err := s.bodies.of(c.Dossier.Body())
 	if err != nil {
 		return nil, err
 	}
-	return &week.Trainee{Yardstick: y, Room: &c.Room, Caps: person.CapsOf(c.Caps), Stance: c.Stance}, nil
+	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.fence(c)}, nil
+}
+
+// caps is what a client's doses may not go beyond today.
+func (s *server) caps(c *store.Client) person.Caps {
+	standing := c.Standing(s.day())
+	return person.CapsOf(standing.Caps)
+}
+
+// fence is what keeps a client from set-ups today; nil without a client.
+func (s *server) fence(c *store.Client) *person.Fence {
+	if c == nil {
+		return nil
+	}
+	return &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: s.caps(c), Overrides: c.Overrides}
+}
+
+// screenedWords tells when a client was screened.
+func screenedWords(c *store.Client) string {
+	if c.Screening == nil {
+		return "not screened"
+	}
+	return "screened " + c.Screening.On.Words()
 }
 
 // current picks the session to open: the next one not before today, else the
@@ -133,6 +157,9 @@ func daysWords(date, today time.Time) string {
 		return fmt.Sprintf("%d days ago", -d)
 	}
 }
+
+// day is today as the core counts.
+func (s *server) day() day.Day { return store.DayOf(s.today()) }
 
 func dateWords(t time.Time) string { return t.Format("2 January 2006") }
 
@@ -177,7 +204,10 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 }
 
 func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
-	out := ClientCard{ID: c.ID, Name: c.Name, About: c.About, Wish: c.Wish, Room: c.Room.Name, Screened: c.ScreenedOn != nil}
+	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
+	if standing := c.Standing(s.day()); !standing.MayTrain() {
+		out.Blocked = standing.Level.Heading()
+	}
 	next := current(sessions, s.today())
 	if next == nil {
 		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
@@ -195,7 +225,7 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)
 	out.When, out.Today = daysWords(next.PlannedOn, s.today()), next.PlannedOn.Equal(s.today())
 	out.Minutes = round4(counted.Minutes)
-	for _, f := range session.Findings(t, counted, c.Minutes) {
+	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
 		if f.Severity != week.Note {
 			out.Findings++
 		}
@@ -250,11 +280,8 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			return err
 		}
 		v := &out.Body
-		*v = ClientView{ID: c.ID, Name: c.Name, About: c.About, Wish: c.Wish, Room: c.Room.Name, Minutes: c.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
-		v.Screened = "not screened"
-		if c.ScreenedOn != nil {
-			v.Screened = "screened " + dateWords(*c.ScreenedOn)
-		}
+		*v = ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
+		v.Screened = screenedWords(&c)
 		sets := 0
 		var last time.Time
 		for _, one := range sessions {

@@ -12,6 +12,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 	"musculus/internal/store"
 )
@@ -53,16 +54,15 @@ func (s *server) registerFitting(api huma.API) {
 }
 
 func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
-	body, st, err := s.wearer(ctx, in.Body.Client, in.Body.Stance)
+	set, y, st, c, err := s.worn(ctx, &WornInput{in.Body.Movement, in.Body.Settings, in.Body.Client, in.Body.Stance})
 	if err != nil {
 		return nil, err
 	}
-	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
-	if err != nil {
-		return nil, err
+	out := &fitOutput{s.fitted(set, y, st, s.fence(c), movement.Key(in.Body.Turning))}
+	if c != nil && in.Body.Turning == "" { // not at every step of a drag
+		err = s.wornBy(ctx, c, set, &out.Body.View)
 	}
-	fitted, err := s.fitted(set, body, st, movement.Key(in.Body.Turning))
-	return &fitOutput{fitted}, err
+	return out, err
 }
 
 // wearer is whose body and stance a fitting is for: the client's, or the average
@@ -81,7 +81,7 @@ func (s *server) wearer(ctx context.Context, client *uuid.UUID, id string) (arm.
 			if err != nil {
 				return err
 			}
-			body, st = c.Body, c.Stance
+			body, st = c.Dossier.Body(), c.Stance
 		}
 		if id == "" {
 			return nil
@@ -148,15 +148,11 @@ func setUp(ctx context.Context, at, id string, settings map[string]any) (movemen
 }
 
 // fitted views a set-up and the next steps of the setting being turned.
-func (s *server) fitted(set movement.SetUp, body arm.Body, st *stance.Stance, turning movement.Key) (Fitted, error) {
-	y, err := s.bodies.of(body)
-	if err != nil {
-		return Fitted{}, problemOf(err)
-	}
-	out := Fitted{View: viewSetUp(set, y, st), Neighbours: []Neighbour{}}
+func (s *server) fitted(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence, turning movement.Key) Fitted {
+	out := Fitted{View: viewSetUp(set, y, st, fence), Neighbours: []Neighbour{}}
 	setting := set.Movement.Setting(turning)
 	if setting == nil || setting.IsWord() {
-		return out, nil
+		return out
 	}
 	for _, c := range out.View.Controls {
 		if c.Key != string(turning) {
@@ -167,9 +163,9 @@ func (s *server) fitted(set movement.SetUp, body arm.Body, st *stance.Stance, tu
 				continue
 			}
 			if there, err := set.With(turning, movement.Num(*next)); err == nil {
-				out.Neighbours = append(out.Neighbours, Neighbour{*next, viewSetUp(there, y, st)})
+				out.Neighbours = append(out.Neighbours, Neighbour{*next, viewSetUp(there, y, st, fence)})
 			}
 		}
 	}
-	return out, nil
+	return out
 }

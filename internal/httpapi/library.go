@@ -55,7 +55,9 @@ type LibraryEntry struct {
 	Faults    []string       `json:"faults"`   // what is seen to go wrong
 	Settings  map[string]any `json:"settings"` // turned, where it is a set-up the studio kept
 	Own       bool           `json:"own"`
-	Lacks     []string       `json:"lacks"`   // what the client's room lacks
+	Lacks     []string       `json:"lacks"`             // what the client's room lacks
+	Verdict   *VerdictView   `json:"verdict,omitempty"` // for a client
+	Tried     []TryOutView   `json:"tried,omitempty"`
 	Refused   string         `json:"refused"` // why this body cannot do it at its defaults
 }
 
@@ -103,7 +105,7 @@ func lacks(c *store.Client, set movement.SetUp) []string {
 	if c == nil {
 		return []string{}
 	}
-	if out := c.Room.Missing(set); out != nil {
+	if out := c.Room().Missing(set); out != nil {
 		return out
 	}
 	return []string{}
@@ -130,18 +132,23 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	if err != nil {
 		return nil, problemOf(err)
 	}
+	tried, err := s.triedBy(ctx, c)
+	if err != nil {
+		return nil, err
+	}
+	fence := s.fence(c)
 	out := &libraryOutput{}
 	out.Body.Stance = st.Name
 	out.Body.Entries = []LibraryEntry{}
 	for _, m := range movements(ctx).Movements {
-		e := entry(m.Default(), y, st)
-		e.Lacks = lacks(c, m.Default())
+		e := entry(m.Default(), y, st, fence)
+		e.Lacks, e.Tried = lacks(c, m.Default()), tried[m.ID]
 		out.Body.Entries = append(out.Body.Entries, e)
 	}
 	own := ownOf(ctx)
 	for _, k := range own.setUps {
 		if set, err := k.setUp(own.catalogue); err == nil {
-			e := entry(set, y, st)
+			e := entry(set, y, st, fence)
 			e.Key, e.Name, e.Own, e.Lacks = k.ID.String(), k.Name+": "+set.Name(), true, lacks(c, set)
 			out.Body.Entries = append(out.Body.Entries, e)
 		}
@@ -149,8 +156,23 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	return out, nil
 }
 
+// triedBy lists a client's try-outs by movement.
+func (s *server) triedBy(ctx context.Context, c *store.Client) (map[string][]TryOutView, error) {
+	out := map[string][]TryOutView{}
+	if c == nil {
+		return out, nil
+	}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		tried, err := tx.TryOuts(ctx, c.ID)
+		for _, t := range tried {
+			out[t.Movement] = append(out[t.Movement], viewTryOut(ctx, t))
+		}
+		return err
+	})
+}
+
 // entry views a movement by one of its set-ups.
-func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance) LibraryEntry {
+func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) LibraryEntry {
 	m := set.Movement
 	var p *effort.Profile
 	refused := ""
@@ -186,5 +208,6 @@ func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance) LibraryEn
 	if p != nil {
 		out.Hardest = stance.HardestPart(p)
 	}
+	out.Verdict = judged(fence, set, p)
 	return out
 }

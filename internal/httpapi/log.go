@@ -108,7 +108,7 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 		if sides := sidesOf(set); !strings.Contains(strings.Join(sides, " "), in.Body.Side) {
 			return fieldProblem("body.side", "this set-up is logged for %s", strings.Join(sides, " and "))
 		}
-		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, c.Room.Rigging(c.Body.BodyMass))
+		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, c.Room().Rigging(c.Dossier.Body().BodyMass))
 		if perHand < 0 {
 			return fieldProblem("body.whole_kg", "%s would leave less than nothing in the hand", person.Kg(in.Body.WholeKg))
 		}
@@ -195,7 +195,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 			d := planned.Slots[i].Dose
 			reps, reserve = d.RepsHigh, d.Reserve
 			if d.LoadKg != nil {
-				whole := tenGrams(person.CarryOf(planned.Slots[i].SetUp).Whole(*d.LoadKg, c.Room.Rigging(c.Body.BodyMass)))
+				whole := tenGrams(person.CarryOf(planned.Slots[i].SetUp).Whole(*d.LoadKg, c.Room().Rigging(c.Dossier.Body().BodyMass)))
 				load = &whole
 			}
 		}
@@ -208,7 +208,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 func tenGrams(kg float64) float64 { return math.Round(kg*100) / 100 }
 
 func viewEntry(c *store.Client, e store.Entry) EntryView {
-	carry, rigging := person.CarryOf(e.SetUp), c.Room.Rigging(c.Body.BodyMass)
+	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
 	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note}
 	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
@@ -282,7 +282,7 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 	}
 	if len(maxima) > 0 {
 		carry := person.CarryOf(set)
-		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room.Rigging(c.Body.BodyMass))*10)/10, set)
+		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10, set)
 	}
 	return words, nil
 }

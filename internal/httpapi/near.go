@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"musculus/internal/core/fitting"
-	"musculus/internal/core/movement"
+
 	"musculus/internal/core/stance"
 )
 
@@ -51,8 +51,7 @@ func (s *server) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 			others = append(others, shape)
 		}
 	}
-	allowed := func(o movement.SetUp) bool { return !in.Body.Room || len(lacks(c, o)) == 0 }
-	for _, e := range fitting.Equivalents(&of, others, 10, allowed) {
+	for _, e := range fitting.Equivalents(&of, others, 10, s.offered(c, !in.Body.Room)) {
 		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
 		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, plain(e.Shape.SetUp.Turned()), e.Shape.SetUp.Name(), glyph(e.Shape.SetUp, e.Shape.Profile, &r),
 			round4(e.Distance), e.Distance < fitting.SameIdea, e.Keeps, e.Loses, lacks(c, e.Shape.SetUp)})

@@ -265,7 +265,7 @@ func (s *server) checkOwn(ctx context.Context, in *checkOwnInput) (*checkOwnOutp
 		if err != nil {
 			return nil, problemOf(err)
 		}
-		v := viewSetUp(m.Default(), y, st)
+		v := viewSetUp(m.Default(), y, st, nil)
 		out.Body.View = &v
 	}
 	return out, nil

@@ -55,6 +55,9 @@ var permissions = map[string][]store.Role{
 	"get-sheet":       everybody,
 	"get-log":         everybody,
 	"log-set":         everybody,
+	"override":        planners,
+	"try-outs":        everybody,
+	"add-try-out":     everybody,
 }
 
 type accountKey struct{}

@@ -103,6 +103,7 @@ func (s *server) register(api huma.API) {
 	s.registerSessions(api)
 	s.registerSheet(api)
 	s.registerLog(api)
+	s.registerVerdicts(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.

@@ -255,10 +255,7 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	}
 	for i, slot := range draft.Content.Slots {
 		if in.Body.Active != nil && slot.ID == *in.Body.Active {
-			fitted, err := s.fitted(session.Slots[i].SetUp, c.Body, t.Stance, movement.Key(in.Body.Turning))
-			if err != nil {
-				return nil, err
-			}
+			fitted := s.fitted(session.Slots[i].SetUp, t.Yardstick, t.Stance, t.Fence, movement.Key(in.Body.Turning))
 			out.Body.Active = &fitted
 		}
 	}
@@ -280,7 +277,7 @@ func (s *server) checked(ctx context.Context, c *store.Client, d *Draft) (store.
 			wrong = append(wrong, f)
 		}
 		for i := range session.Slots {
-			if err := session.Slots[i].SetUp.Reach(c.Body); err != nil {
+			if err := session.Slots[i].SetUp.Reach(c.Dossier.Body()); err != nil {
 				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()})
 			}
 		}
@@ -318,7 +315,7 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			fault(at+"id", "two slots have the same id")
 		}
 		seen[slot.ID] = true
-		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Cues: []string{}, Dose: dose.Usual(person.CapsOf(c.Caps))}
+		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Cues: []string{}, Dose: dose.Usual(s.caps(c))}
 		settings, wrongValue := values(slot.Settings)
 		if wrongValue != nil {
 			fault(at+"settings."+wrongValue.Field, wrongValue.Reason)
@@ -351,12 +348,12 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Slots: []SlotView{},
-		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Minutes,
+		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes,
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS}
 	for i, slot := range session.Slots {
 		out.Slots = append(out.Slots, viewSlot(c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
 	}
-	for _, f := range session.Findings(t, counted, c.Minutes) {
+	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
 		v := FindingView{Severity: string(f.Severity), Text: f.Text}
 		if f.Slot >= 0 {
 			v.Slot = &f.Slot
@@ -368,18 +365,18 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 
 func viewSlot(c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCount) SlotView {
 	d := slot.Dose
-	carry, rigging := person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)
+	carry, rigging := person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	out := SlotView{
 		SlotDraft: SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues,
 			Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg}},
 		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, &counted.Reading), Refused: counted.Refused,
-		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room.CanFailAlone(slot.SetUp),
+		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads),
 	}
 	if out.Cues == nil {
 		out.Cues = []string{}
 	}
-	for _, whole := range c.Room.Steps(slot.SetUp) {
+	for _, whole := range c.Room().Steps(slot.SetUp) {
 		out.Steps = append(out.Steps, Step{carry.PerHand(whole, rigging), carry.Words(whole, slot.SetUp)})
 	}
 	return out

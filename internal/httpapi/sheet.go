@@ -40,6 +40,7 @@ type SheetView struct {
 	WarmUp   string      `json:"warm_up"`
 	Screened bool        `json:"screened"`
 	Screen   string      `json:"screening"`
+	Blocked  string      `json:"blocked"` // why there is no sheet, empty if there is one
 	Caps     []string    `json:"caps"`
 	Slots    []SheetSlot `json:"slots"`
 	Total    SliceView   `json:"total"`
@@ -75,21 +76,23 @@ func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept
 		return SheetView{}, wrong[0]
 	}
 	counted := session.Count(t.Yardstick, t.Stance)
-	out := SheetView{Studio: studio, Client: c.Name, Room: c.Room.Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
-		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.ScreenedOn != nil, Screen: "not screened", Caps: []string{}, Slots: []SheetSlot{},
+	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
+		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.Screening != nil, Screen: screenedWords(c), Caps: []string{}, Slots: []SheetSlot{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions}
-	if c.ScreenedOn != nil {
-		out.Screen = "screened " + dateWords(*c.ScreenedOn)
+	standing := c.Standing(s.day())
+	if !standing.MayTrain() {
+		out.Blocked = standing.Level.Heading()
+		return out, nil
 	}
-	for _, id := range c.Caps {
+	for _, id := range standing.Caps {
 		out.Caps = append(out.Caps, id.Words())
 	}
 	for i, slot := range session.Slots {
 		p := counted.Slots[i].Profile
 		d := slot.Dose
-		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, &counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Body, p),
+		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, &counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
-			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room.Rigging(c.Body.BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
+			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if line.Cues == nil {
 			line.Cues = []string{}

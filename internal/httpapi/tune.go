@@ -5,7 +5,7 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
-	"musculus/internal/core/movement"
+
 	"musculus/internal/core/stance"
 )
 
@@ -54,7 +54,7 @@ func (s *server) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
 	if !ok {
 		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
 	}
-	aim := fitting.Aim{Head: head, Zone: arm.Zone(in.Body.Zone), Stance: st, KeepRange: in.Body.Keep, Allowed: func(o movement.SetUp) bool { return len(lacks(c, o)) == 0 }}
+	aim := fitting.Aim{Head: head, Zone: arm.Zone(in.Body.Zone), Stance: st, KeepRange: in.Body.Keep, Allowed: s.offered(c, false)}
 	out := &tuneOutput{}
 	out.Body.Found = []TunedView{}
 	for _, f := range fitting.Tune(set, y, aim) {

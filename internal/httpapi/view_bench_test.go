@@ -19,6 +19,6 @@ func BenchmarkViewOfASetUp(b *testing.B) {
 	s := movement.Shipped.Get("curl_reclined").Default()
 	b.ReportAllocs()
 	for b.Loop() {
-		viewSetUp(s, y, stance.ByID(stance.Default))
+		viewSetUp(s, y, stance.ByID(stance.Default), nil)
 	}
 }

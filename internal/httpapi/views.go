@@ -9,6 +9,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
@@ -109,6 +110,10 @@ type SetUpView struct {
 	Ribbon   *figure.Ribbon `json:"ribbon,omitempty"`
 	Pose     figure.Pose    `json:"pose"`
 	Controls []ControlView  `json:"controls"`
+	// For a client:
+	Verdict *VerdictView `json:"verdict,omitempty"`
+	Loads   *LoadFit     `json:"loads,omitempty"`
+	TryOuts []TryOutView `json:"try_outs,omitempty"`
 }
 
 func round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }
@@ -171,8 +176,9 @@ func plain(values map[movement.Key]movement.Value) map[string]any {
 	return out
 }
 
-// viewSetUp makes the full view of a set-up for a body under a stance.
-func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) SetUpView {
+// viewSetUp makes the full view of a set-up for a body under a stance, with a
+// client's fence (nil: nobody's).
+func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) SetUpView {
 	m := s.Movement
 	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: plain(s.Turned()),
 		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Family.Stop, Bias: make([]BiasView, arm.HeadCount)}
@@ -215,6 +221,7 @@ func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) SetUpVi
 	}
 	out.Pose = figure.MakePose(s, y.Body(), p)
 	out.Controls = controls(s)
+	out.Verdict = judged(fence, s, p)
 	return out
 }
 

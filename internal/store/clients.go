@@ -8,25 +8,44 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
 	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 	"musculus/internal/store/db"
 )
 
-// Client is who is coached, as far as this is kept yet.
+// Client is who is coached, with everything caps and verdicts come from.
 type Client struct {
-	ID         uuid.UUID
-	Name       string
-	About      string
-	Wish       string
-	Minutes    int // for one session
-	Body       arm.Body
-	Stance     *stance.Stance // whose reading of the rules her numbers follow
-	Caps       []person.CapID
-	ScreenedOn *time.Time // nil: not screened
-	RoomID     uuid.UUID
-	Room       person.Room
+	ID        uuid.UUID
+	Dossier   person.Dossier
+	Stance    *stance.Stance    // whose reading of the rules her numbers follow
+	Screening *person.Screening // the last round, nil: not screened
+	Joints    []person.JointReport
+	Rooms     []Room            // the first is the usual one
+	Overrides map[string]string // movements whose verdict is overridden, with the reason
+}
+
+// Room is a room of the studio.
+type Room struct {
+	ID   uuid.UUID
+	Mark string // changes with its content; "" with a client
+	person.Room
+}
+
+// noRoom is where a client trains who has no room yet.
+var noRoom = person.Room{Name: "no room yet"}
+
+// Room is the usual one.
+func (c *Client) Room() *person.Room {
+	if len(c.Rooms) == 0 {
+		return &noRoom
+	}
+	return &c.Rooms[0].Room
+}
+
+// Standing is where the client stands on a day.
+func (c *Client) Standing(today day.Day) person.Standing {
+	return person.StandingOf(&c.Dossier, c.Screening, c.Joints, today)
 }
 
 // AddRoom adds a room to the current studio.
@@ -38,14 +57,44 @@ func (t *Tx) AddRoom(ctx context.Context, id uuid.UUID, r person.Room) error {
 	return t.q.AddRoom(ctx, db.AddRoomParams{RoomID: id, Equipment: b})
 }
 
-// AddClient adds a client to the current studio; her room is given by its id.
-func (t *Tx) AddClient(ctx context.Context, c Client) error {
-	caps := make([]string, len(c.Caps))
-	for i, id := range c.Caps {
-		caps[i] = string(id)
+// PutRoom writes a room over the mark it was read with; false when somebody
+// changed it in between.
+func (t *Tx) PutRoom(ctx context.Context, r Room) (bool, error) {
+	b, err := json.Marshal(r.Room)
+	if err != nil {
+		return false, err
 	}
-	return t.q.AddClient(ctx, db.AddClientParams{ClientID: c.ID, RoomID: c.RoomID, Name: c.Name, About: c.About, Wish: c.Wish,
-		Minutes: c.Minutes, StatureM: c.Body.Stature, BodyMassKg: c.Body.BodyMass, Caps: caps, ScreenedOn: c.ScreenedOn})
+	n, err := t.q.PutRoom(ctx, db.PutRoomParams{RoomID: r.ID, Equipment: b, Was: r.Mark})
+	return n == 1, err
+}
+
+// Rooms returns the studio's rooms by name.
+func (t *Tx) Rooms(ctx context.Context) ([]Room, error) {
+	rows, err := t.q.Rooms(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Room, len(rows))
+	for i, r := range rows {
+		out[i] = Room{ID: r.RoomID, Mark: r.Mark}
+		if err := json.Unmarshal(r.Equipment, &out[i].Room); err != nil {
+			return nil, fmt.Errorf("room %s: %w", r.RoomID, err)
+		}
+	}
+	return out, nil
+}
+
+// AddClient adds a client to the current studio; sending it twice adds it once.
+func (t *Tx) AddClient(ctx context.Context, id uuid.UUID, d person.Dossier) error {
+	b, err := json.Marshal(d)
+	if err != nil {
+		return err
+	}
+	n, err := t.q.AddClient(ctx, db.AddClientParams{ClientID: id, Dossier: b})
+	if err == nil && n == 0 { // sent again, or the id of another studio
+		_, err = t.q.ClientByID(ctx, id)
+	}
+	return err
 }
 
 // Clients returns every client of the studio by name.
@@ -56,10 +105,7 @@ func (t *Tx) Clients(ctx context.Context) ([]Client, error) {
 	}
 	out := make([]Client, len(rows))
 	for i, r := range rows {
-		if out[i], err = client(r.Client, r.Room); err != nil {
-			return nil, err
-		}
-		if out[i].Stance, err = t.resolve(ctx, r.Client.Stance); err != nil {
+		if out[i], err = t.client(ctx, r); err != nil {
 			return nil, err
 		}
 	}
@@ -72,12 +118,28 @@ func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 	if err != nil {
 		return Client{}, err
 	}
-	c, err := client(r.Client, r.Room)
-	if err != nil {
-		return c, err
+	return t.client(ctx, r)
+}
+
+func (t *Tx) client(ctx context.Context, r db.ClientWhole) (Client, error) {
+	out := Client{ID: r.ClientID}
+	rooms := map[string]person.Room{}
+	for _, part := range []struct {
+		from json.RawMessage
+		to   any
+	}{{r.Dossier, &out.Dossier}, {r.Screening, &out.Screening}, {r.Joints, &out.Joints}, {r.Rooms, &rooms}, {r.Overrides, &out.Overrides}} {
+		if err := json.Unmarshal(part.from, part.to); err != nil {
+			return out, fmt.Errorf("client %s: %w", r.ClientID, err)
+		}
 	}
-	c.Stance, err = t.resolve(ctx, r.Client.Stance)
-	return c, err
+	for _, id := range out.Dossier.Rooms {
+		if room, ok := rooms[id]; ok {
+			out.Rooms = append(out.Rooms, Room{ID: uuid.MustParse(id), Room: room})
+		}
+	}
+	var err error
+	out.Stance, err = t.resolve(ctx, r.Stance)
+	return out, err
 }
 
 // SetStance changes the stance a client's numbers follow, ErrNotFound if there
@@ -90,14 +152,46 @@ func (t *Tx) SetStance(ctx context.Context, client uuid.UUID, stance string) err
 	return err
 }
 
-func client(c db.Client, r db.Room) (Client, error) {
-	out := Client{ID: c.ClientID, Name: c.Name, About: c.About, Wish: c.Wish, Minutes: c.Minutes,
-		Body: arm.Body{Stature: c.StatureM, BodyMass: c.BodyMassKg}, ScreenedOn: c.ScreenedOn, RoomID: c.RoomID}
-	for _, id := range c.Caps {
-		out.Caps = append(out.Caps, person.CapID(id))
+// ChangedBy says who changed a field last, and when.
+type ChangedBy struct {
+	Name string
+	At   time.Time
+}
+
+// ChangeDossier makes changes field by field (person.Dossier.Apply) and keeps
+// them. With clashes or faults nothing is changed.
+func (t *Tx) ChangeDossier(ctx context.Context, client uuid.UUID, changes []person.Change, by uuid.UUID, today day.Day) ([]person.Clash, []person.FieldError, error) {
+	b, err := t.q.LockDossier(ctx, client)
+	if err != nil {
+		return nil, nil, err
 	}
-	if err := json.Unmarshal(r.Equipment, &out.Room); err != nil {
-		return out, fmt.Errorf("room %s: %w", r.RoomID, err)
+	var d person.Dossier
+	if err := json.Unmarshal(b, &d); err != nil {
+		return nil, nil, err
 	}
-	return out, nil
+	next, clashes, faults := d.Apply(changes, today)
+	if len(clashes) > 0 || len(faults) > 0 {
+		return clashes, faults, nil
+	}
+	if b, err = json.Marshal(next); err != nil {
+		return nil, nil, err
+	}
+	if err := t.q.SaveDossier(ctx, db.SaveDossierParams{ClientID: client, Dossier: b}); err != nil {
+		return nil, nil, err
+	}
+	for _, c := range changes {
+		if err := t.q.AddDossierChange(ctx, db.AddDossierChangeParams{ClientID: client, Field: c.Field, Was: c.Was, Value: c.Value, ChangedBy: by}); err != nil {
+			return nil, nil, err
+		}
+	}
+	return nil, nil, nil
+}
+
+// LastChange says who changed a field last; the zero value when nobody did.
+func (t *Tx) LastChange(ctx context.Context, client uuid.UUID, field string) (ChangedBy, error) {
+	r, err := t.q.LastDossierChange(ctx, db.LastDossierChangeParams{ClientID: client, Field: field})
+	if classify(err) == ErrNotFound {
+		return ChangedBy{}, nil
+	}
+	return ChangedBy{r.Name, r.ChangedAt}, err
 }

@@ -38,8 +38,9 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 		require.NoError(t, tx.AddAccount(ctx, store.Account{ID: out.coach, Email: name + "@example.test", Name: "Coach of " + name, Role: store.Coach}, "a long secret"))
 		room := id()
 		require.NoError(t, tx.AddRoom(ctx, room, person.Room{Name: "Hall", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}}))
-		require.NoError(t, tx.AddClient(ctx, store.Client{ID: out.client, Name: "Client of " + name, About: "x", Minutes: 40, Body: arm.DefaultBody,
-			Caps: []person.CapID{person.Cautious}, RoomID: room}))
+		d := person.NewDossier("Client of " + name)
+		d.Rooms = []string{room.String()}
+		require.NoError(t, tx.AddClient(ctx, out.client, d))
 		return tx.AddSession(ctx, store.Session{ID: out.session, ClientID: out.client, Name: "Monday", PlannedOn: day, Content: content()}, out.coach, id())
 	}))
 	return out
@@ -59,10 +60,9 @@ func TestWhatIsKeptComesBack(t *testing.T) {
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
 		c, err := tx.Client(ctx, a.client)
 		require.NoError(t, err)
-		assert.Equal(t, arm.DefaultBody, c.Body)
-		assert.Equal(t, []person.CapID{person.Cautious}, c.Caps)
-		assert.Equal(t, 10.0, c.Room.Dumbbells[0].Kg)
-		assert.Nil(t, c.ScreenedOn)
+		assert.Equal(t, arm.DefaultBody, c.Dossier.Body())
+		assert.Equal(t, 10.0, c.Room().Dumbbells[0].Kg)
+		assert.Nil(t, c.Screening)
 		got, err := tx.Session(ctx, a.client, a.session)
 		require.NoError(t, err)
 		assert.Equal(t, 1, got.Version)

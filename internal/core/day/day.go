@@ -2,7 +2,6 @@
 package day
 
 import (
-	"encoding/json"
 	"fmt"
 	"strconv"
 	"strings"
@@ -84,16 +83,12 @@ func Parse(text string) (Day, error) {
 	return 0, fmt.Errorf("%q is no date (2026-11-25)", text)
 }
 
-// MarshalJSON writes "2026-11-25".
-func (d Day) MarshalJSON() ([]byte, error) { return json.Marshal(d.String()) }
+// MarshalText writes 2026-11-25.
+func (d Day) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
 
-// UnmarshalJSON reads "2026-11-25".
-func (d *Day) UnmarshalJSON(b []byte) error {
-	var text string
-	if err := json.Unmarshal(b, &text); err != nil {
-		return err
-	}
+// UnmarshalText reads 2026-11-25.
+func (d *Day) UnmarshalText(b []byte) error {
 	var err error
-	*d, err = Parse(text)
+	*d, err = Parse(string(b))
 	return err
 }

@@ -29,10 +29,17 @@ const (
 	mostTempoS  = 30.0
 )
 
+// usualSets is how many sets a new slot starts with.
+const usualSets = 3
+
 // Usual is the dose a new slot starts with: the middle band, 2 in reserve and
 // 90 s, as far as the caps allow.
 func Usual(caps person.Caps) Dose {
-	return Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: max(90, caps.MinRestS)}
+	sets := usualSets
+	if caps.MostSets > 0 {
+		sets = min(sets, caps.MostSets)
+	}
+	return Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: max(90, caps.MinRestS)}
 }
 
 // Check returns what is wrong with a dose for a set-up in a room under caps,
@@ -45,6 +52,9 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 		}
 	}
 	fault(d.Sets >= 1 && d.Sets <= mostSets, "sets", "%d is outside 1…%d", d.Sets, mostSets)
+	if caps.MostSets > 0 && d.Sets <= mostSets {
+		fault(d.Sets <= caps.MostSets, "sets", "this client's caps allow %d sets of one set-up in the first week", caps.MostSets)
+	}
 	fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
 	fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
 	switch {

@@ -2,6 +2,7 @@ package fitting_test
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"strings"
 	"testing"
 	"time"
@@ -13,6 +14,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 )
 
@@ -130,7 +132,7 @@ func TestTuneIsQuickForEveryMovement(t *testing.T) {
 
 func TestTuneOffersNothingThatIsNotAllowed(t *testing.T) {
 	y := yardstick(t)
-	steep := func(s movement.SetUp) bool { return s.Number(movement.Bench) >= 60 }
+	steep := func(s movement.SetUp, _ *effort.Profile) bool { return s.Number(movement.Bench) >= 60 }
 	for _, f := range fitting.Tune(byID(t, "curl_reclined"), y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long, Stance: balanced, Allowed: steep}) {
 		assert.GreaterOrEqual(t, f.SetUp.Number(movement.Bench), 60.0)
 	}
@@ -168,8 +170,8 @@ func shape(t testing.TB, all []fitting.Shape, id string) *fitting.Shape {
 	return nil
 }
 
-func noCable(s movement.SetUp) bool { return s.Effort().Load.Kind != effort.Cable }
-func noBench(s movement.SetUp) bool {
+func noCable(s movement.SetUp, _ *effort.Profile) bool { return s.Effort().Load.Kind != effort.Cable }
+func noBench(s movement.SetUp, _ *effort.Profile) bool {
 	p := s.Position()
 	return p != movement.Reclined && p != movement.ChestSupported && p != movement.OnBench
 }
@@ -180,7 +182,7 @@ func TestEquivalents(t *testing.T) {
 	all := shapes(t)
 	for _, c := range []struct {
 		of      string
-		allowed func(movement.SetUp) bool
+		allowed func(movement.SetUp, *effort.Profile) bool
 		expect  string
 	}{
 		{"overhead_cable_low", noCable, "overhead_two_dumbbells overhead_one_dumbbell_two_hands overhead_one_arm overhead_bar incline_dumbbells lying_bar lying_dumbbells"},
@@ -220,7 +222,7 @@ func TestEquivalents(t *testing.T) {
 				assert.GreaterOrEqual(t, e.Distance, got[i-1].Distance)
 			}
 			assert.NotEmpty(t, e.Keeps+e.Loses, "%s → %s", c.of, e.Shape.SetUp.Movement.ID)
-			assert.True(t, c.allowed == nil || c.allowed(e.Shape.SetUp))
+			assert.True(t, c.allowed == nil || c.allowed(e.Shape.SetUp, e.Shape.Profile))
 		}
 		assert.True(t, hit, "%s: %v", c.of, first)
 	}
@@ -401,4 +403,48 @@ func TestHintsCanBeFollowed(t *testing.T) {
 	for _, topic := range []string{"pad", "bench", "pulley", "lock-out", "off-centre", "grip", "pins"} {
 		assert.NotZero(t, about[topic], topic)
 	}
+}
+
+// Whatever the joint record: what a client is to avoid is never offered by Tune,
+// nor among the equivalents.
+func TestWhatIsToBeAvoidedIsNeverOffered(t *testing.T) {
+	y := yardstick(t)
+	var shapes []fitting.Shape
+	for _, m := range movement.Shipped.Movements {
+		if shape, ok := fitting.ShapeOf(m.Default(), y, balanced); ok {
+			shapes = append(shapes, shape)
+		}
+	}
+	r := rand.New(rand.NewPCG(3, 1))
+	barred := 0
+	for range 12 {
+		scores := person.Scores{person.Left: {}, person.Right: {}}
+		for _, j := range movement.Joints {
+			scores[person.Left][j] = r.IntN(6)
+		}
+		fence := &person.Fence{Scores: scores, Mobility: person.Mobility{TwoWeights: "no"}, Caps: person.CapsOf([]person.CapID{person.PregnantLate})}
+		allowed := func(s movement.SetUp, p *effort.Profile) bool {
+			v := fence.Judge(s, p)
+			if v.Barred() {
+				barred++
+			}
+			return !v.Barred()
+		}
+		of := shapes[r.IntN(len(shapes))]
+		for _, e := range fitting.Equivalents(&of, shapes, 10, allowed) {
+			v := fence.Judge(e.Shape.SetUp, e.Shape.Profile)
+			assert.False(t, v.Barred(), e.Shape.SetUp.Name())
+		}
+		for _, id := range []string{"curl_reclined", "overhead_cable_low"} {
+			head := arm.BicepsLong
+			if id != "curl_reclined" {
+				head = arm.TricepsLong
+			}
+			for _, f := range fitting.Tune(byID(t, id), y, fitting.Aim{Head: head, Stance: balanced, KeepRange: true, Allowed: allowed}) {
+				v := fence.Judge(f.SetUp, f.Profile)
+				assert.False(t, v.Barred(), f.SetUp.Name())
+			}
+		}
+	}
+	assert.NotZero(t, barred)
 }

@@ -17,7 +17,7 @@ type Aim struct {
 	// KeepRange leaves both ends of the elbow's range as they are.
 	KeepRange bool
 	// Allowed says whether a set-up may be offered; nil allows all.
-	Allowed func(movement.SetUp) bool
+	Allowed func(movement.SetUp, *effort.Profile) bool
 }
 
 // Tuned is one set-up found, with what it scores and what each changed setting
@@ -52,8 +52,8 @@ func (t *tuner) evaluate(s movement.SetUp) Tuned {
 		return got
 	}
 	out := Tuned{SetUp: s, Score: -1}
-	if t.aim.Allowed == nil || t.aim.Allowed(s) {
-		if p, err := s.Profile(t.y); err == nil && p.Heads[t.aim.Head].Agonist {
+	if p, err := s.Profile(t.y); err == nil && p.Heads[t.aim.Head].Agonist {
+		if t.aim.Allowed == nil || t.aim.Allowed(s, p) {
 			out.Profile = p
 			out.Bias = stance.Shipped.Read(t.aim.Stance, s, p)[t.aim.Head].Bar
 			out.InZone = 1

@@ -2,11 +2,16 @@ package person
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
+	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 )
+
+// nearHeight is how far off a pulley may be and still do, m.
+const nearHeight = 0.1
 
 // need is one thing a set-up cannot be done without.
 type need struct {
@@ -64,18 +69,32 @@ func needs(s movement.SetUp) []need {
 			add(name, func(r *Room) bool { return r.Cable == nil || slices.Contains(r.Cable.Attachments, i) })
 		}
 	}
+	if cable && s.Movement.Computed() {
+		e := s.Effort()
+		height := movement.FloorBelow(s.Position(), e.TrunkLean, arm.DefaultStature) + e.Load.Pulley[1]
+		add(fmt.Sprintf("a pulley at %.1f m", max(height, 0)), func(r *Room) bool {
+			return r.Cable == nil || r.Cable.HighM == 0 || height >= r.Cable.LowM-nearHeight && height <= r.Cable.HighM+nearHeight
+		})
+	}
 	switch s.Position() {
 	case movement.Reclined, movement.ChestSupported, movement.OnBench:
 		if angle, ok := s.Value(movement.Bench); ok {
 			add(fmt.Sprintf("a bench at %.0f°", angle.Number), func(r *Room) bool {
-				return r.Bench != nil && angle.Number >= r.Bench.Min && angle.Number <= r.Bench.Max
+				return r.Bench.Allows(angle.Number)
 			})
 		} else {
-			add("a flat bench", func(r *Room) bool { return r.Bench != nil && r.Bench.Min <= 0 })
+			add("a flat bench", func(r *Room) bool { return r.Bench.Allows(0) })
 		}
 	}
 	if s.Movement.Anchor == "pad" {
-		add("a pad", func(r *Room) bool { return r.Pads })
+		slope, sloped := s.Value(movement.PadSlope)
+		what := "a pad"
+		if sloped {
+			what = fmt.Sprintf("a pad at %.0f°", slope.Number)
+		}
+		add(what, func(r *Room) bool {
+			return r.Pads && (!sloped || len(r.Slopes) == 0 || slices.ContainsFunc(r.Slopes, func(x float64) bool { return math.Abs(x-slope.Number) <= nearAngle }))
+		})
 	}
 	return out
 }

@@ -65,7 +65,7 @@ func TestWhatARoomLacks(t *testing.T) {
 		{setUp(t, "curl_standing_bar", word(movement.Implement, "bar_cambered")), []string{"a cambered bar"}},
 		{setUp(t, "curl_reclined", nil), nil},
 		{setUp(t, "curl_reclined", map[movement.Key]movement.Value{movement.Bench: movement.Num(75)}), []string{"a bench at 75°"}},
-		{setUp(t, "curl_pad_bar", nil), []string{"a pad"}},
+		{setUp(t, "curl_pad_bar", nil), []string{"a pad at 40°"}},
 		{setUp(t, "pushdown_rope", nil), nil},
 		{setUp(t, "pushdown_bar", nil), []string{"the bar for the cable"}},
 		{setUp(t, "curl_cable_facing_away", word(movement.Hands, "both")), []string{"two cable columns", "the handle for the cable"}},

@@ -14,8 +14,11 @@ type Room struct {
 	Bars      []Bar                  `json:"bars,omitempty"`
 	Cable     *Cable                 `json:"cable,omitempty"`
 	Bench     *Bench                 `json:"bench,omitempty"`
-	Pads      bool                   `json:"pads,omitempty"` // curl pads, any slope
-	Pins      bool                   `json:"pins,omitempty"` // a rack with pins
+	Pads      bool                   `json:"pads,omitempty"`   // curl pads
+	Slopes    []float64              `json:"slopes,omitempty"` // of the pads, degrees; none listed: any
+	Pins      bool                   `json:"pins,omitempty"`   // a rack with pins
+	Rails     bool                   `json:"rails,omitempty"`
+	Partner   bool                   `json:"partner,omitempty"` // somebody is there to spot
 	DipBars   bool                   `json:"dip_bars,omitempty"`
 	DipLoads  []float64              `json:"dip_loads_kg,omitempty"` // what can be added in a dip
 	Others    []movement.ImplementID `json:"others,omitempty"`       // machines, pull-up bar, lever, guided rails …
@@ -30,6 +33,7 @@ type Dumbbell struct {
 // Bar is a bar with the masses it can be loaded to, its own included.
 type Bar struct {
 	Kind  movement.ImplementID `json:"kind"`
+	OwnKg float64              `json:"own_kg,omitempty"`
 	Loads []float64            `json:"loads_kg"` // whole masses, ascending
 }
 
@@ -39,12 +43,27 @@ type Cable struct {
 	Stack       []float64              `json:"stack_kg"` // ascending
 	Ratio       float64                `json:"ratio"`    // stack over pull
 	Attachments []movement.ImplementID `json:"attachments"`
+	LowM        float64                `json:"low_m,omitempty"`  // of the pulley above the floor
+	HighM       float64                `json:"high_m,omitempty"` // 0: as high as is asked for
 }
 
 // Bench is the room's adjustable bench.
 type Bench struct {
 	Min float64 `json:"min_deg"`
 	Max float64 `json:"max_deg"`
+	// Notches it can be set to; none listed: any angle between.
+	Notches []float64 `json:"notches,omitempty"`
+}
+
+// nearAngle is how far off a notch or a pad may be and still do, degrees.
+const nearAngle = 3.0
+
+// Allows says whether the bench can be set to an angle.
+func (b *Bench) Allows(angle float64) bool {
+	if b == nil || angle < b.Min-nearAngle || angle > b.Max+nearAngle {
+		return false
+	}
+	return len(b.Notches) == 0 || slices.ContainsFunc(b.Notches, func(n float64) bool { return math.Abs(n-angle) <= nearAngle })
 }
 
 // Rigging returns what conversions of loads need in this room for a client of
@@ -128,7 +147,7 @@ func (r *Room) CanFailAlone(s movement.SetUp) bool {
 	case movement.AloneYes:
 		return true
 	case movement.AloneWithPins:
-		return r.Pins
+		return r.Pins || r.Rails && s.Implement() == movement.BarRail || r.Partner
 	}
-	return false
+	return r.Partner
 }

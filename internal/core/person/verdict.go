@@ -40,8 +40,31 @@ type Reason struct {
 
 // Verdict is a ruling with its reasons, the gravest first.
 type Verdict struct {
-	Ruling  Ruling
-	Reasons []Reason
+	Ruling     Ruling
+	Reasons    []Reason
+	ByCaps     bool   // caps cannot be overridden
+	Overridden string // the coach's reason, "" where she let it stand
+}
+
+// Barred says whether the set-up is not to be offered.
+func (v *Verdict) Barred() bool { return v.Ruling == Avoid && (v.Overridden == "" || v.ByCaps) }
+
+// Fence is what keeps a client from set-ups.
+type Fence struct {
+	Scores    Scores
+	Mobility  Mobility
+	Caps      Caps
+	Overrides map[string]string // movements, with the coach's reason
+}
+
+// Judge rules on a set-up; see the function Judge. A nil fence allows everything.
+func (f *Fence) Judge(s movement.SetUp, p *effort.Profile) Verdict {
+	if f == nil {
+		return Verdict{Ruling: Allowed}
+	}
+	v := Judge(s, p, f.Scores, f.Mobility, f.Caps)
+	v.Overridden = f.Overrides[s.Movement.ID]
+	return v
 }
 
 // Mobility is what the checks showed; "" is not checked.
@@ -83,6 +106,7 @@ func Judge(s movement.SetUp, p *effort.Profile, scores Scores, mob Mobility, cap
 	}
 	v.byMobility(s, mob)
 	if caps.NoFlatOnBack && FlatOnBack(s) {
+		v.ByCaps = true
 		v.add(Avoid, "Flat on the back, which the pregnancy caps close.")
 	}
 	slices.SortStableFunc(v.Reasons, func(a, b Reason) int {

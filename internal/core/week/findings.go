@@ -3,6 +3,8 @@ package week
 import (
 	"fmt"
 	"strings"
+
+	"musculus/internal/core/person"
 )
 
 // Severity says how much a finding matters.
@@ -39,6 +41,11 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 		}
 		if c.Slots[i].Refused != "" {
 			add(Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
+		}
+		if v := t.Fence.Judge(slot.SetUp, c.Slots[i].Profile); v.Barred() && !v.ByCaps {
+			add(Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
+		} else if v.Overridden == "" && v.Ruling == person.Modify {
+			add(Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
 		}
 		for _, e := range slot.check(t) {
 			add(Stop, i, "Slot %d: %s.", i+1, e.Reason)

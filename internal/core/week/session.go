@@ -48,6 +48,7 @@ type Trainee struct {
 	Room      *person.Room
 	Caps      person.Caps
 	Stance    *stance.Stance
+	Fence     *person.Fence // nil: nothing is known of joints and mobility
 }
 
 // Check returns everything that is wrong with a session, one error a field; the
@@ -71,6 +72,9 @@ func (s *Session) Check(t *Trainee) []*movement.FieldError {
 
 func (s *Slot) check(t *Trainee) []*movement.FieldError {
 	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps)
+	if t.Caps.NoFlatOnBack && person.FlatOnBack(s.SetUp) {
+		out = append(out, &movement.FieldError{Field: "movement", Reason: "this client's caps allow nothing flat on the back: take an incline"})
+	}
 	if len(s.Cues) > MostCues {
 		out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("%d cues are more than %d", len(s.Cues), MostCues)})
 	}
@@ -92,6 +96,9 @@ type SlotCount struct {
 	Refused string          // why the set-up cannot be computed, "" if it can
 	Reading stance.Reading
 	Heads   [arm.HeadCount]Effective
+	// Zones are a head's effective sets at short, middle and long length; graded
+	// work is not split and gives none.
+	Zones [arm.HeadCount][3]float64
 }
 
 // Count counts one slot: sets × set credit × effort factor for every head, the
@@ -114,6 +121,11 @@ func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
 	out.Reading = stance.Shipped.Read(st, s.SetUp, out.Profile)
 	for i, b := range out.Reading {
 		out.Heads[i] = Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}
+		if out.Profile != nil && out.Profile.Heads[i].Agonist {
+			for z, part := range out.Profile.Heads[i].InZone {
+				out.Zones[i][z] = out.Heads[i].Mid * part
+			}
+		}
 	}
 	return out
 }
@@ -121,8 +133,9 @@ func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
 // Totals is what a session comes to.
 type Totals struct {
 	Heads              [arm.HeadCount]Effective
-	Flexors, Extensors int     // hard sets per muscle group
-	Minutes            float64 // warm-up included
+	Zones              [arm.HeadCount][3]float64 // short, middle, long
+	Flexors, Extensors int                       // hard sets per muscle group
+	Minutes            float64                   // warm-up included
 	Slots              []SlotCount
 }
 
@@ -148,6 +161,9 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 			out.Heads[h].Mid += c.Heads[h].Mid
 			out.Heads[h].Low += c.Heads[h].Low
 			out.Heads[h].High += c.Heads[h].High
+			for z := range c.Zones[h] {
+				out.Zones[h][z] += c.Zones[h][z]
+			}
 		}
 		if slot.Dose.Hard() {
 			if a := slot.SetUp.Movement.Action; a == movement.Flexion || a == movement.Pull {

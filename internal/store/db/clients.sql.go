@@ -13,36 +13,42 @@ import (
 	"github.com/google/uuid"
 )
 
-const addClient = `-- name: AddClient :exec
-INSERT INTO client (client_id, studio_id, room_id, name, about, wish, minutes, stature_m, body_mass_kg, caps, screened_on)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10)
+const addClient = `-- name: AddClient :execrows
+INSERT INTO client (client_id, studio_id, dossier) VALUES ($1, current_studio(), $2) ON CONFLICT (client_id) DO NOTHING
 `
 
 type AddClientParams struct {
-	ClientID   uuid.UUID
-	RoomID     uuid.UUID
-	Name       string
-	About      string
-	Wish       string
-	Minutes    int
-	StatureM   float64
-	BodyMassKg float64
-	Caps       []string
-	ScreenedOn *time.Time
+	ClientID uuid.UUID
+	Dossier  json.RawMessage
 }
 
-func (q *Queries) AddClient(ctx context.Context, arg AddClientParams) error {
-	_, err := q.db.Exec(ctx, addClient,
+func (q *Queries) AddClient(ctx context.Context, arg AddClientParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addClient, arg.ClientID, arg.Dossier)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const addDossierChange = `-- name: AddDossierChange :exec
+INSERT INTO dossier_change (studio_id, client_id, field, was, value, changed_by) VALUES (current_studio(), $1, $2, $3, $4, $5)
+`
+
+type AddDossierChangeParams struct {
+	ClientID  uuid.UUID
+	Field     string
+	Was       json.RawMessage
+	Value     json.RawMessage
+	ChangedBy uuid.UUID
+}
+
+func (q *Queries) AddDossierChange(ctx context.Context, arg AddDossierChangeParams) error {
+	_, err := q.db.Exec(ctx, addDossierChange,
 		arg.ClientID,
-		arg.RoomID,
-		arg.Name,
-		arg.About,
-		arg.Wish,
-		arg.Minutes,
-		arg.StatureM,
-		arg.BodyMassKg,
-		arg.Caps,
-		arg.ScreenedOn,
+		arg.Field,
+		arg.Was,
+		arg.Value,
+		arg.ChangedBy,
 	)
 	return err
 }
@@ -61,76 +67,67 @@ func (q *Queries) AddRoom(ctx context.Context, arg AddRoomParams) error {
 	return err
 }
 
-const clientByID = `-- name: ClientByID :one
-SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, client.stance, room.room_id, room.studio_id, room.equipment
-FROM client JOIN room USING (studio_id, room_id)
-WHERE client_id = $1
+const addStudioEvent = `-- name: AddStudioEvent :exec
+INSERT INTO studio_event (studio_id, client_id, what, by_account) VALUES (current_studio(), $1, $2, $3)
 `
 
-type ClientByIDRow struct {
-	Client Client
-	Room   Room
+type AddStudioEventParams struct {
+	ClientID  uuid.UUID
+	What      string
+	ByAccount *uuid.UUID
 }
 
-func (q *Queries) ClientByID(ctx context.Context, clientID uuid.UUID) (ClientByIDRow, error) {
+func (q *Queries) AddStudioEvent(ctx context.Context, arg AddStudioEventParams) error {
+	_, err := q.db.Exec(ctx, addStudioEvent, arg.ClientID, arg.What, arg.ByAccount)
+	return err
+}
+
+const clientByID = `-- name: ClientByID :one
+SELECT client_id, studio_id, dossier, stance, deleted_at, name, screening, joints, rooms, overrides FROM client_whole WHERE client_id = $1 AND deleted_at IS NULL
+`
+
+func (q *Queries) ClientByID(ctx context.Context, clientID uuid.UUID) (ClientWhole, error) {
 	row := q.db.QueryRow(ctx, clientByID, clientID)
-	var i ClientByIDRow
+	var i ClientWhole
 	err := row.Scan(
-		&i.Client.ClientID,
-		&i.Client.StudioID,
-		&i.Client.RoomID,
-		&i.Client.Name,
-		&i.Client.About,
-		&i.Client.Wish,
-		&i.Client.Minutes,
-		&i.Client.StatureM,
-		&i.Client.BodyMassKg,
-		&i.Client.Caps,
-		&i.Client.ScreenedOn,
-		&i.Client.Stance,
-		&i.Room.RoomID,
-		&i.Room.StudioID,
-		&i.Room.Equipment,
+		&i.ClientID,
+		&i.StudioID,
+		&i.Dossier,
+		&i.Stance,
+		&i.DeletedAt,
+		&i.Name,
+		&i.Screening,
+		&i.Joints,
+		&i.Rooms,
+		&i.Overrides,
 	)
 	return i, err
 }
 
 const clients = `-- name: Clients :many
-SELECT client.client_id, client.studio_id, client.room_id, client.name, client.about, client.wish, client.minutes, client.stature_m, client.body_mass_kg, client.caps, client.screened_on, client.stance, room.room_id, room.studio_id, room.equipment
-FROM client JOIN room USING (studio_id, room_id)
-ORDER BY client.name
+SELECT client_id, studio_id, dossier, stance, deleted_at, name, screening, joints, rooms, overrides FROM client_whole WHERE deleted_at IS NULL ORDER BY name, client_id
 `
 
-type ClientsRow struct {
-	Client Client
-	Room   Room
-}
-
-func (q *Queries) Clients(ctx context.Context) ([]ClientsRow, error) {
+func (q *Queries) Clients(ctx context.Context) ([]ClientWhole, error) {
 	rows, err := q.db.Query(ctx, clients)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []ClientsRow
+	var items []ClientWhole
 	for rows.Next() {
-		var i ClientsRow
+		var i ClientWhole
 		if err := rows.Scan(
-			&i.Client.ClientID,
-			&i.Client.StudioID,
-			&i.Client.RoomID,
-			&i.Client.Name,
-			&i.Client.About,
-			&i.Client.Wish,
-			&i.Client.Minutes,
-			&i.Client.StatureM,
-			&i.Client.BodyMassKg,
-			&i.Client.Caps,
-			&i.Client.ScreenedOn,
-			&i.Client.Stance,
-			&i.Room.RoomID,
-			&i.Room.StudioID,
-			&i.Room.Equipment,
+			&i.ClientID,
+			&i.StudioID,
+			&i.Dossier,
+			&i.Stance,
+			&i.DeletedAt,
+			&i.Name,
+			&i.Screening,
+			&i.Joints,
+			&i.Rooms,
+			&i.Overrides,
 		); err != nil {
 			return nil, err
 		}
@@ -142,8 +139,179 @@ func (q *Queries) Clients(ctx context.Context) ([]ClientsRow, error) {
 	return items, nil
 }
 
+const deleteClient = `-- name: DeleteClient :execrows
+UPDATE client SET deleted_at = $2, deleted_by = $3 WHERE client_id = $1 AND deleted_at IS NULL
+`
+
+type DeleteClientParams struct {
+	ClientID  uuid.UUID
+	DeletedAt *time.Time
+	DeletedBy *uuid.UUID
+}
+
+func (q *Queries) DeleteClient(ctx context.Context, arg DeleteClientParams) (int64, error) {
+	result, err := q.db.Exec(ctx, deleteClient, arg.ClientID, arg.DeletedAt, arg.DeletedBy)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const deletedClients = `-- name: DeletedClients :many
+SELECT client_id, name, deleted_at FROM client WHERE deleted_at IS NOT NULL ORDER BY deleted_at, client_id
+`
+
+type DeletedClientsRow struct {
+	ClientID  uuid.UUID
+	Name      *string
+	DeletedAt *time.Time
+}
+
+func (q *Queries) DeletedClients(ctx context.Context) ([]DeletedClientsRow, error) {
+	rows, err := q.db.Query(ctx, deletedClients)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []DeletedClientsRow
+	for rows.Next() {
+		var i DeletedClientsRow
+		if err := rows.Scan(&i.ClientID, &i.Name, &i.DeletedAt); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const eraseClient = `-- name: EraseClient :one
+SELECT erase_client($1, $2)::boolean
+`
+
+type EraseClientParams struct {
+	Erased        uuid.UUID
+	DeletedBefore time.Time
+}
+
+func (q *Queries) EraseClient(ctx context.Context, arg EraseClientParams) (bool, error) {
+	row := q.db.QueryRow(ctx, eraseClient, arg.Erased, arg.DeletedBefore)
+	var column_1 bool
+	err := row.Scan(&column_1)
+	return column_1, err
+}
+
+const lastDossierChange = `-- name: LastDossierChange :one
+SELECT account.name, changed_at FROM dossier_change d JOIN account ON account.account_id = d.changed_by
+WHERE d.client_id = $1 AND d.field = $2 ORDER BY change_id DESC LIMIT 1
+`
+
+type LastDossierChangeParams struct {
+	ClientID uuid.UUID
+	Field    string
+}
+
+type LastDossierChangeRow struct {
+	Name      string
+	ChangedAt time.Time
+}
+
+func (q *Queries) LastDossierChange(ctx context.Context, arg LastDossierChangeParams) (LastDossierChangeRow, error) {
+	row := q.db.QueryRow(ctx, lastDossierChange, arg.ClientID, arg.Field)
+	var i LastDossierChangeRow
+	err := row.Scan(&i.Name, &i.ChangedAt)
+	return i, err
+}
+
+const lockDossier = `-- name: LockDossier :one
+SELECT dossier FROM client WHERE client_id = $1 AND deleted_at IS NULL FOR UPDATE
+`
+
+func (q *Queries) LockDossier(ctx context.Context, clientID uuid.UUID) (json.RawMessage, error) {
+	row := q.db.QueryRow(ctx, lockDossier, clientID)
+	var dossier json.RawMessage
+	err := row.Scan(&dossier)
+	return dossier, err
+}
+
+const putRoom = `-- name: PutRoom :execrows
+UPDATE room SET equipment = $2::jsonb WHERE room_id = $1 AND md5(equipment::text) = $3::text
+`
+
+type PutRoomParams struct {
+	RoomID    uuid.UUID
+	Equipment json.RawMessage
+	Was       string
+}
+
+func (q *Queries) PutRoom(ctx context.Context, arg PutRoomParams) (int64, error) {
+	result, err := q.db.Exec(ctx, putRoom, arg.RoomID, arg.Equipment, arg.Was)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const restoreClient = `-- name: RestoreClient :execrows
+UPDATE client SET deleted_at = NULL, deleted_by = NULL WHERE client_id = $1 AND deleted_at IS NOT NULL
+`
+
+func (q *Queries) RestoreClient(ctx context.Context, clientID uuid.UUID) (int64, error) {
+	result, err := q.db.Exec(ctx, restoreClient, clientID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const rooms = `-- name: Rooms :many
+SELECT room_id, equipment, md5(equipment::text) AS mark FROM room ORDER BY equipment ->> 'name', room_id
+`
+
+type RoomsRow struct {
+	RoomID    uuid.UUID
+	Equipment json.RawMessage
+	Mark      string
+}
+
+func (q *Queries) Rooms(ctx context.Context) ([]RoomsRow, error) {
+	rows, err := q.db.Query(ctx, rooms)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []RoomsRow
+	for rows.Next() {
+		var i RoomsRow
+		if err := rows.Scan(&i.RoomID, &i.Equipment, &i.Mark); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const saveDossier = `-- name: SaveDossier :exec
+UPDATE client SET dossier = $2 WHERE client_id = $1
+`
+
+type SaveDossierParams struct {
+	ClientID uuid.UUID
+	Dossier  json.RawMessage
+}
+
+func (q *Queries) SaveDossier(ctx context.Context, arg SaveDossierParams) error {
+	_, err := q.db.Exec(ctx, saveDossier, arg.ClientID, arg.Dossier)
+	return err
+}
+
 const setStance = `-- name: SetStance :execrows
-UPDATE client SET stance = $2 WHERE client_id = $1
+UPDATE client SET stance = $2 WHERE client_id = $1 AND deleted_at IS NULL
 `
 
 type SetStanceParams struct {
@@ -157,4 +325,65 @@ func (q *Queries) SetStance(ctx context.Context, arg SetStanceParams) (int64, er
 		return 0, err
 	}
 	return result.RowsAffected(), nil
+}
+
+const studioEvents = `-- name: StudioEvents :many
+SELECT e.client_id, e.what, e.happened_at, coalesce(account.name, '') AS by_name
+FROM studio_event e LEFT JOIN account ON account.account_id = e.by_account ORDER BY e.event_id DESC LIMIT 200
+`
+
+type StudioEventsRow struct {
+	ClientID   uuid.UUID
+	What       string
+	HappenedAt time.Time
+	ByName     string
+}
+
+func (q *Queries) StudioEvents(ctx context.Context) ([]StudioEventsRow, error) {
+	rows, err := q.db.Query(ctx, studioEvents)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []StudioEventsRow
+	for rows.Next() {
+		var i StudioEventsRow
+		if err := rows.Scan(
+			&i.ClientID,
+			&i.What,
+			&i.HappenedAt,
+			&i.ByName,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const studioIDs = `-- name: StudioIDs :many
+SELECT studio_id FROM studio
+`
+
+func (q *Queries) StudioIDs(ctx context.Context) ([]uuid.UUID, error) {
+	rows, err := q.db.Query(ctx, studioIDs)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []uuid.UUID
+	for rows.Next() {
+		var studio_id uuid.UUID
+		if err := rows.Scan(&studio_id); err != nil {
+			return nil, err
+		}
+		items = append(items, studio_id)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }

@@ -21,18 +21,65 @@ type Account struct {
 }
 
 type Client struct {
-	ClientID   uuid.UUID
+	ClientID  uuid.UUID
+	StudioID  uuid.UUID
+	Stance    string
+	Dossier   json.RawMessage
+	DeletedAt *time.Time
+	DeletedBy *uuid.UUID
+	Name      *string
+}
+
+type ClientWhole struct {
+	ClientID  uuid.UUID
+	StudioID  uuid.UUID
+	Dossier   json.RawMessage
+	Stance    string
+	DeletedAt *time.Time
+	Name      *string
+	Screening json.RawMessage
+	Joints    json.RawMessage
+	Rooms     json.RawMessage
+	Overrides json.RawMessage
+}
+
+type DossierChange struct {
+	ChangeID  int64
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	Field     string
+	Was       json.RawMessage
+	Value     json.RawMessage
+	ChangedBy uuid.UUID
+	ChangedAt time.Time
+}
+
+type Emphasi struct {
+	ClientID uuid.UUID
+	StudioID uuid.UUID
+	Content  json.RawMessage
+	Version  int
+	SetBy    uuid.UUID
+}
+
+type JointReport struct {
+	ReportID   uuid.UUID
 	StudioID   uuid.UUID
-	RoomID     uuid.UUID
-	Name       string
-	About      string
-	Wish       string
-	Minutes    int
-	StatureM   float64
-	BodyMassKg float64
-	Caps       []string
-	ScreenedOn *time.Time
-	Stance     string
+	ClientID   uuid.UUID
+	ReportedOn time.Time
+	Content    json.RawMessage
+	ReportedBy uuid.UUID
+	ReportedAt time.Time
+}
+
+type Measuring struct {
+	MeasuringID uuid.UUID
+	StudioID    uuid.UUID
+	ClientID    uuid.UUID
+	MeasuredOn  time.Time
+	Content     json.RawMessage
+	Withdrawn   bool
+	MadeBy      uuid.UUID
 }
 
 type OwnMovement struct {
@@ -54,6 +101,34 @@ type OwnSetup struct {
 	MadeBy   uuid.UUID
 }
 
+type Photo struct {
+	PhotoID  uuid.UUID
+	StudioID uuid.UUID
+	ClientID uuid.UUID
+	TakenOn  time.Time
+	Pose     string
+	Width    int
+	Height   int
+	MadeBy   uuid.UUID
+}
+
+type PoseRating struct {
+	RatingID uuid.UUID
+	StudioID uuid.UUID
+	ClientID uuid.UUID
+	RatedOn  time.Time
+	Content  json.RawMessage
+	RatedBy  uuid.UUID
+	RatedAt  time.Time
+}
+
+type PresentAnswer struct {
+	ClientID uuid.UUID
+	Words    string
+	StudioID uuid.UUID
+	Movement string
+}
+
 type Room struct {
 	RoomID    uuid.UUID
 	StudioID  uuid.UUID
@@ -66,6 +141,16 @@ type RuleNote struct {
 	Note     string
 	NotedBy  uuid.UUID
 	NotedAt  time.Time
+}
+
+type ScreeningRound struct {
+	RoundID  uuid.UUID
+	StudioID uuid.UUID
+	ClientID uuid.UUID
+	AskedOn  time.Time
+	Answers  json.RawMessage
+	AskedBy  uuid.UUID
+	AskedAt  time.Time
 }
 
 type Session struct {
@@ -111,6 +196,15 @@ type Studio struct {
 	Name     string
 }
 
+type StudioEvent struct {
+	EventID    int64
+	StudioID   uuid.UUID
+	ClientID   uuid.UUID
+	What       string
+	ByAccount  *uuid.UUID
+	HappenedAt time.Time
+}
+
 type StudioStance struct {
 	StanceID uuid.UUID
 	StudioID uuid.UUID
@@ -131,4 +225,29 @@ type TrainingSession struct {
 	Version   int
 	SavedAt   time.Time
 	SavedBy   uuid.UUID
+}
+
+type TryOut struct {
+	TryID    uuid.UUID
+	StudioID uuid.UUID
+	ClientID uuid.UUID
+	TriedOn  time.Time
+	SetUp    json.RawMessage
+	Comfort  int
+	Felt     string
+	Outcome  string
+	Note     string
+	MadeBy   uuid.UUID
+	MadeAt   time.Time
+}
+
+type VerdictOverride struct {
+	OverrideID uuid.UUID
+	StudioID   uuid.UUID
+	ClientID   uuid.UUID
+	Movement   string
+	Allowed    bool
+	Reason     string
+	MadeBy     uuid.UUID
+	MadeAt     time.Time
 }

@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/overrides/{movement}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Override a verdict, or let it stand again */
+        post: operations["override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/sessions": {
         parameters: {
             query?: never;
@@ -187,6 +204,24 @@ export interface paths {
         /** Choose a client's stance */
         put: operations["set-stance"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/try-outs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the client has tried */
+        get: operations["try-outs"];
+        put?: never;
+        /** Record what a set-up felt like */
+        post: operations["add-try-out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -578,6 +613,7 @@ export interface components {
         };
         ClientCard: {
             about: string;
+            blocked: string;
             /** Format: int64 */
             findings: number;
             id: string;
@@ -896,12 +932,20 @@ export interface components {
                 [key: string]: unknown;
             };
             stop: string;
+            tried?: components["schemas"]["TryOutView"][];
             upper_arm: string;
+            verdict?: components["schemas"]["VerdictView"];
             wrist: string;
         };
         LibraryOutputBody: {
             entries: components["schemas"]["LibraryEntry"][];
             stance: string;
+        };
+        LoadFit: {
+            /** @enum {string} */
+            fit: "not_known" | "too_heavy" | "fits" | "too_light";
+            instead: string[];
+            words: string;
         };
         LogSetInputBody: {
             /** @description made by the sender; sending it again logs once */
@@ -1035,6 +1079,12 @@ export interface components {
         NoteInputBody: {
             note: string;
         };
+        OverrideInputBody: {
+            /** @description false: the verdict stands again */
+            allowed: boolean;
+            id: string;
+            reason: string;
+        };
         OwnMovementView: {
             faults: components["schemas"]["TextFault"][];
             id: string;
@@ -1106,6 +1156,15 @@ export interface components {
             elbow: number;
             /** Format: double */
             x: number;
+        };
+        ReasonView: {
+            follow?: {
+                [key: string]: unknown;
+            };
+            /** @enum {string} */
+            ruling: "allowed" | "modify" | "avoid";
+            turn: string;
+            words: string;
         };
         Region: {
             code: string;
@@ -1223,6 +1282,7 @@ export interface components {
             /** Format: double */
             hardest_at: number | null;
             load_words: string;
+            loads?: components["schemas"]["LoadFit"];
             movement: string;
             name: string;
             pose: components["schemas"]["Pose"];
@@ -1236,6 +1296,8 @@ export interface components {
             stance: string;
             stop: string;
             title: string;
+            try_outs?: components["schemas"]["TryOutView"][];
+            verdict?: components["schemas"]["VerdictView"];
         };
         Shape: {
             class: string;
@@ -1260,6 +1322,7 @@ export interface components {
             upper_arm: string;
         };
         SheetView: {
+            blocked: string;
             caps: string[];
             cautions: string[];
             client: string;
@@ -1398,6 +1461,37 @@ export interface components {
             reads: number[];
             text: string;
         };
+        TryOutInputBody: {
+            /** Format: int64 */
+            comfort: number;
+            felt: string;
+            id: string;
+            movement: string;
+            note?: string;
+            /** @enum {string} */
+            outcome: "kept" | "dropped" | "open";
+            settings?: {
+                [key: string]: unknown;
+            };
+        };
+        TryOutView: {
+            /** Format: int64 */
+            comfort: number;
+            felt: string;
+            id: string;
+            movement: string;
+            name: string;
+            note: string;
+            on: string;
+            /** @enum {string} */
+            outcome: "kept" | "dropped" | "open";
+            settings: {
+                [key: string]: unknown;
+            };
+        };
+        TryOutsOutputBody: {
+            try_outs: components["schemas"]["TryOutView"][];
+        };
         TuneInputBody: {
             client?: string;
             head: string;
@@ -1434,6 +1528,17 @@ export interface components {
                 [key: string]: unknown;
             };
             worth: components["schemas"]["WorthView"][];
+        };
+        VerdictOutputBody: {
+            verdict: components["schemas"]["VerdictView"];
+        };
+        VerdictView: {
+            barred: boolean;
+            by_caps: boolean;
+            overridden: string;
+            reasons: components["schemas"]["ReasonView"][];
+            /** @enum {string} */
+            ruling: "allowed" | "modify" | "avoid";
         };
         WordView: {
             ask: string;
@@ -1577,6 +1682,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClientView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    override: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverrideInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerdictOutputBody"];
                 };
             };
             /** @description Error */
@@ -1877,6 +2018,70 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SetStanceInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-outs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOutsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-try-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryOutInputBody"];
             };
         };
         responses: {

@@ -38,7 +38,7 @@ export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
 
 /** kindOfNeed is a need without its angle or number: a bench at 45° is a bench. */
 export function kindOfNeed(need: string): string {
-  return need.replace(/ at \d+°$/, '').replace('a flat bench', 'a bench')
+  return need.replace(/ at [\d.]+ ?(°|m)$/, '').replace('a flat bench', 'a bench').replace('a pulley', 'a cable column')
 }
 
 /** sorted puts the greatest bias for a head first; without a head the catalogue's order stays. */
