@@ -90,7 +90,7 @@ func startOn(t testing.TB, db localpg.Database) *app {
 	t.Cleanup(s.Close)
 	require.NoError(t, demo.Load(ctx, s, time.Now()))
 	address := freeAddress(t)
-	cmd := exec.Command(binary(), "serve", "--database-url", db.URL, "--listen", address)
+	cmd := exec.Command(binary(), "serve", "--database-url", db.URL, "--listen", address, "--files", t.TempDir())
 	cmd.Stdout, cmd.Stderr = os.Stdout, os.Stderr
 	cmd.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL}
 	require.NoError(t, cmd.Start())

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"flag"
 	"fmt"
 	"net"
@@ -14,6 +15,8 @@ import (
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
 	"musculus/internal/localpg"
+	"musculus/internal/photos"
+
 	"musculus/internal/store"
 	"musculus/web"
 )
@@ -83,7 +86,7 @@ func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
 	if err := demo.Load(ctx, s, time.Now()); err != nil {
 		return err
 	}
-	return listenAndServe(ctx, listen, httpapi.Config{Store: s, Web: web.Dist()}, func() {
+	return listenAndServe(ctx, listen, httpapi.Config{Store: s, Photos: photos.Folder(dir + "-files"), Web: web.Dist()}, func() {
 		fmt.Printf("\nMusculus, with the made-up Saltmarsh Players: http://%s\n\n", listen)
 		for _, a := range demo.SignIns {
 			fmt.Printf("  %-10s %-24s password: %s\n", a.Role, a.Email, a.Password)
@@ -100,5 +103,5 @@ func clear(dir string) error {
 	if _, err := os.Stat(filepath.Join(dir, "secrets.json")); err != nil {
 		return fmt.Errorf("%s is no folder of the demo; it is left alone", dir)
 	}
-	return os.RemoveAll(dir)
+	return errors.Join(os.RemoveAll(dir), os.RemoveAll(dir+"-files"))
 }

@@ -13,6 +13,8 @@ import (
 	"time"
 
 	"musculus/internal/httpapi"
+	"musculus/internal/photos"
+
 	"musculus/internal/store"
 	"musculus/web"
 )
@@ -22,6 +24,7 @@ func runServe(args []string) int {
 	database := flags.String("database-url", "", "the database, with the role that owns nothing")
 	migrate := flags.String("migrate-url", "", "the database, with the role that owns the schema; without it nothing is migrated")
 	listen := flags.String("listen", "127.0.0.1:8321", "address to listen on")
+	files := flags.String("files", "musculus-files", "folder where clients' photos are kept")
 	tls := flags.Bool("behind-tls", false, "the address people use is https: cookies are Secure")
 	_ = flags.Parse(args)
 	if *database == "" {
@@ -39,7 +42,7 @@ func runServe(args []string) int {
 		return fail(err)
 	}
 	defer s.Close()
-	err = listenAndServe(ctx, *listen, httpapi.Config{Store: s, Web: web.Dist(), BehindTLS: *tls}, func() {
+	err = listenAndServe(ctx, *listen, httpapi.Config{Store: s, Photos: photos.Folder(*files), Web: web.Dist(), BehindTLS: *tls}, func() {
 		fmt.Printf("Musculus serves at http://%s\n", *listen)
 	})
 	if err != nil {
@@ -55,6 +58,8 @@ func listenAndServe(ctx context.Context, listen string, c httpapi.Config, ready 
 	if err != nil {
 		return err
 	}
+	go eraseRounds(ctx, c.Store, c.Photos)
+
 	server := &http.Server{Handler: httpapi.New(c), ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute}
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()

@@ -58,8 +58,40 @@ var access = map[string]struct {
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
-	"override":        {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
-	"try-outs":        {anonymous: 401, assistant: 200, ofClient: true},
+	"get-dossier":     {anonymous: 401, assistant: 200, ofClient: true},
+	"change-dossier":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return changes("notes", "Opening night decides the block.", "x") }},
+	"screen":          {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return screened("2026-11-25") }},
+	"report-joint": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"id": newID(), "on": "2026-11-25", "joint": "wrist", "side": "left", "score": 1}
+	}},
+	"add-client":      {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": newID(), "name": "New"} }},
+	"delete-client":   {anonymous: 401, assistant: 403, ofClient: true},
+	"restore-client":  {anonymous: 401, assistant: 403, ofClient: true},
+	"deleted-clients": {anonymous: 401, assistant: 403},
+	"export-client":   {anonymous: 401, assistant: 403, ofClient: true},
+	"rooms":           {anonymous: 401, assistant: 200},
+	"put-room":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"mark": "", "form": plainRoom()} }},
+	"measures":        {anonymous: 401, assistant: 200, ofClient: true},
+	"put-measuring": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
+		return map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.1, 36.2}}}
+	}},
+	"withdraw-measuring": {anonymous: 401, assistant: 403, ofClient: true},
+	"add-photo":          {anonymous: 401, assistant: 200, ofClient: true, body: func(c *caller) any { return photoForm(c.t, pixels(c.t, 40, 30), "2026-11-25") }},
+	"get-photo":          {anonymous: 401, assistant: 404, ofClient: true},
+	"drop-photo":         {anonymous: 401, assistant: 403, ofClient: true},
+	"priorities":         {anonymous: 401, assistant: 200, ofClient: true},
+	"rate-poses": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"id": newID(), "on": "2026-11-25", "heads": map[string]any{"brachialis": -1}, "confidence": 2, "views": []string{"side_bent"}}
+	}},
+	"set-emphasis": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"version": 1, "levels": map[string]any{"brachialis": "build"}, "until": "2027-01-01"}
+	}},
+	"read-present": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"text": "curls 3x10"} }},
+	"answer-present": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"text": "curls 3x10", "line": "curls 3x10", "movement": "curl_standing_bar"}
+	}},
+	"override": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
+	"try-outs": {anonymous: 401, assistant: 200, ofClient: true},
 	"add-try-out": {anonymous: 401, assistant: 204, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "movement": "lying_bar", "comfort": 7, "felt": "x", "outcome": "kept"}
 	}},
@@ -111,7 +143,9 @@ func TestWhoMayDoWhat(t *testing.T) {
 	stranger := s.signedIn(t, s.elsewhere(t))
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-		path = strings.ReplaceAll(path, "{stance}", newID())
+		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}"} {
+			path = strings.ReplaceAll(path, part, newID())
+		}
 		path = strings.ReplaceAll(path, "{movement}", "lying_bar")
 		path = strings.ReplaceAll(path, "{set_up}", newID())
 		path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")

@@ -11,8 +11,12 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
+
 	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -72,6 +76,7 @@ type ClientView struct {
 	Room     string        `json:"room"`
 	Minutes  int           `json:"minutes"`
 	Screened string        `json:"screened"`
+	Blocked  string        `json:"blocked"` // why no sheet may be issued, empty if one may
 	Slice    SliceView     `json:"slice"`
 	Knots    []Knot        `json:"knots"`
 	Sessions []SessionLine `json:"sessions"`
@@ -292,10 +297,50 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			}
 		}
 		card.Trained = s.trainedWords(last)
+		emphasis, _, err := tx.Emphasis(ctx, c.ID)
+		if err != nil {
+			return err
+		}
+		measured, err := tx.Measurings(ctx, c.ID)
+		if err != nil {
+			return err
+		}
+		if emphasis != nil {
+			v.Slice = emphasisSlice(&c, emphasis, s.day())
+		}
+		v.Blocked = card.Blocked
 		v.Knots = knots(&card, v, sets)
+		v.Knots[0].State = v.Screened
+		if n := len(measured); n > 0 {
+			v.Knots[0].State += ", " + s.measuredWords(measured[n-1].On)
+		}
+		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day())
 		return nil
 	})
 	return out, err
+}
+
+// firstWords tells which heads come first, and until when.
+func firstWords(e *priority.Emphasis, wish string, today day.Day) string {
+	if e == nil {
+		if wish == "" {
+			return "nothing wished yet"
+		}
+		return "wished: " + wish
+	}
+	var first []string
+	for h := range arm.HeadCount {
+		if e.Of(arm.HeadIndex(h), today) == priority.Prioritise {
+			first = append(first, arm.Heads[h].Code)
+		}
+	}
+	switch {
+	case e.Until != nil && *e.Until < today:
+		return "emphasis over since " + e.Until.Words()
+	case len(first) == 0:
+		return "nothing comes first"
+	}
+	return fmt.Sprintf("%s first until %s", strings.Join(first, " and "), e.Until.Words())
 }
 
 // knots are the six steps of the work, each with its own state.
@@ -318,8 +363,8 @@ func knots(card *ClientCard, v *ClientView, sets int) []Knot {
 		log = fmt.Sprintf("%d sets, %s", sets, card.Trained)
 	}
 	return []Knot{
-		{Key: "dossier", Label: "Dossier", State: v.Screened, Holds: "Who this is: screening and its caps, joints, rooms and load steps, time, measures. Today the demo’s answers are fixed; they already bind every dose."},
-		{Key: "priorities", Label: "Priorities", State: v.Wish, Holds: "What should grow: wishes, girths against noise, pose ratings and the emphasis for each head, with an end date."},
+		{Key: "dossier", Label: "Dossier", Open: true},
+		{Key: "priorities", Label: "Priorities", Open: true},
 		{Key: "week", Label: "Week", State: plan, Open: true},
 		{Key: "sheet", Label: "Sheet", State: sheet, Open: true},
 		{Key: "log", Label: "Log", State: log, Open: true},

@@ -17,6 +17,8 @@ import (
 
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
+	"musculus/internal/photos"
+
 	"musculus/internal/store"
 	"musculus/internal/testenv"
 )
@@ -34,7 +36,7 @@ type studio struct {
 func open(t testing.TB) *studio {
 	s := testenv.Store(t)
 	require.NoError(t, demo.Load(context.Background(), s, now))
-	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Now: func() time.Time { return now }}))
+	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: func() time.Time { return now }}))
 	t.Cleanup(server.Close)
 	return &studio{server, s}
 }
@@ -80,13 +82,22 @@ type answer struct {
 	body   string
 }
 
-// call sends a body as JSON, or as it is when it is a string.
+// form is a body that is not JSON.
+type form struct {
+	kind string
+	body []byte
+}
+
+// call sends a body as JSON, or as it is when it is a string or a form.
 func (c *caller) call(method, path string, body any) answer {
 	var reader io.Reader
+	kind := "application/json"
 	switch b := body.(type) {
 	case nil:
 	case string:
 		reader = bytes.NewReader([]byte(b))
+	case form:
+		reader, kind = bytes.NewReader(b.body), b.kind
 	default:
 		encoded, err := json.Marshal(b)
 		require.NoError(c.t, err)
@@ -94,7 +105,7 @@ func (c *caller) call(method, path string, body any) answer {
 	}
 	r, err := http.NewRequest(method, c.base+path, reader)
 	require.NoError(c.t, err)
-	r.Header.Set("Content-Type", "application/json")
+	r.Header.Set("Content-Type", kind)
 	response, err := c.http.Do(r)
 	require.NoError(c.t, err)
 	defer response.Body.Close()

@@ -52,6 +52,8 @@ func problemOf(err error) huma.StatusError {
 		return status
 	case errors.Is(err, store.ErrNotFound), errors.Is(err, pgx.ErrNoRows):
 		return problem(http.StatusNotFound, "there is no such thing in this studio")
+	case errors.As(err, &database) && database.Code == "42501": // row-level security: the id is another studio's
+		return problem(http.StatusNotFound, "there is no such thing in this studio")
 	case errors.Is(err, context.Canceled): // nobody waits for the answer any more
 		return problem(http.StatusServiceUnavailable, "the request was given up")
 	case store.Away(err):

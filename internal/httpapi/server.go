@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"io/fs"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/pgxstore"
@@ -14,12 +15,14 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"musculus/internal/photos"
 	"musculus/internal/store"
 )
 
 // Config is what a server is made of.
 type Config struct {
 	Store     *store.Store
+	Photos    photos.Folder    // where clients' pictures are kept
 	Web       fs.FS            // the built front end
 	BehindTLS bool             // cookies Secure, strict transport security
 	Now       func() time.Time // nil: the clock
@@ -28,6 +31,7 @@ type Config struct {
 // server holds what operations share.
 type server struct {
 	store      *store.Store
+	photos     photos.Folder
 	sessions   *scs.SessionManager
 	now        func() time.Time
 	bodies     yardsticks
@@ -52,7 +56,7 @@ func OpenAPI() ([]byte, error) {
 
 func build(c Config) (http.Handler, huma.API) {
 	huma.DefaultArrayNullable = false // every list is sent, if empty
-	s := &server{store: c.Store, sessions: scs.New(), now: c.Now}
+	s := &server{store: c.Store, photos: c.Photos, sessions: scs.New(), now: c.Now}
 	if s.now == nil {
 		s.now = time.Now
 	}
@@ -70,7 +74,7 @@ func build(c Config) (http.Handler, huma.API) {
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(serverTiming, middleware.RequestSize(mostBody), throttleSignIn, s.sessions.LoadAndSave)
+		r.Use(serverTiming, boundBody, throttleSignIn, s.sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
 			writeProblem(w, problem(http.StatusNotFound, "there is nothing at this address"))
 		})
@@ -104,6 +108,13 @@ func (s *server) register(api huma.API) {
 	s.registerSheet(api)
 	s.registerLog(api)
 	s.registerVerdicts(api)
+	s.registerDossier(api)
+	s.registerClientLife(api)
+	s.registerRooms(api)
+	s.registerMeasures(api)
+	s.registerPhotos(api)
+	s.registerPriorities(api)
+	s.registerPresent(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.
@@ -130,6 +141,18 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 			next.ServeHTTP(w, r)
 		})
 	}
+}
+
+// boundBody bounds what is read of a request; only photos may be large.
+func boundBody(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		most := int64(mostBody)
+		if r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/photos") {
+			most = mostUpload
+		}
+		r.Body = http.MaxBytesReader(w, r.Body, most)
+		next.ServeHTTP(w, r)
+	})
 }
 
 // serverTiming tells the front end how long the server itself took.

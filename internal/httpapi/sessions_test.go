@@ -310,6 +310,6 @@ func TestTheWallAndTheThread(t *testing.T) {
 				assert.NotEmpty(t, k.Holds)
 			}
 		}
-		assert.Equal(t, 3, open)
+		assert.Equal(t, 5, open)
 	}
 }

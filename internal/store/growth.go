@@ -17,7 +17,7 @@ import (
 
 // Measuring is a measuring session with its id.
 type Measuring struct {
-	ID uuid.UUID
+	ID uuid.UUID `json:"id"`
 	measure.Session
 }
 
@@ -62,10 +62,11 @@ func (t *Tx) Measurings(ctx context.Context, client uuid.UUID) ([]Measuring, err
 
 // Photo is a picture of a client; the picture itself is a file.
 type Photo struct {
-	ID            uuid.UUID
-	On            day.Day
-	Pose          string
-	Width, Height int
+	ID     uuid.UUID `json:"id"`
+	On     day.Day   `json:"on"`
+	Pose   string    `json:"pose"`
+	Width  int       `json:"width"`
+	Height int       `json:"height"`
 }
 
 // AddPhoto keeps a photo's line; sending it twice keeps it once.
@@ -173,14 +174,14 @@ func (t *Tx) PresentAnswers(ctx context.Context, client uuid.UUID) (map[string]s
 
 // TryOut is a set-up that was tried, and what the client said.
 type TryOut struct {
-	ID       uuid.UUID
-	On       day.Day
-	Movement string
-	Settings map[movement.Key]movement.Value
-	Comfort  int    // 0–10
-	Felt     string // where
-	Outcome  string // kept, dropped, open
-	Note     string
+	ID       uuid.UUID                       `json:"id"`
+	On       day.Day                         `json:"on"`
+	Movement string                          `json:"movement"`
+	Settings map[movement.Key]movement.Value `json:"settings"`
+	Comfort  int                             `json:"comfort"` // 0–10
+	Felt     string                          `json:"felt"`    // where
+	Outcome  string                          `json:"outcome"` // kept, dropped, open
+	Note     string                          `json:"note"`
 }
 
 // AddTryOut keeps a try-out; sending it twice keeps it once.

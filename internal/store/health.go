@@ -36,7 +36,7 @@ func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Sc
 // ScreeningRound is a round with who asked.
 type ScreeningRound struct {
 	person.Screening
-	By string
+	By string `json:"by"`
 }
 
 // Screenings returns a client's rounds, the latest first.
@@ -66,11 +66,11 @@ func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.
 
 // Override is a verdict that was overridden, or no longer is.
 type Override struct {
-	Movement string
-	Allowed  bool
-	Reason   string
-	By       string
-	At       time.Time
+	Movement string    `json:"movement"`
+	Allowed  bool      `json:"allowed"`
+	Reason   string    `json:"reason"`
+	By       string    `json:"by"`
+	At       time.Time `json:"at"`
 }
 
 // AddOverride keeps an override; sending it twice keeps it once.

@@ -62,14 +62,14 @@ func (c *Content) Week(catalogue *movement.Catalogue) (week.Session, []*movement
 
 // Session is one planned session of a client.
 type Session struct {
-	ID        uuid.UUID
-	ClientID  uuid.UUID
-	Name      string
-	PlannedOn time.Time
-	Content   Content
-	Version   int
-	SavedAt   time.Time
-	SavedBy   string // name; "" in lists
+	ID        uuid.UUID `json:"id"`
+	ClientID  uuid.UUID `json:"client_id"`
+	Name      string    `json:"name"`
+	PlannedOn time.Time `json:"planned_on"`
+	Content   Content   `json:"content"`
+	Version   int       `json:"version"`
+	SavedAt   time.Time `json:"saved_at"`
+	SavedBy   string    `json:"saved_by"` // name; "" in lists
 }
 
 // Stale says that somebody saved in between; nothing was written.

@@ -163,3 +163,21 @@ func AreaChange(sessions []Session, site Site, sex Sex) (points []Point, noise f
 	}
 	return points, noise
 }
+
+// AreaAnswer answers whether the area really changed over its points; false when
+// there are no two.
+func AreaAnswer(points []Point, noise float64) (Answer, bool) {
+	if len(points) < 2 {
+		return Answer{}, false
+	}
+	first, last := points[0], points[len(points)-1]
+	a := Answer{By: last.Value - first.Value, Least: noise}
+	a.Real = math.Abs(a.By) > a.Least
+	over := fmt.Sprintf("%+.1f cm² from %s to %s", a.By, first.On.Words(), last.On.Words())
+	if a.Real {
+		a.Words = fmt.Sprintf("%s. That is real: more than the %.1f cm² the tape can mistake.", over, a.Least)
+	} else {
+		a.Words = fmt.Sprintf("%s. No change a tape can show yet: it would take %.1f cm².", over, a.Least)
+	}
+	return a, true
+}

@@ -18,13 +18,29 @@ const (
 // semicolons or lines part them; a decimal comma inside a number is read where a
 // space follows the parting comma. Ascending, without repeats, kg.
 func ParseSteps(text string) ([]float64, error) {
+	return parseList(text, kind{"kg", "load", 0.01, mostStepKg, "2–20 by 2, 25, 30"})
+}
+
+// ParseAngles reads notches or slopes the same way, degrees: "0–60 by 15, 85".
+func ParseAngles(text string) ([]float64, error) {
+	return parseList(text, kind{"°", "angle", 0, 90, "0–60 by 15, 85"})
+}
+
+// kind is what a list is of.
+type kind struct {
+	unit, what  string
+	least, most float64
+	like        string
+}
+
+func parseList(text string, k kind) ([]float64, error) {
 	var out []float64
 	for _, part := range splitSteps(text) {
-		part = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(part), "kg"))
+		part = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(part), k.unit))
 		if part == "" {
 			continue
 		}
-		steps, err := parsePart(part)
+		steps, err := k.part(part)
 		if err != nil {
 			return nil, err
 		}
@@ -52,15 +68,15 @@ func splitSteps(text string) []string {
 	return out
 }
 
-func parsePart(part string) ([]float64, error) {
+func (k kind) part(part string) ([]float64, error) {
 	number := func(s string) (float64, error) {
-		s = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(s), "kg"))
+		s = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(s), k.unit))
 		x, err := strconv.ParseFloat(s, 64)
 		if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
-			return 0, fmt.Errorf("%q is no load; write it like “2–20 by 2, 25, 30”", s)
+			return 0, fmt.Errorf("%q is no %s; write it like “%s”", s, k.what, k.like)
 		}
-		if x <= 0 || x > mostStepKg {
-			return 0, fmt.Errorf("%s kg is outside 0…%g kg", s, mostStepKg)
+		if x < k.least || x > k.most {
+			return 0, fmt.Errorf("%s %s is outside 0…%g %s", s, k.unit, k.most, k.unit)
 		}
 		return math.Round(x*1000) / 1000, nil
 	}

@@ -92,6 +92,20 @@ func DefaultEnd(today day.Day) day.Day { return today + prioritisedWeeks*7 }
 // pairs are heads that lie so near together that a stance may not tell them apart.
 var pairs = [][2]arm.HeadIndex{{arm.BicepsLong, arm.BicepsShort}, {arm.TricepsLateral, arm.TricepsMedial}}
 
+// Neighbour is the head that lies so near to one that a stance may not tell them
+// apart; false for a head without one.
+func Neighbour(h arm.HeadIndex) (arm.HeadIndex, bool) {
+	for _, p := range pairs {
+		switch h {
+		case p[0]:
+			return p[1], true
+		case p[1]:
+			return p[0], true
+		}
+	}
+	return 0, false
+}
+
 // Apart says whether a stance has a rule, whose mechanism holds, that gives two
 // heads different tilts.
 func Apart(st *stance.Stance, a, b arm.HeadIndex) bool {

@@ -48,7 +48,8 @@ export interface paths {
         /** The wall of clients */
         get: operations["list-clients"];
         put?: never;
-        post?: never;
+        /** Add a client */
+        post: operations["add-client"];
         delete?: never;
         options?: never;
         head?: never;
@@ -66,7 +67,112 @@ export interface paths {
         get: operations["get-client"];
         put?: never;
         post?: never;
+        /** Delete a client; can be undone for a month */
+        delete: operations["delete-client"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who a client is, and what follows from it */
+        get: operations["get-dossier"];
+        put?: never;
+        post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        /** Change fields of a dossier */
+        patch: operations["change-dossier"];
+        trace?: never;
+    };
+    "/clients/{client}/emphasis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set what is maintained, built and prioritised */
+        put: operations["set-emphasis"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything about a client as a file */
+        get: operations["export-client"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a joint's score */
+        post: operations["report-joint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the tape says */
+        get: operations["measures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/measures/{measuring}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a measuring session, or correct it */
+        put: operations["put-measuring"];
+        post?: never;
+        /** Take a measuring session away */
+        delete: operations["withdraw-measuring"];
         options?: never;
         head?: never;
         patch?: never;
@@ -83,6 +189,143 @@ export interface paths {
         put?: never;
         /** Override a verdict, or let it stand again */
         post: operations["override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photo (JPEG or PNG); place, time and device are taken out of it */
+        post: operations["add-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photo, or its thumbnail */
+        get: operations["get-photo"];
+        put?: never;
+        post?: never;
+        /** Delete a photo for good */
+        delete: operations["drop-photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/present": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read what the client does now */
+        post: operations["read-present"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/present/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which movement a line is */
+        put: operations["answer-present"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/priorities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What should grow, and why */
+        get: operations["priorities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/ratings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a pose rating */
+        post: operations["rate-poses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted client back */
+        post: operations["restore-client"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/screenings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a round of the screening */
+        post: operations["screen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -222,6 +465,23 @@ export interface paths {
         put?: never;
         /** Record what a set-up felt like */
         post: operations["add-try-out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/deleted-clients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who can still be brought back, and what was done */
+        get: operations["deleted-clients"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -433,6 +693,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's rooms */
+        get: operations["rooms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rooms/{room}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or change a room */
+        put: operations["put-room"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rules/{rule}/note": {
         parameters: {
             query?: never;
@@ -540,6 +834,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddClientInputBody: {
+            id: string;
+            name: string;
+        };
         AddInputBody: {
             id: string;
             name: string;
@@ -549,6 +847,47 @@ export interface components {
             /** Format: double */
             warm_up_min: number;
             write: string;
+        };
+        Answer: {
+            cleared_by?: string;
+            cleared_on?: string;
+            note?: string;
+            yes: boolean;
+        };
+        AnswerInputBody: {
+            line: string;
+            movement: string;
+            /** @description the whole list, to be read again */
+            text: string;
+        };
+        AnswerView: {
+            /** Format: double */
+            by: number;
+            /** Format: double */
+            least: number;
+            real: boolean;
+            words: string;
+        };
+        AreaView: {
+            bone: string;
+            change: components["schemas"]["AnswerView"];
+            name: string;
+            points: components["schemas"]["PointView"][];
+            site: string;
+        };
+        BarForm: {
+            /** @enum {string} */
+            kind: "bar_straight" | "bar_cambered";
+            loads: string;
+            /** Format: double */
+            own_kg: number;
+        };
+        BenchForm: {
+            /** Format: double */
+            max_deg: number;
+            /** Format: double */
+            min_deg: number;
+            notches: string;
         };
         BiasView: {
             agonist: boolean;
@@ -593,11 +932,31 @@ export interface components {
             stances: components["schemas"]["StanceView"][];
             wrong: components["schemas"]["WrongView"][];
         };
+        CableForm: {
+            attachments: string[];
+            /** Format: int64 */
+            columns: number;
+            /** Format: double */
+            high_m: number;
+            /** Format: double */
+            low_m: number;
+            /** Format: double */
+            ratio: number;
+            stack: string;
+        };
         Catalogue: {
             left: components["schemas"]["Slice"];
             movements: components["schemas"]["MovementView"][];
             right: components["schemas"]["Slice"];
             words: components["schemas"]["WordView"][];
+        };
+        ChangeInputBody: {
+            changes: components["schemas"]["ChangeView"][];
+        };
+        ChangeView: {
+            field: string;
+            value: unknown;
+            was: unknown;
         };
         CheckOwnInputBody: {
             id: string;
@@ -634,6 +993,7 @@ export interface components {
         };
         ClientView: {
             about: string;
+            blocked: string;
             current: string;
             id: string;
             knots: components["schemas"]["Knot"][];
@@ -674,12 +1034,41 @@ export interface components {
             /** @description id of a shipped stance */
             of: string;
         };
+        CourseView: {
+            change: components["schemas"]["AnswerView"];
+            points: components["schemas"]["PointView"][];
+            site: string;
+        };
+        CoveredView: {
+            id: string;
+            /** Format: double */
+            long: number;
+            /** Format: double */
+            middle: number;
+            name: string;
+            /** Format: double */
+            sets: number;
+            /** Format: double */
+            short: number;
+        };
         CueView: {
             cue: string;
             fault: string;
             seen: string;
             /** @enum {string} */
             view: "side" | "front" | "back";
+        };
+        DeletedOutputBody: {
+            deleted: components["schemas"]["DeletedView"][];
+            events: components["schemas"]["EventView"][];
+            /** Format: int64 */
+            undo_days: number;
+        };
+        DeletedView: {
+            erased_on: string;
+            id: string;
+            name: string;
+            when: string;
         };
         DisputeView: {
             house: string;
@@ -706,6 +1095,85 @@ export interface components {
             sets: number;
             /** @description eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce */
             tempo: number[];
+        };
+        Dossier: {
+            about: string;
+            /** Format: int64 */
+            born_year: number;
+            /** Format: double */
+            breadth_m: number;
+            comeback_on: string | null;
+            contact: string;
+            elsewhere: components["schemas"]["Elsewhere"][];
+            /** Format: double */
+            forearm_m: number;
+            guardian_on: string | null;
+            health_consent: string | null;
+            hide_weights: boolean;
+            /** Format: double */
+            mass_kg: number;
+            /** Format: int64 */
+            minutes: number;
+            mobility: components["schemas"]["Mobility"];
+            mode: string;
+            name: string;
+            notes: string;
+            present: string;
+            ready_on: string | null;
+            rooms: string[];
+            sex: string;
+            /** Format: double */
+            stature_m: number;
+            training_since: string | null;
+            units: string;
+            /** Format: double */
+            upper_arm_m: number;
+            weekdays: string[];
+            wishes: components["schemas"]["Wish"][];
+        };
+        DossierView: {
+            asked: components["schemas"]["RoundView"];
+            caps: string[];
+            dossier: components["schemas"]["Dossier"];
+            id: string;
+            joints: components["schemas"]["JointView"][];
+            mobility_says: string[];
+            no_diagnosis: string;
+            questions: components["schemas"]["QuestionView"][];
+            rounds: string[];
+            says: string[];
+            standing: components["schemas"]["StandingView"];
+            studio_rooms: components["schemas"]["RoomName"][];
+            verdicts: components["schemas"]["VerdictCount"];
+            wish_kinds: components["schemas"]["WishView"][];
+            wishes: components["schemas"]["WishView"][];
+        };
+        Elsewhere: {
+            kind: string;
+            /** Format: int64 */
+            sets: number;
+            weekday: string;
+        };
+        EmphasisInputBody: {
+            levels: {
+                [key: string]: string;
+            };
+            until: string | null;
+            /**
+             * Format: int64
+             * @description as it was read
+             */
+            version: number;
+        };
+        EmphasisView: {
+            levels: {
+                [key: string]: string;
+            };
+            over: boolean;
+            set_on: string;
+            set_words: string;
+            until: string | null;
+            until_words: string;
         };
         EntryHead: {
             /** Format: double */
@@ -776,6 +1244,13 @@ export interface components {
              */
             type: string;
         };
+        EventView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            what: string;
+            who: string;
+        };
         FaultView: {
             computed: boolean;
             costs: string;
@@ -831,6 +1306,26 @@ export interface components {
             code: string;
             name: string;
         };
+        HeadPriority: {
+            code: string;
+            id: string;
+            /** @enum {string} */
+            level: "maintain" | "build" | "prioritise";
+            name: string;
+            /** @enum {string} */
+            proposed: "maintain" | "build" | "prioritise";
+            /** Format: int64 */
+            rated: number | null;
+            reasons: string[];
+            /** Format: double */
+            score: number;
+            /** Format: double */
+            target_high: number;
+            /** Format: double */
+            target_low: number;
+            together: string;
+            wishes: string[];
+        };
         HeadTrace: {
             elbow: number[];
             length: components["schemas"]["Trace"];
@@ -883,12 +1378,49 @@ export interface components {
             /** Format: int64 */
             score: number;
         };
+        JointInputBody: {
+            id: string;
+            joint: string;
+            on: string;
+            outside?: boolean;
+            provokes?: string;
+            /** Format: int64 */
+            score: number;
+            side: string;
+        };
+        JointPoint: {
+            on: string;
+            outside: boolean;
+            provokes: string;
+            /** Format: int64 */
+            score: number;
+            words: string;
+        };
+        JointView: {
+            joint: string;
+            name: string;
+            reports: components["schemas"]["JointPoint"][];
+            /** Format: int64 */
+            score: number | null;
+            /** @enum {string} */
+            side: "left" | "right";
+        };
         KeepInputBody: {
             movement: string;
             name: string;
             settings?: {
                 [key: string]: unknown;
             };
+        };
+        KindView: {
+            gap: components["schemas"]["AnswerView"];
+            id: string;
+            left: components["schemas"]["CourseView"];
+            name: string;
+            noise: string;
+            right: components["schemas"]["CourseView"];
+            /** Format: double */
+            threshold: number;
         };
         Knot: {
             holds: string;
@@ -1017,6 +1549,42 @@ export interface components {
             /** Format: date */
             today: string;
         };
+        MeasuresView: {
+            area: components["schemas"]["AreaView"][];
+            how: string;
+            kinds: components["schemas"]["KindView"][];
+            mass: components["schemas"]["PointView"][];
+            photos: components["schemas"]["PhotoView"][];
+            sessions: components["schemas"]["MeasuringView"][];
+        };
+        MeasuringView: {
+            another: string[];
+            girths: {
+                [key: string]: number[];
+            };
+            id: string;
+            /** Format: double */
+            mass_kg?: number;
+            medians: {
+                [key: string]: number;
+            };
+            note?: string;
+            on: string;
+            skinfold_mm?: number[];
+            words: string;
+        };
+        MissingView: {
+            /** Format: int64 */
+            waits: number;
+            what: string;
+        };
+        Mobility: {
+            /** Format: int64 */
+            clean_dips: number;
+            dip_level: string;
+            one_weight: string;
+            two_weights: string;
+        };
         MovementView: {
             action: string;
             computed: boolean;
@@ -1119,11 +1687,26 @@ export interface components {
             id: string;
             text: string;
         };
+        PhotoView: {
+            /** Format: int64 */
+            height: number;
+            id: string;
+            on: string;
+            pose: string;
+            /** Format: int64 */
+            width: number;
+        };
         Point: {
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
+        };
+        PointView: {
+            on: string;
+            /** Format: double */
+            value: number;
+            words: string;
         };
         Pose: {
             box: number[];
@@ -1132,6 +1715,28 @@ export interface components {
             path: string;
             shapes: components["schemas"]["Shape"][];
             text: string;
+        };
+        PresentInputBody: {
+            text: string;
+        };
+        PresentLine: {
+            ask: string;
+            choices: components["schemas"]["ChoiceView"][];
+            chosen: string;
+            name: string;
+            /** Format: int64 */
+            sets: number;
+            text: string;
+        };
+        PresentView: {
+            assumed: string;
+            heads: components["schemas"]["CoveredView"][];
+            lines: components["schemas"]["PresentLine"][];
+            never: string[];
+            /** Format: int64 */
+            open: number;
+            repeats: string[];
+            slice: components["schemas"]["SliceView"];
         };
         Preview: {
             active?: components["schemas"]["Fitted"];
@@ -1148,6 +1753,49 @@ export interface components {
             turning?: string;
             /** Format: double */
             warm_up_min: number;
+        };
+        PrioritiesView: {
+            default_until: string;
+            emphasis: components["schemas"]["EmphasisView"];
+            first_year: boolean;
+            gaps: components["schemas"]["AnswerView"][];
+            heads: components["schemas"]["HeadPriority"][];
+            notes: string[];
+            rating: components["schemas"]["RatingView"];
+            slice: components["schemas"]["SliceView"];
+            stance: string;
+            /** Format: int64 */
+            version: number;
+            views: string[];
+        };
+        QuestionView: {
+            clears: boolean;
+            id: string;
+            level: string;
+            says: string;
+            text: string;
+        };
+        RateInputBody: {
+            /** Format: int64 */
+            confidence: number;
+            heads: {
+                [key: string]: number;
+            };
+            id: string;
+            note?: string;
+            on: string;
+            views: string[];
+        };
+        RatingView: {
+            /** Format: int64 */
+            confidence: number;
+            heads: {
+                [key: string]: number;
+            };
+            note?: string;
+            on: string;
+            views: string[];
+            words: string;
         };
         Read: {
             /** Format: double */
@@ -1186,6 +1834,57 @@ export interface components {
             /** Format: double */
             tick: number;
         };
+        RoomForm: {
+            bars: components["schemas"]["BarForm"][];
+            bench: components["schemas"]["BenchForm"];
+            cable: components["schemas"]["CableForm"];
+            dip_bars: boolean;
+            dip_loads: string;
+            name: string;
+            others: string[];
+            pads: boolean;
+            pairs: string;
+            partner: boolean;
+            pins: boolean;
+            rails: boolean;
+            singles: string;
+            slopes: string;
+        };
+        RoomInputBody: {
+            form: components["schemas"]["RoomForm"];
+            /** @description as it was read; empty for a new room */
+            mark: string;
+        };
+        RoomName: {
+            id: string;
+            name: string;
+        };
+        RoomView: {
+            /** Format: int64 */
+            allows: number;
+            clients: string[];
+            form: components["schemas"]["RoomForm"];
+            gaps: string[];
+            id: string;
+            mark: string;
+            missing: components["schemas"]["MissingView"][];
+            /** Format: int64 */
+            of: number;
+        };
+        RoomsOutputBody: {
+            rooms: components["schemas"]["RoomView"][];
+            stations: {
+                [key: string]: string;
+            };
+        };
+        RoundView: {
+            answers: {
+                [key: string]: components["schemas"]["Answer"];
+            };
+            by: string;
+            on: string;
+            when: string;
+        };
         RuleView: {
             card: {
                 [key: string]: string;
@@ -1203,6 +1902,11 @@ export interface components {
             tilts: string[];
             when: string;
             why: string;
+        };
+        SaidView: {
+            /** @enum {string} */
+            level: "clear" | "work_around" | "stop" | "same_day" | "emergency";
+            words: string;
         };
         SaveInputBody: {
             name: string;
@@ -1227,6 +1931,23 @@ export interface components {
              * @description the version it was read as; 0: it is new
              */
             version: number;
+        };
+        ScreeningInputBody: {
+            answers: {
+                [key: string]: components["schemas"]["Answer"];
+            };
+            id: string;
+            on: string;
+        };
+        Session: {
+            girths: {
+                [key: string]: number[];
+            };
+            /** Format: double */
+            mass_kg?: number;
+            note?: string;
+            on: string;
+            skinfold_mm?: number[];
         };
         SessionLine: {
             id: string;
@@ -1393,6 +2114,13 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        StandingView: {
+            heading: string;
+            /** @enum {string} */
+            level: "clear" | "work_around" | "stop" | "same_day" | "emergency";
+            may_train: boolean;
+            said: components["schemas"]["SaidView"][];
+        };
         Step: {
             /** Format: double */
             load_kg: number;
@@ -1529,6 +2257,25 @@ export interface components {
             };
             worth: components["schemas"]["WorthView"][];
         };
+        VerdictCount: {
+            /** Format: int64 */
+            allowed: number;
+            /** Format: int64 */
+            avoid: number;
+            /** Format: int64 */
+            lacking: number;
+            lines: components["schemas"]["VerdictLine"][];
+            /** Format: int64 */
+            modify: number;
+        };
+        VerdictLine: {
+            movement: string;
+            name: string;
+            reason: string;
+            /** @enum {string} */
+            ruling: "modify" | "avoid";
+            words: string;
+        };
         VerdictOutputBody: {
             verdict: components["schemas"]["VerdictView"];
         };
@@ -1539,6 +2286,15 @@ export interface components {
             reasons: components["schemas"]["ReasonView"][];
             /** @enum {string} */
             ruling: "allowed" | "modify" | "avoid";
+        };
+        Wish: {
+            heads: string[];
+            text: string;
+        };
+        WishView: {
+            heads: string[];
+            note: string;
+            says: string;
         };
         WordView: {
             ask: string;
@@ -1664,6 +2420,39 @@ export interface operations {
             };
         };
     };
+    "add-client": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddClientInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-client": {
         parameters: {
             query?: never;
@@ -1682,6 +2471,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClientView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-client": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DossierView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DossierView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-emphasis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmphasisInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrioritiesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-client": {
+        parameters: {
+            query?: {
+                /** @description photos too; never unless asked */
+                photos?: boolean;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "report-joint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DossierView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-measuring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                measuring: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Session"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "withdraw-measuring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                measuring: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresView"];
                 };
             };
             /** @description Error */
@@ -1718,6 +2803,315 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VerdictOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-photo": {
+        parameters: {
+            query?: {
+                thumb?: boolean;
+            };
+            header?: never;
+            path: {
+                client: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-photo": {
+        parameters: {
+            query?: {
+                thumb?: boolean;
+            };
+            header?: never;
+            path: {
+                client: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-present": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PresentInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresentView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "answer-present": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresentView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    priorities: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrioritiesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "rate-poses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RateInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrioritiesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-client": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreeningInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DossierView"];
                 };
             };
             /** @description Error */
@@ -2091,6 +3485,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "deleted-clients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedOutputBody"];
+                };
             };
             /** @description Error */
             default: {
@@ -2507,6 +3930,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnTextOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    rooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
                 };
             };
             /** @description Error */

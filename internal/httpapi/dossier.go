@@ -1,0 +1,423 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
+
+	"musculus/internal/core/person"
+	"musculus/internal/store"
+)
+
+// DossierView is who a client is, and what follows from it.
+type DossierView struct {
+	ID        uuid.UUID      `json:"id"`
+	Dossier   person.Dossier `json:"dossier"`
+	Says      []string       `json:"says"` // what the answers change
+	WishKinds []WishView     `json:"wish_kinds"`
+	Wishes    []WishView     `json:"wishes"` // how each wish reads, in their order
+	Studio    []RoomName     `json:"studio_rooms"`
+	Standing  StandingView   `json:"standing"`
+	Caps      []string       `json:"caps"` // what the doses may not go beyond, in words
+	Questions []QuestionView `json:"questions"`
+	Asked     *RoundView     `json:"asked"`  // the last screening
+	Rounds    []string       `json:"rounds"` // dates of all, the latest first
+	Joints    []JointView    `json:"joints"`
+	Mobility  []string       `json:"mobility_says"`
+	Verdicts  VerdictCount   `json:"verdicts"`
+	Health    string         `json:"no_diagnosis"`
+}
+
+// WishView is a wish as it reads: the heads the words come to.
+type WishView struct {
+	Says  string   `json:"says"`
+	Heads []string `json:"heads"`
+	Note  string   `json:"note"`
+}
+
+// RoomName is a room to choose.
+type RoomName struct {
+	ID   uuid.UUID `json:"id"`
+	Name string    `json:"name"`
+}
+
+// StandingView is where the client stands today.
+type StandingView struct {
+	Level    string     `json:"level" enum:"clear,work_around,stop,same_day,emergency"`
+	Heading  string     `json:"heading"`
+	MayTrain bool       `json:"may_train"`
+	Said     []SaidView `json:"said"`
+}
+
+// SaidView is one thing that leads there.
+type SaidView struct {
+	Level string `json:"level" enum:"clear,work_around,stop,same_day,emergency"`
+	Words string `json:"words"`
+}
+
+// QuestionView is one question of the screening.
+type QuestionView struct {
+	ID     string `json:"id"`
+	Text   string `json:"text"`
+	Says   string `json:"says"`   // what a yes leads to
+	Level  string `json:"level"`  // of a yes
+	Clears bool   `json:"clears"` // by a dated clearance
+}
+
+// RoundView is one round of the screening.
+type RoundView struct {
+	On      string                   `json:"on"`
+	When    string                   `json:"when"`
+	By      string                   `json:"by"`
+	Answers map[string]person.Answer `json:"answers"`
+}
+
+// JointView is a joint of one side with its history.
+type JointView struct {
+	Joint   string       `json:"joint"`
+	Name    string       `json:"name"`
+	Side    string       `json:"side" enum:"left,right"`
+	Score   *int         `json:"score"` // the latest
+	Reports []JointPoint `json:"reports"`
+}
+
+// JointPoint is one score.
+type JointPoint struct {
+	On       string `json:"on"`
+	Words    string `json:"words"`
+	Score    int    `json:"score"`
+	Provokes string `json:"provokes"`
+	Outside  bool   `json:"outside"`
+}
+
+// VerdictCount is what all of the catalogue's set-ups come to for the client.
+type VerdictCount struct {
+	Allowed int           `json:"allowed"`
+	Modify  int           `json:"modify"`
+	Avoid   int           `json:"avoid"`
+	Lacking int           `json:"lacking"` // what the usual room cannot do
+	Lines   []VerdictLine `json:"lines"`   // what is not simply allowed
+}
+
+// VerdictLine is one movement that is modified or avoided.
+type VerdictLine struct {
+	Movement string `json:"movement"`
+	Name     string `json:"name"`
+	Ruling   string `json:"ruling" enum:"modify,avoid"`
+	Words    string `json:"words"`
+	Reason   string `json:"reason"` // of an override, empty for none
+}
+
+type dossierOutput struct{ Body DossierView }
+
+type changeInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Changes []ChangeView `json:"changes" minItems:"1" maxItems:"40"`
+	}
+}
+
+// ChangeView is one field as it was read and as it shall be.
+type ChangeView struct {
+	Field string          `json:"field" maxLength:"60"`
+	Was   json.RawMessage `json:"was"`
+	Value json.RawMessage `json:"value"`
+}
+
+// ClashProblem is a 409 that shows what somebody else wrote in between.
+type ClashProblem struct {
+	huma.ErrorModel
+	Clashes []ClashView `json:"clashes"`
+}
+
+// ClashView is one field that is no longer as it was read.
+type ClashView struct {
+	Field string          `json:"field"`
+	Now   json.RawMessage `json:"now"`
+	By    string          `json:"by"`
+	At    *time.Time      `json:"at"`
+}
+
+// ContentType marks it as a problem.
+func (*ClashProblem) ContentType(string) string { return "application/problem+json" }
+
+type screeningInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		ID uuid.UUID `json:"id"`
+		person.Screening
+	}
+}
+
+type jointInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		ID uuid.UUID `json:"id"`
+		person.JointReport
+	}
+}
+
+func (s *server) registerDossier(api huma.API) {
+	huma.Register(api, operation("get-dossier", http.MethodGet, "/clients/{client}/dossier", "Who a client is, and what follows from it"), s.getDossier)
+	huma.Register(api, operation("change-dossier", http.MethodPatch, "/clients/{client}/dossier", "Change fields of a dossier"), s.changeDossier)
+	huma.Register(api, operation("screen", http.MethodPost, "/clients/{client}/screenings", "Keep a round of the screening"), s.screen)
+	huma.Register(api, operation("report-joint", http.MethodPost, "/clients/{client}/joints", "Keep a joint's score"), s.reportJoint)
+}
+
+func (s *server) getDossier(ctx context.Context, in *clientInput) (*dossierOutput, error) {
+	out := &dossierOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
+		out.Body, err = s.dossier(ctx, tx, in.Client)
+		return err
+	})
+}
+
+func (s *server) changeDossier(ctx context.Context, in *changeInput) (*dossierOutput, error) {
+	changes := make([]person.Change, len(in.Body.Changes))
+	for i, c := range in.Body.Changes {
+		changes[i] = person.Change(c)
+	}
+	out := &dossierOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		if err := s.roomsAreOurs(ctx, tx, changes); err != nil {
+			return err
+		}
+		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.day())
+		switch {
+		case err != nil:
+			return err
+		case len(clashes) > 0:
+			return s.clash(ctx, tx, in.Client, clashes)
+		case len(wrong) > 0:
+			return fieldFaults("body.", wrong)
+		}
+		out.Body, err = s.dossier(ctx, tx, in.Client)
+		return err
+	})
+}
+
+// roomsAreOurs refuses rooms that are not of the studio.
+func (s *server) roomsAreOurs(ctx context.Context, tx *store.Tx, changes []person.Change) error {
+	for _, c := range changes {
+		var ids []string
+		if c.Field != "rooms" || json.Unmarshal(c.Value, &ids) != nil {
+			continue
+		}
+		rooms, err := tx.Rooms(ctx)
+		if err != nil {
+			return err
+		}
+		ours := map[string]bool{}
+		for _, r := range rooms {
+			ours[r.ID.String()] = true
+		}
+		for _, id := range ids {
+			if !ours[id] {
+				return fieldProblem("body.rooms", "there is no such room in this studio")
+			}
+		}
+	}
+	return nil
+}
+
+func (s *server) clash(ctx context.Context, tx *store.Tx, client uuid.UUID, clashes []person.Clash) error {
+	p := &ClashProblem{ErrorModel: *problem(http.StatusConflict, "somebody else changed this in between; nothing was written")}
+	for _, c := range clashes {
+		last, err := tx.LastChange(ctx, client, c.Field)
+		if err != nil {
+			return err
+		}
+		v := ClashView{Field: c.Field, Now: c.Now, By: last.Name}
+		if !last.At.IsZero() {
+			v.At = &last.At
+		}
+		p.Clashes = append(p.Clashes, v)
+	}
+	return p
+}
+
+// fieldFaults tells errors of the core at their fields.
+func fieldFaults(prefix string, list []person.FieldError) error {
+	pointers := make([]*movement.FieldError, len(list))
+	for i := range list {
+		pointers[i] = &list[i]
+	}
+	return faults(prefix, pointers)
+}
+
+// consented refuses health notes without the client's consent to keep them.
+func consented(c *store.Client) error {
+	if c.Dossier.HealthConsent == nil {
+		return fieldProblem("body.health_consent", "health notes are kept only with the client’s consent, with its date")
+	}
+	return nil
+}
+
+func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput, error) {
+	out := &dossierOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		if err := consented(&c); err != nil {
+			return err
+		}
+		if err := fieldFaults("body.", in.Body.Screening.Check(s.day())); err != nil {
+			return err
+		}
+		if err := tx.AddScreening(ctx, in.Body.ID, c.ID, in.Body.Screening, a.ID); err != nil {
+			return err
+		}
+		out.Body, err = s.dossier(ctx, tx, in.Client)
+		return err
+	})
+}
+
+func (s *server) reportJoint(ctx context.Context, in *jointInput) (*dossierOutput, error) {
+	out := &dossierOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		if err := consented(&c); err != nil {
+			return err
+		}
+		if err := fieldFaults("body.", in.Body.JointReport.Check(s.day())); err != nil {
+			return err
+		}
+		if err := tx.AddJointReport(ctx, in.Body.ID, c.ID, in.Body.JointReport, a.ID); err != nil {
+			return err
+		}
+		out.Body, err = s.dossier(ctx, tx, in.Client)
+		return err
+	})
+}
+
+func (s *server) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (DossierView, error) {
+	c, err := tx.Client(ctx, id)
+	if err != nil {
+		return DossierView{}, err
+	}
+	rooms, err := tx.Rooms(ctx)
+	if err != nil {
+		return DossierView{}, err
+	}
+	rounds, err := tx.Screenings(ctx, id)
+	if err != nil {
+		return DossierView{}, err
+	}
+	today := s.day()
+	out := DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
+		WishKinds: []WishView{}, Wishes: []WishView{}, Studio: []RoomName{}, Questions: []QuestionView{}, Joints: viewJoints(c.Joints), Mobility: c.Dossier.Mobility.Says(), Health: person.NoDiagnosis}
+	for _, k := range person.WishKinds {
+		out.WishKinds = append(out.WishKinds, viewWish(&k))
+	}
+	for _, w := range c.Dossier.Wishes {
+		v := WishView{Heads: []string{}}
+		if kinds := person.WishHeads(w.Text); len(kinds) > 0 {
+			v = viewWish(kinds[0])
+		}
+		out.Wishes = append(out.Wishes, v)
+	}
+	for _, r := range rooms {
+		out.Studio = append(out.Studio, RoomName{r.ID, r.Name})
+	}
+	for _, id := range c.Standing(today).Caps {
+		out.Caps = append(out.Caps, id.Words())
+	}
+	for _, q := range person.Questions {
+		out.Questions = append(out.Questions, QuestionView{q.ID, q.Text, q.Says, q.Level.ID(), q.Clears})
+	}
+	for i, r := range rounds {
+		if i == 0 {
+			out.Asked = &RoundView{r.On.String(), r.On.Words(), r.By, r.Answers}
+		}
+		out.Rounds = append(out.Rounds, r.On.Words())
+	}
+	out.Verdicts, err = s.verdicts(ctx, &c)
+	return out, err
+}
+
+func viewWish(k *person.WishKind) WishView {
+	v := WishView{k.Says, k.Heads, k.Note}
+	if v.Heads == nil {
+		v.Heads = []string{}
+	}
+	return v
+}
+
+func viewStanding(st person.Standing) StandingView {
+	out := StandingView{Level: st.Level.ID(), Heading: st.Level.Heading(), MayTrain: st.MayTrain(), Said: []SaidView{}}
+	for _, said := range st.Said {
+		out.Said = append(out.Said, SaidView{said.Level.ID(), said.Words})
+	}
+	return out
+}
+
+// viewJoints lists every joint of both sides, with what was reported.
+func viewJoints(reports []person.JointReport) []JointView {
+	out := []JointView{}
+	for _, j := range movement.Joints {
+		for _, side := range []person.Side{person.Left, person.Right} {
+			v := JointView{Joint: string(j), Name: j.Words(), Side: string(side), Reports: []JointPoint{}}
+			for _, r := range reports { // oldest first
+				if r.Joint == j && r.Side == side {
+					v.Reports = append(v.Reports, JointPoint{r.On.String(), r.On.Words(), r.Score, r.Provokes, r.Outside})
+					score := r.Score
+					v.Score = &score
+				}
+			}
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+// verdicts rules on the whole catalogue for a client.
+func (s *server) verdicts(ctx context.Context, c *store.Client) (VerdictCount, error) {
+	out := VerdictCount{Lines: []VerdictLine{}}
+	y, err := s.bodies.of(c.Dossier.Body())
+	if err != nil {
+		return out, err
+	}
+	fence, room := s.fence(c), c.Room()
+	for _, m := range movements(ctx).Movements {
+		set := m.Default()
+		p, _ := set.Profile(y) // a body that cannot do it is still judged by the joints
+		v := fence.Judge(set, p)
+		if len(room.Missing(set)) > 0 {
+			out.Lacking++
+		}
+		switch v.Ruling {
+		case person.Allowed:
+			out.Allowed++
+			continue
+		case person.Modify:
+			out.Modify++
+		default:
+			out.Avoid++
+		}
+		words := make([]string, len(v.Reasons))
+		for i, r := range v.Reasons {
+			words[i] = r.Words
+		}
+		out.Lines = append(out.Lines, VerdictLine{m.ID, set.Title(), string(v.Ruling), strings.Join(words, " "), v.Overridden})
+	}
+	return out, nil
+}
+
+// measuredWords tells when a client was last measured, for the thread.
+func (s *server) measuredWords(on day.Day) string {
+	return "measured " + daysWords(s.today().AddDate(0, 0, int(on-s.day())), s.today())
+}

@@ -1,0 +1,147 @@
+package httpapi
+
+import (
+	"context"
+	"errors"
+	"io"
+	"mime/multipart"
+	"net/http"
+	"os"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/day"
+	"musculus/internal/core/priority"
+	"musculus/internal/photos"
+	"musculus/internal/store"
+)
+
+// PhotoView is a photo's line.
+type PhotoView struct {
+	ID     uuid.UUID `json:"id"`
+	On     string    `json:"on"`
+	Pose   string    `json:"pose"`
+	Width  int       `json:"width"`
+	Height int       `json:"height"`
+}
+
+type photoInput struct {
+	Client  uuid.UUID `path:"client"`
+	RawBody multipart.Form
+}
+
+type photoPath struct {
+	Client uuid.UUID `path:"client"`
+	Photo  uuid.UUID `path:"photo"`
+	Thumb  bool      `query:"thumb"`
+}
+
+// mostUpload bounds a photo's request: the picture and what comes with it.
+const mostUpload = photos.MostBytes + 1<<20
+
+func (s *server) registerPhotos(api huma.API) {
+	add := operation("add-photo", http.MethodPost, "/clients/{client}/photos", "Keep a photo (JPEG or PNG); place, time and device are taken out of it")
+	add.MaxBodyBytes = mostUpload
+	huma.Register(api, add, s.addPhoto)
+	huma.Register(api, operation("get-photo", http.MethodGet, "/clients/{client}/photos/{photo}", "A photo, or its thumbnail"), s.getPhoto)
+	huma.Register(api, operation("drop-photo", http.MethodDelete, "/clients/{client}/photos/{photo}", "Delete a photo for good"), s.dropPhoto)
+}
+
+func viewPhoto(p store.Photo) PhotoView {
+	return PhotoView{p.ID, p.On.Words(), p.Pose, p.Width, p.Height}
+}
+
+func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput, error) {
+	value := func(name string) string { return strings.Join(in.RawBody.Value[name], "") }
+	id, err := uuid.Parse(value("id"))
+	if err != nil {
+		return nil, fieldProblem("body.id", "not an id")
+	}
+	on, err := day.Parse(value("on"))
+	if err != nil || on > s.day() {
+		return nil, fieldProblem("body.on", "the day it was taken, not in the future")
+	}
+	pose := value("pose")
+	if !slices.Contains(priority.Views, pose) {
+		return nil, fieldProblem("body.pose", "one of %s", strings.Join(priority.Views, ", "))
+	}
+	files := in.RawBody.File["photo"]
+	if len(files) != 1 {
+		return nil, fieldProblem("body.photo", "one picture at a time")
+	}
+	file, err := files[0].Open()
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	defer file.Close()
+	out := &measuresOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		if _, err := tx.Client(ctx, in.Client); err != nil {
+			return err
+		}
+		if _, err := tx.Photo(ctx, in.Client, id); err == nil { // sent again
+			out.Body, err = viewMeasures(ctx, tx, in.Client)
+			return err
+		}
+		if there, err := s.photos.Open(a.Studio, id, true); err == nil { // another client's: it stays as it is
+			there.Close()
+			return problem(http.StatusConflict, "this id is taken")
+		}
+		width, height, err := s.photos.Put(a.Studio, id, file)
+		var refused *photos.Refused
+		if errors.As(err, &refused) {
+			return fieldProblem("body.photo", "%s", refused.Reason)
+		}
+		if err != nil {
+			return err
+		}
+		if err := tx.AddPhoto(ctx, in.Client, store.Photo{ID: id, On: on, Pose: pose, Width: width, Height: height}, a.ID); err != nil {
+			return errors.Join(err, s.photos.Drop(a.Studio, id))
+		}
+		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		return err
+	})
+}
+
+func (s *server) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamResponse, error) {
+	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		if _, err := tx.Client(ctx, in.Client); err != nil { // a deleted client's photos are out of sight too
+			return err
+		}
+		_, err := tx.Photo(ctx, in.Client, in.Photo)
+		return err
+	}); err != nil {
+		return nil, err
+	}
+	file, err := s.photos.Open(accountOf(ctx).Studio, in.Photo, in.Thumb)
+	if errors.Is(err, os.ErrNotExist) {
+		return nil, problem(http.StatusNotFound, "the picture’s file is gone")
+	}
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	return &huma.StreamResponse{Body: func(hc huma.Context) {
+		defer file.Close()
+		hc.SetHeader("Content-Type", "image/jpeg")
+		if _, err := io.Copy(hc.BodyWriter(), file); err != nil {
+			panic(http.ErrAbortHandler)
+		}
+	}}, nil
+}
+
+func (s *server) dropPhoto(ctx context.Context, in *photoPath) (*measuresOutput, error) {
+	out := &measuresOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
+		if err := tx.DropPhoto(ctx, in.Client, in.Photo); err != nil {
+			return err
+		}
+		if err := s.photos.Drop(a.Studio, in.Photo); err != nil {
+			return err
+		}
+		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		return err
+	})
+}
