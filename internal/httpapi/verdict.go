@@ -156,7 +156,7 @@ func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.Se
 		return nil, err
 	}
 	body := c.Dossier.Body()
-	f := series.DoesFit(set, c.Room(), body.BodyMass, series.Median(maximaOf(past)), usualLow, usualHigh, usualReserve)
+	f := series.DoesFit(set, c.Room(), body.BodyMass, series.Median(maximaOf(past)), len(past), usualLow, usualHigh, usualReserve)
 	out := &LoadFit{string(f.Fit), f.Words, f.Instead}
 	if out.Instead == nil {
 		out.Instead = []string{}

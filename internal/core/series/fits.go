@@ -27,12 +27,15 @@ type Fitted struct {
 }
 
 // DoesFit answers from the set-up's own series: e1rm is what one hand could lift
-// once (0: not known), the band is in reps with a reserve.
-func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, low, high, reserve int) Fitted {
+// once (0: not known) by its logged sets, the band is in reps with a reserve.
+func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged, low, high, reserve int) Fitted {
 	carry, rigging := person.CarryOf(s), room.Rigging(bodyMass)
 	steps := room.Steps(s)
 	if len(steps) == 0 {
 		return Fitted{Fit: NotKnown, Words: "Not known yet: " + room.Name + " lists no loads for this."}
+	}
+		if !(e1rm > 0) && logged > 0 {
+		return Fitted{Fit: NotKnown, Words: fmt.Sprintf("Not known yet: its %d sets run above %d reps with what was left, which tell no load.", logged, MostReps)}
 	}
 	if !(e1rm > 0) {
 		return Fitted{Fit: NotKnown, Words: "Not known yet: this set-up has no series of its own."}

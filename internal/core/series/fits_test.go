@@ -35,7 +35,7 @@ func TestTooHeavyFitsTooLight(t *testing.T) {
 		"the heaviest of many": {loft(10, 12, 13, 14, 15, 16, 17, 18), 20, series.Fits, 15},
 		"a gap":                {loft(8, 20), 20, series.Fits, 8},
 	} {
-		got := series.DoesFit(s, c.room, 75, c.e1rm, 8, 10, 1)
+		got := series.DoesFit(s, c.room, 75, c.e1rm, 0, 8, 10, 1)
 		assert.Equal(t, c.want, got.Fit, "%s: %s", name, got.Words)
 		assert.Equal(t, c.at, got.Whole, name)
 		assert.Equal(t, c.want == series.TooHeavy || c.want == series.TooLight, len(got.Instead) == 3, name)
@@ -50,8 +50,8 @@ func TestFitsGrowWithStrength(t *testing.T) {
 	for range 300 {
 		room := loft(1+r.Float64()*10, 12+r.Float64()*10)
 		e := 5 + r.Float64()*40
-		a := series.DoesFit(s, room, 75, e, 6, 10, 2)
-		b := series.DoesFit(s, room, 75, e*1.1, 6, 10, 2)
+		a := series.DoesFit(s, room, 75, e, 4, 6, 10, 2)
+		b := series.DoesFit(s, room, 75, e*1.1, 4, 6, 10, 2)
 		assert.GreaterOrEqual(t, order[b.Fit], order[a.Fit])
 		assert.GreaterOrEqual(t, b.Whole+100*float64(order[b.Fit]), a.Whole)
 	}
