@@ -21,8 +21,8 @@ type RoomForm struct {
 	Pairs    string     `json:"pairs" maxLength:"400"`   // dumbbells there are two of
 	Singles  string     `json:"singles" maxLength:"400"` // dumbbells there is one of
 	Bars     []BarForm  `json:"bars" maxItems:"4"`
-	Cable    *CableForm `json:"cable"`
-	Bench    *BenchForm `json:"bench"`
+	Cable    *CableForm `json:"cable,omitempty"`
+	Bench    *BenchForm `json:"bench,omitempty"`
 	Pads     bool       `json:"pads"`
 	Slopes   string     `json:"slopes" maxLength:"200"`
 	Pins     bool       `json:"pins"`

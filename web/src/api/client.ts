@@ -39,10 +39,32 @@ export type BookView = Schemas['BookView']
 export type RuleView = Schemas['RuleView']
 export type TipView = Schemas['TipView']
 export type SwitchView = Schemas['SwitchView']
+export type DossierView = Schemas['DossierView']
+export type DossierFields = Schemas['Dossier']
+export type JointView = Schemas['JointView']
+export type VerdictView = Schemas['VerdictView']
+export type TryOutView = Schemas['TryOutView']
+export type MeasuresView = Schemas['MeasuresView']
+export type KindView = Schemas['KindView']
+export type PointView = Schemas['PointView']
+export type AnswerView = Schemas['AnswerView']
+export type PrioritiesView = Schemas['PrioritiesView']
+export type HeadPriority = Schemas['HeadPriority']
+export type PresentView = Schemas['PresentView']
+export type RoomView = Schemas['RoomView']
+export type RoomForm = Schemas['RoomForm']
 
 export interface FieldFault {
   field: string
   reason: string
+}
+
+/** Clash is a field that somebody else wrote in between. */
+export interface Clash {
+  field: string
+  now: unknown
+  by: string
+  at: string | null
 }
 
 /** Problem is an answer that is none: status 0 when the server was not reached. */
@@ -52,6 +74,7 @@ export class Problem extends Error {
     detail: string,
     readonly faults: FieldFault[] = [],
     readonly current?: SessionView,
+    readonly clashes: Clash[] = [],
   ) {
     super(detail)
   }
@@ -81,6 +104,7 @@ interface ProblemBody {
   detail?: string
   errors?: { location?: string; message?: string }[]
   current?: SessionView
+  clashes?: Clash[]
 }
 
 /** timed waits for an answer and throws a Problem for anything that is none. */
@@ -95,7 +119,7 @@ export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
   if (!response.ok) {
     const body = (answer.error ?? {}) as ProblemBody
     const faults = (body.errors ?? []).map((e) => ({ field: (e.location ?? '').replace(/^body\./, ''), reason: e.message ?? '' }))
-    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current)
+    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current, body.clashes)
   }
   const dur = /dur=([\d.]+)/.exec(response.headers.get('Server-Timing') ?? '')
   return { data: answer.data as T, serverMs: dur ? Number(dur[1]) : 0, at: performance.now() }

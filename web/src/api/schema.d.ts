@@ -1836,8 +1836,8 @@ export interface components {
         };
         RoomForm: {
             bars: components["schemas"]["BarForm"][];
-            bench: components["schemas"]["BenchForm"];
-            cable: components["schemas"]["CableForm"];
+            bench?: components["schemas"]["BenchForm"];
+            cable?: components["schemas"]["CableForm"];
             dip_bars: boolean;
             dip_loads: string;
             name: string;

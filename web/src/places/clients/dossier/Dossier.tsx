@@ -1,0 +1,270 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Checkbox, Input, Switch } from 'antd'
+import { useState } from 'react'
+import { Link, NavLink, useNavigate } from 'react-router'
+import { api, got, Problem, type DossierView } from '../../../api/client'
+import { useMe } from '../../../app/me'
+import { Waiting } from '../../../app/Shell'
+import { useClient } from '../Client'
+import '../week/week.css'
+import './dossier.css'
+import { day, Fill, Note } from './Fill'
+import { Joints, MobilityChecks } from './Joints'
+import { Screening } from './Screening'
+import { useDossier, valueOf, type Edit } from './useDossier'
+import { Who } from './Who'
+import { Wishes } from './Wishes'
+
+/** DossierTabs are the pages of the dossier. */
+export function DossierTabs({ client }: { client: string }) {
+  const page = ({ isActive }: { isActive: boolean }) => (isActive ? 'session-tab here' : 'session-tab')
+  return (
+    <nav className="sessions" aria-label="Pages of the dossier">
+      <NavLink end className={page} to={`/clients/${client}/dossier`}>
+        Who this is
+      </NavLink>
+      <NavLink className={page} to={`/clients/${client}/dossier/measures`}>
+        Measures
+      </NavLink>
+      <NavLink className={page} to={`/clients/${client}/dossier/now`}>
+        What is done now
+      </NavLink>
+    </nav>
+  )
+}
+
+/** Dossier is who a client is, edited in place; the margin says what each answer changes. */
+export function Dossier() {
+  const client = useClient()
+  const me = useMe()
+  const edit = useDossier(client.id)
+  const view = edit.query.data
+  const locked = !me.data?.may_plan
+  const today = me.data?.today ?? ''
+  return (
+    <>
+      <DossierTabs client={client.id} />
+      {!view ? (
+        <Waiting failed={edit.query.failureReason} />
+      ) : (
+        <div className="dossier">
+          <main className="dossier-main">
+            <div className={`standing ${view.standing.level}`} role="status">
+              <b>{view.standing.heading}</b>
+              {view.standing.said.length > 0 && <Said view={view} />}
+              <span className="standing-note">{view.no_diagnosis}</span>
+            </div>
+            {locked && <p className="hint">You may read this; a coach changes it.</p>}
+            <div className="leaves">
+              <div>
+                <Who edit={edit} locked={locked} today={today} />
+                <Wishes edit={edit} heads={client.slice.heads} locked={locked} />
+                <Rooms edit={edit} locked={locked} />
+                <Consent edit={edit} locked={locked} today={today} />
+                <section className="leaf" aria-label="Notes">
+                  <h2>Notes</h2>
+                  <Notes edit={edit} locked={locked} />
+                  <label className="near-room">
+                    <Switch size="small" aria-label="Hide weights on the sheet" disabled={locked} checked={valueOf(edit, 'hide_weights') as boolean} onChange={(v) => edit.change('hide_weights', v)} /> hide weights on the client’s sheet
+                  </label>
+                </section>
+                {!locked && <Leave view={view} />}
+              </div>
+              <div>
+                <Screening view={view} locked={locked} today={today} keep={edit.keep} />
+                <Joints view={view} locked={locked} today={today} keep={edit.keep} />
+                <MobilityChecks edit={edit} locked={locked || !view.dossier.health_consent} />
+              </div>
+            </div>
+          </main>
+          <Margin view={view} client={client.id} />
+        </div>
+      )}
+    </>
+  )
+}
+
+function Said({ view }: { view: DossierView }) {
+  return (
+    <ul>
+      {view.standing.said.map((s) => (
+        <li key={s.words} className={s.level}>
+          {s.words}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Margin({ view, client }: { view: DossierView; client: string }) {
+  const [all, setAll] = useState(false)
+  const v = view.verdicts
+  const lines = [...v.lines].sort((a, b) => (a.ruling === b.ruling ? 0 : a.ruling === 'avoid' ? -1 : 1))
+  return (
+    <aside className="margin" aria-label="What the tool says">
+      <h2>What this rules out</h2>
+      <div className="finding does">
+        <p className="counts">
+          <b>{v.allowed}</b> allowed · <b>{v.modify}</b> to modify · <b className={v.avoid > 0 ? 'warn' : undefined}>{v.avoid}</b> to avoid
+        </p>
+        {v.lacking > 0 && <p>{v.lacking} cannot be done in the usual room.</p>}
+        <Link to={`/library?client=${client}`}>See them in the Library</Link>
+      </div>
+      {lines.slice(0, all ? undefined : 4).map((l) => (
+        <div key={l.movement} className={l.ruling === 'avoid' ? 'finding warn' : 'finding'}>
+          <b>{l.name}</b>: {l.ruling}. {l.words}
+          {l.reason && <p className="caveat">Overridden: {l.reason}</p>}
+        </div>
+      ))}
+      {lines.length > 4 && (
+        <button type="button" className="link" onClick={() => setAll(!all)}>
+          {all ? 'Fewer' : `All ${lines.length}`}
+        </button>
+      )}
+      {view.caps.length > 0 && <h2>What every dose keeps to</h2>}
+      {view.caps.map((c) => (
+        <div key={c} className="finding warn">
+          {c}
+        </div>
+      ))}
+      <h2>What the answers change</h2>
+      {view.says.map((s) => (
+        <p key={s} className="margin-line">
+          {s}
+        </p>
+      ))}
+    </aside>
+  )
+}
+
+function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
+  const here = valueOf(edit, 'rooms') as string[]
+  const rooms = edit.query.data!.studio_rooms
+  return (
+    <section className="leaf" aria-label="Rooms">
+      <h2>Where</h2>
+      <span className="chips" role="group" aria-label="Rooms">
+        {rooms.map((r) => {
+          const on = here.includes(r.id)
+          return (
+            <button key={r.id} type="button" className={on ? 'chip on' : 'chip'} aria-pressed={on} disabled={locked} onClick={() => edit.change('rooms', on ? here.filter((id) => id !== r.id) : [...here, r.id])}>
+              {r.name}
+              {here[0] === r.id && here.length > 1 ? ', usually' : ''}
+            </button>
+          )
+        })}
+      </span>
+      <Note edit={edit} field="rooms" />
+      {here.length > 1 && !locked && (
+        <p>
+          <button type="button" className="link" onClick={() => edit.change('rooms', [...here.slice(1), here[0]])}>
+            Usually {rooms.find((r) => r.id === here[1])?.name} instead
+          </button>
+        </p>
+      )}
+      <p className="caveat">
+        What is in them: <Link to="/studio">Studio</Link>
+      </p>
+    </section>
+  )
+}
+
+function Consent({ edit, locked, today }: { edit: Edit; locked: boolean; today: string }) {
+  const at = valueOf(edit, 'health_consent')
+  return (
+    <section className="leaf" aria-label="Consent">
+      <h2>Consent</h2>
+      <p className="prose">
+        <Checkbox disabled={locked} checked={!!at} onChange={(e) => edit.change('health_consent', e.target.checked ? today : null)}>
+          The client agrees that health notes are kept
+        </Checkbox>
+        {at && (
+          <>
+            , on <Fill edit={edit} field="health_consent" label="Agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
+          </>
+        )}
+        {!at && <Note edit={edit} field="health_consent" />}
+      </p>
+      <p className="prose">
+        For a minor, a guardian agreed on <Fill edit={edit} field="guardian_on" label="Guardian agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
+      </p>
+    </section>
+  )
+}
+
+function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
+  const kept = valueOf(edit, 'notes') as string
+  const [typed, setTyped] = useState<string | null>(null)
+  return (
+    <>
+      <Input.TextArea
+        aria-label="Notes"
+        autoSize={{ minRows: 2, maxRows: 10 }}
+        disabled={locked}
+        value={typed ?? kept}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={() => {
+          if (typed !== null && typed !== kept) edit.change('notes', typed)
+          setTyped(null)
+        }}
+      />
+      <Note edit={edit} field="notes" />
+    </>
+  )
+}
+
+function Leave({ view }: { view: DossierView }) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const { message } = App.useApp()
+  const [photos, setPhotos] = useState(false)
+  const [why, setWhy] = useState('')
+  const name = useQuery({ queryKey: ['client', view.id], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client: view.id } } })) }).data?.name
+  const path = { client: view.id }
+  const undo = async () => {
+    await got(api.POST('/clients/{client}/restore', { params: { path } }))
+    void queries.invalidateQueries()
+    message.destroy(view.id)
+  }
+  const remove = async () => {
+    try {
+      await got(api.DELETE('/clients/{client}', { params: { path } }))
+      void queries.invalidateQueries({ queryKey: ['clients'] })
+      navigate('/clients')
+      message.open({
+        key: view.id,
+        duration: 12,
+        content: (
+          <>
+            {name} is deleted and erased for good in 30 days.{' '}
+            <Button size="small" type="primary" onClick={undo}>
+              Undo
+            </Button>
+          </>
+        ),
+      })
+    } catch (e) {
+      setWhy(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <section className="leaf quiet" aria-label="Everything about this client">
+      <h2>Everything kept about this client</h2>
+      <p>
+        <a href={`/api/clients/${view.id}/export${photos ? '?photos=true' : ''}`} download>
+          Export it as a file
+        </a>{' '}
+        <Checkbox checked={photos} onChange={(e) => setPhotos(e.target.checked)}>
+          photos too
+        </Checkbox>
+      </p>
+      <p>
+        <Button danger size="small" onClick={remove}>
+          Delete this client
+        </Button>{' '}
+        <span className="caveat">Out of sight at once, can be brought back for 30 days (Studio), then erased, photos too.</span>
+      </p>
+      {why && <p className="fault">{why}</p>}
+    </section>
+  )
+}

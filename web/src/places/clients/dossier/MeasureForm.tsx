@@ -1,0 +1,191 @@
+import { Button, Input } from 'antd'
+import { useRef, useState, type KeyboardEvent } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type FieldFault, type KindView, type MeasuresView } from '../../../api/client'
+import { keptLength, keptMass, lengthUnit, massUnit, readGirth, type Units } from '../../../ui/units'
+
+interface Props {
+  client: string
+  kinds: KindView[]
+  units: Units
+  today: string
+  keep: (v: MeasuresView) => void
+}
+
+type Texts = Record<string, string>
+
+const rounds = 3
+const storeKey = (client: string) => `measuring ${client}`
+
+/** sitesOf are the sites in the order of a round: what is relaxed first, left then right. */
+function sitesOf(kinds: KindView[]) {
+  return kinds.flatMap((k) => [
+    { site: k.left.site, name: k.name, side: 'left' },
+    { site: k.right.site, name: k.name, side: 'right' },
+  ])
+}
+
+/**
+ * MeasureForm takes a measuring session with digits, Enter and Tab alone: 346 is
+ * 34.6; Enter goes down the round, then to the second; after the last one to Keep.
+ */
+export function MeasureForm({ client, kinds, units, today, keep }: Props) {
+  const sites = sitesOf(kinds)
+  const [start] = useState<{ id: string; texts: Texts }>(() => {
+    try {
+      return JSON.parse(sessionStorage.getItem(storeKey(client)) ?? '') as { id: string; texts: Texts }
+    } catch {
+      return { id: uuidv7(), texts: {} }
+    }
+  })
+  const [id, setId] = useState(start.id)
+  const [texts, setTexts] = useState<Texts>(start.texts)
+  const [faults, setFaults] = useState<FieldFault[]>([])
+  const [why, setWhy] = useState('')
+  const [busy, setBusy] = useState(false)
+  const [third, setThird] = useState<string[]>([])
+  const form = useRef<HTMLFormElement>(null)
+  const at = (site: string, round: number) => `${site}[${round}]`
+  const put = (key: string, text: string) => {
+    const next = { ...texts, [key]: text }
+    setTexts(next)
+    sessionStorage.setItem(storeKey(client), JSON.stringify({ id, texts: next }))
+  }
+  const next = (e: KeyboardEvent<HTMLElement>) => {
+    if (e.key !== 'Enter') return
+    e.preventDefault()
+    const all = [...form.current!.querySelectorAll<HTMLElement>('input[data-girth], button[data-keep]')]
+    all[all.indexOf(e.target as HTMLElement) + 1]?.focus()
+  }
+  const send = async () => {
+    const girths: Record<string, number[]> = {}
+    const wrong: FieldFault[] = []
+    const one = (key: string, read: (t: string) => number, unit: string): number | null => {
+      const text = texts[key]?.trim()
+      if (!text) return null
+      const x = read(text)
+      if (Number.isNaN(x)) {
+        wrong.push({ field: key, reason: `“${text}” is no number of ${unit}` })
+        return null
+      }
+      return x
+    }
+    for (const { site } of sites) {
+      const list: number[] = []
+      for (let round = 0; round < rounds; round++) {
+        const x = one(at(site, round), (t) => readGirth(t, units), lengthUnit(units))
+        if (x !== null) list.push(keptLength(x, units))
+      }
+      if (list.length > 0) girths[site] = list
+    }
+    const plain = (t: string) => Number(t.replace(',', '.'))
+    const folds = [one('skinfold_mm[0]', plain, 'mm'), one('skinfold_mm[1]', plain, 'mm')].filter((x) => x !== null)
+    const mass = one('mass_kg', plain, massUnit(units))
+    setFaults(wrong)
+    if (wrong.length > 0) return setWhy('Nothing was kept yet; what you typed is here.')
+    setBusy(true)
+    setWhy('')
+    try {
+      const view = await got(
+        api.PUT('/clients/{client}/measures/{measuring}', {
+          params: { path: { client, measuring: id } },
+          body: { on: texts.on || today, girths, note: texts.note ?? '', ...(folds.length > 0 ? { skinfold_mm: folds } : {}), ...(mass !== null ? { mass_kg: keptMass(mass, units) } : {}) },
+        }),
+      )
+      const kept = view.sessions.find((s) => s.id === id)
+      keep(view)
+      const more = Object.entries(kept?.girths ?? {}).filter(([site, r]) => (r as number[]).length < rounds && kept!.another.includes(nameOf(site)))
+      setThird(more.map(([site]) => site))
+      if (more.length > 0) {
+        setWhy('Kept. Readings over 0.5 cm apart: measure those once more.')
+        requestAnimationFrame(() => form.current?.querySelector<HTMLInputElement>('input[data-third]')?.focus())
+      } else {
+        sessionStorage.removeItem(storeKey(client))
+        setTexts({})
+        setId(uuidv7())
+        setWhy('')
+      }
+    } catch (e) {
+      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
+      setWhy(p.away ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.` : 'Not kept. What is wrong stands beside it; what you typed stays here.')
+    }
+    setBusy(false)
+  }
+  const nameOf = (site: string) => {
+    const s = sites.find((x) => x.site === site)
+    return s ? `${s.name}, ${s.side}` : site
+  }
+  const faultsOf = (...keys: string[]) =>
+    faults
+      .filter((f) => keys.includes(f.field))
+      .map((f) => (
+        <span key={f.field + f.reason} className="fault">
+          {f.reason}
+        </span>
+      ))
+  const cell = (site: string, round: number) => (
+    <Input
+      data-girth
+      data-third={round === 2 || undefined}
+      inputMode="decimal"
+      aria-label={`${nameOf(site)}, reading ${round + 1}`}
+      value={texts[at(site, round)] ?? ''}
+      status={faults.some((f) => f.field === at(site, round)) ? 'error' : undefined}
+      placeholder={round === 0 ? (units === 'imperial' ? '136' : '346') : ''}
+      onChange={(e) => put(at(site, round), e.target.value)}
+      onKeyDown={next}
+    />
+  )
+  return (
+    <form
+      ref={form}
+      className="measuring"
+      aria-label="A measuring session"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (!busy) void send()
+      }}
+    >
+      <div className="measuring-round names">
+        <span className="field-label">{lengthUnit(units)}; {units === 'imperial' ? '136 is 13.6' : '346 is 34.6'}</span>
+        {sites.map((s) => (
+          <span key={s.site} className={s.side === 'left' ? 'measuring-name first' : 'measuring-name'}>
+            {s.side === 'left' ? s.name : ''} <b>{s.side}</b>
+          </span>
+        ))}
+      </div>
+      {Array.from({ length: third.length > 0 ? 3 : 2 }, (_, round) => (
+        <div className="measuring-round" key={round}>
+          <span className="field-label">{['1st round', '2nd round', '3rd'][round]}</span>
+          {sites.map((s) => (round < 2 || third.includes(s.site) ? <span key={s.site}>{cell(s.site, round)}</span> : <span key={s.site} />))}
+        </div>
+      ))}
+      <div className="measuring-round says">
+        <span className="field-label">&nbsp;</span>
+        {sites.map((s) => (
+          <span key={s.site}>{faultsOf(...[0, 1, 2].map((r) => at(s.site, r)), s.site)}</span>
+        ))}
+      </div>
+      <div className="measuring-more">
+        <label>
+          on <input type="date" aria-label="Measured on" max={today} value={texts.on || today} onChange={(e) => put('on', e.target.value)} /> {faultsOf('on')}
+        </label>
+        <label>
+          skinfold, mm <Input aria-label="Skinfold, reading 1" inputMode="decimal" value={texts['skinfold_mm[0]'] ?? ''} onChange={(e) => put('skinfold_mm[0]', e.target.value)} /> <Input aria-label="Skinfold, reading 2" inputMode="decimal" value={texts['skinfold_mm[1]'] ?? ''} onChange={(e) => put('skinfold_mm[1]', e.target.value)} /> {faultsOf('skinfold_mm[0]', 'skinfold_mm[1]', 'skinfold_mm')}
+        </label>
+        <label>
+          body mass, {massUnit(units)} <Input aria-label="Body mass" inputMode="decimal" value={texts.mass_kg ?? ''} onChange={(e) => put('mass_kg', e.target.value)} /> {faultsOf('mass_kg')}
+        </label>
+        <label className="wide">
+          what differed <Input aria-label="What differed" value={texts.note ?? ''} placeholder="after training, another hand on the tape …" onChange={(e) => put('note', e.target.value)} />
+        </label>
+        <Button data-keep type="primary" htmlType="submit" loading={busy}>
+          Keep the session
+        </Button>
+        {why && <span className={faults.length > 0 || why.startsWith('Not') || why.startsWith('Nothing') ? 'fault' : 'caveat'} role="status">{why}</span>}
+        {faultsOf('girths')}
+      </div>
+    </form>
+  )
+}

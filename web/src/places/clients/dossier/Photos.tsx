@@ -1,0 +1,86 @@
+import { Button, Select } from 'antd'
+import { useRef, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { got, Problem, type MeasuresView } from '../../../api/client'
+
+export const poseWords: Record<string, string> = {
+  front_straight: 'front, arms straight',
+  front_bent: 'front, arms bent',
+  side_straight: 'side, arm straight',
+  side_bent: 'side, arm bent',
+  back_straight: 'back, arms straight',
+  back_bent: 'back, arms bent',
+}
+
+interface Props {
+  client: string
+  view: MeasuresView
+  keep: (v: MeasuresView) => void
+  today: string
+  mayDrop: boolean
+}
+
+/** Photos are the client's pictures by pose; only the studio sees them. */
+export function Photos({ client, view, keep, today, mayDrop }: Props) {
+  const [pose, setPose] = useState('front_bent')
+  const [on, setOn] = useState(today)
+  const [why, setWhy] = useState('')
+  const [busy, setBusy] = useState('')
+  const [large, setLarge] = useState<string | null>(null)
+  const file = useRef<HTMLInputElement>(null)
+  const url = (id: string, thumb: boolean) => `/api/clients/${client}/photos/${id}${thumb ? '?thumb=true' : ''}`
+  const answer = async (request: Promise<Response>) => {
+    setWhy('')
+    try {
+      const response = await request
+      const data: unknown = await response.json().catch(() => undefined)
+      keep(await got(Promise.resolve({ data: response.ok ? (data as MeasuresView) : undefined, error: data, response })))
+    } catch (e) {
+      setWhy(e instanceof Problem ? `Not kept: ${e.faults[0]?.reason ?? e.message}` : 'Not kept: the server cannot be reached; choose the picture again when it is back.')
+    }
+    setBusy('')
+  }
+  const add = (picture: File) => {
+    setBusy('sending …')
+    const body = new FormData()
+    for (const [k, v] of Object.entries({ id: uuidv7(), on, pose })) body.append(k, v)
+    body.append('photo', picture)
+    void answer(fetch(`/api/clients/${client}/photos`, { method: 'POST', body, credentials: 'same-origin' }))
+  }
+  return (
+    <section className="leaf" aria-label="Photos">
+      <h2>Photos</h2>
+      <div className="photos-add">
+        <Select aria-label="Pose" value={pose} onChange={setPose} options={Object.entries(poseWords).map(([value, label]) => ({ value, label }))} />
+        <input type="date" aria-label="Taken on" max={today} value={on} onChange={(e) => setOn(e.target.value)} />
+        <input ref={file} type="file" hidden accept="image/jpeg,image/png" aria-label="Photo file" onChange={(e) => { if (e.target.files?.[0]) add(e.target.files[0]); e.target.value = '' }} />
+        <Button onClick={() => file.current?.click()} loading={busy !== ''}>
+          {busy || 'Add a photo'}
+        </Button>
+        <span className="caveat">JPEG or PNG, up to 25 MB. Place, time and device are taken out; only the studio sees it; never in an export unless asked.</span>
+      </div>
+      {why && (
+        <p className="fault" role="alert">
+          {why}
+        </p>
+      )}
+      <div className="photos">
+        {view.photos.map((p) => (
+          <figure key={p.id}>
+            <button type="button" aria-label={`${poseWords[p.pose]}, ${p.on}: ${large === p.id ? 'smaller' : 'larger'}`} onClick={() => setLarge(large === p.id ? null : p.id)}>
+              <img src={url(p.id, large !== p.id)} alt={`${poseWords[p.pose]}, ${p.on}`} className={large === p.id ? 'large' : undefined} />
+            </button>
+            <figcaption>
+              {poseWords[p.pose]}, {p.on}
+              {mayDrop && (
+                <button type="button" className="link away" onClick={() => { if (confirm('Delete this photo for good? It cannot be brought back.')) void answer(fetch(url(p.id, false), { method: 'DELETE', credentials: 'same-origin' })) }}>
+                  delete
+                </button>
+              )}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,133 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type RoomView } from '../../api/client'
+import { useMe } from '../../app/me'
+import { Waiting } from '../../app/Shell'
+import '../clients/dossier/dossier.css'
+import '../clients/week/week.css'
+import { Room } from './Room'
+import './studio.css'
+
+const emptyRoom: RoomView['form'] = { name: 'A new room', pairs: '', singles: '', bars: [], pads: false, slopes: '', pins: false, rails: false, partner: false, dip_bars: false, dip_loads: '', others: [] }
+
+/** Studio is the rooms with what is really in them, and what was done with whole clients. */
+export function Studio() {
+  const me = useMe()
+  const queries = useQueryClient()
+  const rooms = useQuery({ queryKey: ['rooms'], queryFn: () => got(api.GET('/rooms')) })
+  const [open, setOpen] = useState<string | null>(null)
+  const [why, setWhy] = useState('')
+  const locked = !me.data?.may_plan
+  if (!rooms.data) return <Waiting failed={rooms.failureReason} />
+  const list = rooms.data.rooms
+  const here = list.find((r) => r.id === open) ?? list[0]
+  const keep = (room: RoomView) => {
+    queries.setQueryData<typeof rooms.data>(['rooms'], (old) => old && { ...old, rooms: old.rooms.some((r) => r.id === room.id) ? old.rooms.map((r) => (r.id === room.id ? room : r)) : [...old.rooms, room] })
+    for (const key of ['dossier', 'library', 'near', 'client']) void queries.invalidateQueries({ queryKey: [key] })
+    void queries.invalidateQueries({ queryKey: ['clients'] })
+  }
+  const add = async () => {
+    setWhy('')
+    const id = uuidv7()
+    try {
+      keep(await got(api.PUT('/rooms/{room}', { params: { path: { room: id } }, body: { mark: '', form: emptyRoom } })))
+      setOpen(id)
+    } catch (e) {
+      setWhy(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <div className="dossier studio">
+      <main className="dossier-main">
+        <nav className="rooms-line" aria-label="Rooms">
+          {list.map((r) => (
+            <button key={r.id} type="button" className={r.id === here?.id ? 'room-tab here' : 'room-tab'} aria-pressed={r.id === here?.id} onClick={() => setOpen(r.id)}>
+              <b>{r.form.name}</b>
+              <span className="room-bar" aria-hidden>
+                <i style={{ width: `${(100 * r.allows) / r.of}%` }} />
+              </span>
+              <span>
+                allows {r.allows} of {r.of}
+              </span>
+            </button>
+          ))}
+          {!locked && (
+            <Button onClick={() => void add()} aria-label="Add a room">
+              Add a room
+            </Button>
+          )}
+        </nav>
+        {why && <p className="fault">{why}</p>}
+        {here ? <Room key={here.id} room={here} stations={rooms.data.stations} locked={locked} keep={keep} again={() => void rooms.refetch()} /> : <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>}
+        {!locked && <Deleted />}
+      </main>
+      <aside className="margin" aria-label="What the tool says">
+        {here && (
+          <>
+            <h2>What this room allows</h2>
+            <div className="finding does">
+              <b className="big">
+                {here.allows} of {here.of}
+              </b>{' '}
+              movements at their usual set-up.
+            </div>
+            {here.missing.length > 0 && <h2>What is missing, by how much waits for it</h2>}
+            {here.missing.slice(0, 7).map((m) => (
+              <p key={m.what} className="margin-line">
+                <b>{m.waits}</b> wait for {m.what}
+              </p>
+            ))}
+            {here.gaps.length > 0 && <h2>Gaps in the loads</h2>}
+            {here.gaps.map((g) => (
+              <div key={g} className="finding">
+                {g}. Between them: more reps first.
+              </div>
+            ))}
+            <h2>Who trains here</h2>
+            <p className="margin-line">{here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}</p>
+          </>
+        )}
+      </aside>
+    </div>
+  )
+}
+
+const did: Record<string, string> = { exported: 'was exported', deleted: 'was deleted', restored: 'was brought back', erased: 'was erased for good' }
+
+function Deleted() {
+  const queries = useQueryClient()
+  const deleted = useQuery({ queryKey: ['deleted'], queryFn: () => got(api.GET('/deleted-clients')), staleTime: 0 })
+  const [why, setWhy] = useState('')
+  const back = async (client: string) => {
+    setWhy('')
+    try {
+      await got(api.POST('/clients/{client}/restore', { params: { path: { client } } }))
+      void queries.invalidateQueries()
+    } catch (e) {
+      setWhy(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  if (!deleted.data || (deleted.data.deleted.length === 0 && deleted.data.events.length === 0)) return null
+  return (
+    <section className="leaf" aria-label="Deleted clients">
+      <h2>Deleted, exported, brought back</h2>
+      {deleted.data.deleted.map((d) => (
+        <p key={d.id}>
+          <b>{d.name}</b>, deleted {d.when}, erased for good on {d.erased_on}.{' '}
+          <Button size="small" onClick={() => void back(d.id)}>
+            Bring back
+          </Button>
+        </p>
+      ))}
+      {why && <p className="fault">{why}</p>}
+      {deleted.data.events.slice(0, 8).map((e, i) => (
+        <p key={i} className="caveat">
+          {new Date(e.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}: {e.who || 'a client whose name is gone'} {did[e.what] ?? e.what}
+          {e.by && ` by ${e.by}`}
+        </p>
+      ))}
+    </section>
+  )
+}
