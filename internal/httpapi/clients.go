@@ -211,7 +211,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
 	if standing := c.Standing(s.day()); !standing.MayTrain() {
-		out.Blocked = standing.Level.Heading()
+		out.Blocked = standing.Heading()
 	}
 	next := current(sessions, s.today())
 	if next == nil {
@@ -286,7 +286,10 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		}
 		v := &out.Body
 		*v = ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
-		v.Screened = screenedWords(&c)
+		v.Screened = "not screened"
+		if c.Screening != nil {
+			v.Screened = "screened " + s.ago(c.Screening.On)
+		}
 		sets := 0
 		var last time.Time
 		for _, one := range sessions {
@@ -312,7 +315,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		v.Knots = knots(&card, v, sets)
 		v.Knots[0].State = v.Screened
 		if n := len(measured); n > 0 {
-			v.Knots[0].State += ", " + s.measuredWords(measured[n-1].On)
+			v.Knots[0].State += ", measured " + s.ago(measured[n-1].On)
 		}
 		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day())
 		return nil

@@ -358,7 +358,7 @@ func viewWish(k *person.WishKind) WishView {
 }
 
 func viewStanding(st person.Standing) StandingView {
-	out := StandingView{Level: st.Level.ID(), Heading: st.Level.Heading(), MayTrain: st.MayTrain(), Said: []SaidView{}}
+	out := StandingView{Level: st.Level.ID(), Heading: st.Heading(), MayTrain: st.MayTrain(), Said: []SaidView{}}
 	for _, said := range st.Said {
 		out.Said = append(out.Said, SaidView{said.Level.ID(), said.Words})
 	}
@@ -417,7 +417,7 @@ func (s *server) verdicts(ctx context.Context, c *store.Client) (VerdictCount, e
 	return out, nil
 }
 
-// measuredWords tells when a client was last measured, for the thread.
-func (s *server) measuredWords(on day.Day) string {
-	return "measured " + daysWords(s.today().AddDate(0, 0, int(on-s.day())), s.today())
+// ago tells a day against today.
+func (s *server) ago(on day.Day) string {
+	return daysWords(s.today().AddDate(0, 0, int(on-s.day())), s.today())
 }

@@ -5,8 +5,11 @@ import (
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
 
 	"musculus/internal/core/person"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
 	"musculus/internal/figure"
 	"musculus/internal/store"
 )
@@ -60,13 +63,13 @@ func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, e
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.sheet(ctx, studio, c, kept)
+		out.Body, err = s.sheet(ctx, tx, studio, c, kept)
 		return err
 	})
 	return out, err
 }
 
-func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept store.Session) (SheetView, error) {
+func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *store.Client, kept store.Session) (SheetView, error) {
 	t, err := s.trainee(c)
 	if err != nil {
 		return SheetView{}, err
@@ -81,7 +84,7 @@ func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions}
 	standing := c.Standing(s.day())
 	if !standing.MayTrain() {
-		out.Blocked = standing.Level.Heading()
+		out.Blocked = standing.Heading()
 		return out, nil
 	}
 	for _, id := range standing.Caps {
@@ -94,6 +97,11 @@ func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept
 			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
+		if c.Dossier.HideWeights {
+			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot); err != nil {
+				return SheetView{}, err
+			}
+		}
 		if line.Cues == nil {
 			line.Cues = []string{}
 		}
@@ -104,4 +112,25 @@ func (s *server) sheet(ctx context.Context, studio string, c *store.Client, kept
 		out.Slots = append(out.Slots, line)
 	}
 	return out, nil
+}
+
+// mark tells a slot's load without its number, against the last time.
+func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uuid.UUID, slot *week.Slot) (string, error) {
+	carry := person.CarryOf(slot.SetUp)
+	if slot.Dose.LoadKg == nil || carry == person.BodyWeight && *slot.Dose.LoadKg == 0 {
+		return loadWords(*slot, carry, c.Room().Rigging(c.Dossier.Body().BodyMass)), nil
+	}
+	past, err := tx.SeriesEntries(ctx, c.ID, slot.SetUp.Key(), movements(ctx))
+	if err != nil {
+		return "", err
+	}
+	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
+	when, last := "", 0.0
+	for _, e := range past { // the latest first
+		if e.SessionID != but {
+			when, last = e.DoneAt.Weekday().String()+" ("+dateWords(e.DoneAt)+")", carry.Whole(e.LoadKg, rigging)
+			break
+		}
+	}
+	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*slot.Dose.LoadKg, rigging), when), nil
 }

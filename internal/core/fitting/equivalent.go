@@ -69,6 +69,9 @@ func Distance(a, b *Shape) float64 {
 	if a.computed != b.computed {
 		return d + gradedFar
 	}
+	if !a.computed && a.SetUp.Movement.Action != b.SetUp.Movement.Action {
+		d += SameIdea // heads alone do not make a dip a press
+	}
 	if a.computed {
 		var curve float64
 		for i := range a.Profile.Curve {

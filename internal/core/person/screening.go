@@ -131,6 +131,7 @@ type Said struct {
 	Question *Question
 	Level    Level
 	Words    string
+	paper    bool // waits for something to be recorded, not for a clinician
 }
 
 // Standing is where a client stands today.
@@ -140,13 +141,28 @@ type Standing struct {
 	Caps  []CapID
 }
 
+// Heading is what the standing asks for, in one line: of the stops, those that
+// only wait for something to be asked or recorded need no clinician.
+func (s *Standing) Heading() string {
+	if s.Level == StopFirst && !slices.ContainsFunc(s.Said, func(said Said) bool { return said.Level == StopFirst && !said.paper }) {
+		return "No sheet yet: something has to be asked or recorded first."
+	}
+	return s.Level.Heading()
+}
+
 // MayTrain says whether a sheet may be issued.
 func (s *Standing) MayTrain() bool { return s.Level < StopFirst }
 
 // stand adds something and keeps the gravest level.
 func (s *Standing) stand(q *Question, l Level, words string) {
 	s.Level = max(s.Level, l)
-	s.Said = append(s.Said, Said{q, l, words})
+	s.Said = append(s.Said, Said{Question: q, Level: l, Words: words})
+}
+
+// wait adds something that has to be recorded before a sheet.
+func (s *Standing) wait(words string) {
+	s.stand(nil, StopFirst, words)
+	s.Said[len(s.Said)-1].paper = true
 }
 
 // StandingOf draws everything together: the last round of the questionnaire (nil:
@@ -155,7 +171,7 @@ func (s *Standing) stand(q *Question, l Level, words string) {
 func StandingOf(d *Dossier, s *Screening, joints []JointReport, today day.Day) Standing {
 	var out Standing
 	if s == nil {
-		out.stand(nil, StopFirst, "Not screened yet: the questions come before the first plan.")
+		out.wait("Not screened yet: the questions come before the first plan.")
 	} else {
 		for i := range Questions {
 			q := &Questions[i]
@@ -174,7 +190,7 @@ func StandingOf(d *Dossier, s *Screening, joints []JointReport, today day.Day) S
 	if d.MayBeMinor(today) {
 		out.Caps = append(out.Caps, Cautious)
 		if d.GuardianOn == nil {
-			out.stand(nil, StopFirst, "A minor, or perhaps one: a guardian’s consent with its date is needed.")
+			out.wait("A minor, or perhaps one: a guardian’s consent with its date is needed.")
 		}
 	}
 	for _, since := range []*day.Day{d.TrainingSince, d.ComebackOn} {

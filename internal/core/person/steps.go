@@ -147,11 +147,17 @@ func StepWords(steps []float64) string {
 	return strings.Join(parts, ", ")
 }
 
-// Gaps lists the places where a step is more than a fifth over the one below.
+// Gaps lists the places where a step is half again as wide as is usual in the
+// list, and more than a tenth over the load below.
 func Gaps(steps []float64) [][2]float64 {
 	var out [][2]float64
+	var wide []float64
 	for i := 1; i < len(steps); i++ {
-		if steps[i] > steps[i-1]*1.2+1e-9 && steps[i]-steps[i-1] > 2 {
+		wide = append(wide, steps[i]-steps[i-1])
+	}
+	slices.Sort(wide)
+	for i := 1; i < len(steps); i++ {
+		if step := steps[i] - steps[i-1]; step > 1.5*wide[len(wide)/2] && step > 0.1*steps[i-1] {
 			out = append(out, [2]float64{steps[i-1], steps[i]})
 		}
 	}

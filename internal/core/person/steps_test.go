@@ -48,5 +48,7 @@ func TestStepsReadBack(t *testing.T) {
 		assert.Equal(t, steps, back, person.StepWords(steps))
 	}
 	assert.Equal(t, "2–20 by 2, 25, 30", person.StepWords([]float64{2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 25, 30}))
-	assert.Equal(t, [][2]float64{{20, 25}}, person.Gaps([]float64{18, 20, 25, 30}))
+	assert.Equal(t, [][2]float64{{20, 25}, {25, 30}}, person.Gaps([]float64{12, 14, 16, 18, 20, 25, 30}))
+	assert.Empty(t, person.Gaps([]float64{5, 10, 15, 20}), "a stack’s first steps are no gap")
+	assert.Empty(t, person.Gaps(nil))
 }

@@ -78,7 +78,7 @@ func read(text string, c *movement.Catalogue, chosen map[string]string) Line {
 	out.Choices, out.Ask = match(words, c)
 	if id := chosen[words]; c.Get(id) != nil {
 		out.Chosen = id
-	} else if len(out.Choices) == 1 && out.Ask == "" {
+	} else if len(out.Choices) > 0 && out.Ask == "" { // nothing to ask: the likeliest it is, until somebody says another
 		out.Chosen = out.Choices[0]
 	}
 	return out
@@ -90,7 +90,7 @@ func number(s string) int {
 }
 
 // synonyms bring people's spellings to the catalogue's.
-var synonyms = strings.NewReplacer("db", "dumbbell", "bb", "bar", "barbell", "bar", "pressdown", "push down", "push downs", "push down", "pushdowns", "push down", "pushdown", "push down",
+var synonyms = strings.NewReplacer("db", "dumbbell", "bb", "bar", "barbell", "bar", "press downs", "push down", "press down", "push down", "pressdowns", "push down", "pressdown", "push down", "push downs", "push down", "pushdowns", "push down", "pushdown", "push down",
 	"pull ups", "pull up", "pullups", "pull up", "pullup", "pull up", "chin ups", "underhand pull up", "chin up", "underhand pull up", "chins", "underhand pull up",
 	"push ups", "push up", "pushups", "push up", "pushup", "push up", "kickbacks", "kick back", "kickback", "kick back", "dips", "dip", "curls", "curl", "extensions", "extension", "crushers", "crusher", "presses", "press", "rows", "row")
 

@@ -34,7 +34,7 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 	if len(steps) == 0 {
 		return Fitted{Fit: NotKnown, Words: "Not known yet: " + room.Name + " lists no loads for this."}
 	}
-		if !(e1rm > 0) && logged > 0 {
+	if !(e1rm > 0) && logged > 0 {
 		return Fitted{Fit: NotKnown, Words: fmt.Sprintf("Not known yet: its %d sets run above %d reps with what was left, which tell no load.", logged, MostReps)}
 	}
 	if !(e1rm > 0) {

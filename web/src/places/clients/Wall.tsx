@@ -1,15 +1,18 @@
-import { useQuery } from '@tanstack/react-query'
-import { useRef } from 'react'
-import { Link } from 'react-router'
-import { api, got, type ClientCard } from '../../api/client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
+import { useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type ClientCard } from '../../api/client'
 import { useKeys } from '../../app/keys'
-import { useCatalogue } from '../../app/me'
+import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../app/Shell'
 import { Slice } from '../../figures/Slice'
 
 /** Wall is every client as a slice of what the next session gives, today's first. */
 export function Wall() {
   const clients = useQuery({ queryKey: ['clients'], queryFn: () => got(api.GET('/clients')) })
+  const me = useMe()
   const wall = useRef<HTMLElement>(null)
   const step = (by: number) => {
     const cards = [...(wall.current?.querySelectorAll<HTMLElement>('a.client-card') ?? [])]
@@ -28,9 +31,45 @@ export function Wall() {
     <main className="wall" ref={wall}>
       <Row title={today.length > 0 ? 'Training today' : ''} clients={today} />
       <Row title="Coming up" clients={later} />
-      {all.length === 0 && <p>No clients yet.</p>}
+      {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
+      {me.data?.may_plan && <NewClient />}
       <p className="wall-legend">Each slice is the client’s arm from above at the next session: the fuller a region, the more effective sets that head gets (8 fill it). The outlined one gets most.</p>
     </main>
+  )
+}
+
+/** NewClient begins a dossier with a name. */
+function NewClient() {
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const [name, setName] = useState('')
+  const [id, setId] = useState(() => uuidv7())
+  const [why, setWhy] = useState('')
+  const add = async () => {
+    setWhy('')
+    try {
+      await got(api.POST('/clients', { body: { id, name } }))
+      setId(uuidv7())
+      void queries.invalidateQueries({ queryKey: ['clients'] })
+      navigate(`/clients/${id}/dossier`)
+    } catch (e) {
+      setWhy(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+    }
+  }
+  return (
+    <form
+      className="new-client"
+      onSubmit={(e) => {
+        e.preventDefault()
+        void add()
+      }}
+    >
+      <Input aria-label="Name of the new client" placeholder="A new client’s name" value={name} onChange={(e) => setName(e.target.value)} />
+      <Button htmlType="submit" disabled={name.trim() === ''}>
+        Begin the dossier
+      </Button>
+      {why && <span className="fault">{why}</span>}
+    </form>
   )
 }
 
@@ -55,6 +94,7 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
               <span className="client-card-state">
                 {c.trained}
                 {!c.screened && <b className="warn"> · not screened</b>}
+                {c.screened && c.blocked && <b className="warn"> · no sheet: see the dossier</b>}
                 {c.findings > 0 && <b className="warn"> · {c.findings === 1 ? '1 finding' : `${c.findings} findings`}</b>}
               </span>
             </span>

@@ -19,7 +19,9 @@ import { Near } from './Near'
 import { Pinned } from './Pinned'
 import { Send } from './Send'
 import { Tune } from './Tune'
+import { Loads, TryOuts } from './TryOuts'
 import { useFit, type Worn } from './useFit'
+import { Verdict } from './Verdict'
 
 const mostPins = 3
 
@@ -78,7 +80,7 @@ export function Fitting() {
   const movement = movements.some((m) => m.id === w.params.get('movement')) ? w.params.get('movement')! : 'curl_reclined'
   const settings = readSettings(w.params.get('settings'))
   const worn: Worn = { movement, settings, client: w.client, stance: w.stance }
-  const { view, problem } = useFit(worn, turning)
+  const { view, problem, again } = useFit(worn, turning)
 
   const wear = (id: string, next: Record<string, number | string>) =>
     w.setParams(
@@ -148,7 +150,10 @@ export function Fitting() {
         <Wearer w={w} />
         {view && !picking && (
           <>
+            {w.client && view.verdict && view.verdict.ruling !== 'allowed' && <Verdict verdict={view.verdict} movement={movement} client={w.client} wear={(s) => wear(movement, s)} again={again} />}
             <SetUpSays view={view} />
+            {w.client && view.loads && <Loads loads={view.loads} />}
+            {w.client && <TryOuts client={w.client} worn={worn} view={view} again={again} />}
             <Hints worn={worn} turn={(t) => wear(movement, { ...settings, ...t })} />
             {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
             <Near worn={worn} wear={wear} />

@@ -10,8 +10,9 @@ export interface Worn {
 }
 
 /** useFit asks what a set-up does: one request in flight, the latest wins, the old view stays until then. */
-export function useFit(worn: Worn, turning: string): { view: SetUpView | null; problem: Problem | null } {
+export function useFit(worn: Worn, turning: string): { view: SetUpView | null; problem: Problem | null; again: () => void } {
   const [state, setState] = useState<{ view: SetUpView | null; problem: Problem | null }>({ view: null, problem: null })
+  const [turn, setTurn] = useState(0)
   const latest = useLatest()
   const key = JSON.stringify(worn)
   useEffect(() => {
@@ -25,6 +26,6 @@ export function useFit(worn: Worn, turning: string): { view: SetUpView | null; p
         setState((s) => ({ ...s, problem }))
       }
     })
-  }, [key, turning, latest])
-  return state
+  }, [key, turning, turn, latest])
+  return { ...state, again: () => setTurn((t) => t + 1) }
 }

@@ -7,6 +7,7 @@ import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import type { useWearer } from '../fitting/Fitting'
 import { Near } from '../fitting/Near'
+import { Verdict } from '../fitting/Verdict'
 import type { Worn } from '../fitting/useFit'
 
 interface Props {
@@ -46,6 +47,8 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
             </button>
           </span>
           {e.lacks.length > 0 && <span className="warn">lacks {e.lacks.join(' and ')}</span>}
+          {e.verdict && e.verdict.ruling !== 'allowed' && <span className={e.verdict.barred ? 'warn' : 'modify'}>{e.verdict.overridden && !e.verdict.by_caps ? `${e.verdict.ruling}, overridden` : e.verdict.ruling}: {e.verdict.reasons[0].words}</span>}
+          {e.tried?.[0] && <span className="library-facts">tried: comfort {e.tried[0].comfort}, {e.tried[0].outcome}</span>}
         </div>
       </div>
       {open && (
@@ -71,6 +74,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
               <b>Seen to go wrong</b> {e.faults.join('; ')}.
             </p>
           </div>
+          {w.client && e.verdict && e.verdict.ruling !== 'allowed' && <Verdict verdict={e.verdict} movement={e.id} client={w.client} wear={(s) => wear(e.id, s)} />}
           {!e.refused && <Near worn={{ movement: e.id, settings: e.settings as Worn['settings'], client: w.client, stance: w.stance }} wear={wear} />}
         </div>
       )}

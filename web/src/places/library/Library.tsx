@@ -121,6 +121,11 @@ export function Library() {
             <Switch size="small" aria-label="Only what the room has" checked={filter.room} onChange={(room) => put({ room })} /> only what the room has
           </label>
         )}
+        {w.client && (
+          <label className="near-room">
+            <Switch size="small" aria-label="Leave out what is to be avoided" checked={filter.avoided} onChange={(avoided) => put({ avoided })} /> leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
+          </label>
+        )}
         <button type="button" className="link" onClick={() => setFilter(noFilter)}>
           Clear all filters
         </button>

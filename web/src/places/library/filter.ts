@@ -12,12 +12,14 @@ export interface Filter {
   load: string
   joint: string
   alone: boolean
-  room: boolean
+    room: boolean
+  /** what is to be avoided by the client is left out */
+  avoided: boolean
   /** what there is, as kinds of need; empty: anything */
   has: string[]
 }
 
-export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false, has: [] }
+export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false, avoided: true, has: [] }
 
 /** fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a score of 1. */
 export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
@@ -32,6 +34,7 @@ export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
     (!f.joint || (e.joints.find((j) => j.name === f.joint)?.score ?? 0) <= 1) &&
     (!f.alone || e.safe_alone === 'yes') &&
     (!f.room || e.lacks.length === 0) &&
+    (!f.avoided || !e.verdict?.barred) &&
     (f.has.length === 0 || e.needs.every((n) => f.has.includes(kindOfNeed(n))))
   )
 }

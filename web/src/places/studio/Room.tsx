@@ -123,7 +123,6 @@ export function Room({ room, stations, locked, keep, again }: Props) {
         {has('cable columns', !!cable, (on) => ({ cable: on ? { columns: 2, stack: '5–75 by 5', ratio: 2, attachments: ['bar_straight', 'rope', 'handle'], low_m: 0.1, high_m: 2.2 } : undefined }))}
         {cable && (
           <>
-            {': '}
             {num('Cable columns', cable.columns, (columns) => ({ cable: { ...cable, columns } }), 'cable.columns')} of them, stack {steps('Steps of the stack', cable.stack, (stack) => ({ cable: { ...cable, stack } }), 'cable.stack')} at {num('Ratio of the pulley', cable.ratio, (ratio) => ({ cable: { ...cable, ratio } }), 'cable.ratio')} : 1,
             pulley from {num('Lowest pulley', cable.low_m, (low_m) => ({ cable: { ...cable, low_m } }), 'cable.low_m')} to {num('Highest pulley', cable.high_m, (high_m) => ({ cable: { ...cable, high_m } }), 'cable.high_m')} m
           </>

@@ -22,7 +22,7 @@ export function Studio() {
   const locked = !me.data?.may_plan
   if (!rooms.data) return <Waiting failed={rooms.failureReason} />
   const list = rooms.data.rooms
-  const here = list.find((r) => r.id === open) ?? list[0]
+  const here = list.find((r) => r.id === open) ?? [...list].sort((a, b) => b.clients.length - a.clients.length)[0]
   const keep = (room: RoomView) => {
     queries.setQueryData<typeof rooms.data>(['rooms'], (old) => old && { ...old, rooms: old.rooms.some((r) => r.id === room.id) ? old.rooms.map((r) => (r.id === room.id ? room : r)) : [...old.rooms, room] })
     for (const key of ['dossier', 'library', 'near', 'client']) void queries.invalidateQueries({ queryKey: [key] })

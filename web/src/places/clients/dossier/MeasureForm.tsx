@@ -132,7 +132,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       aria-label={`${nameOf(site)}, reading ${round + 1}`}
       value={texts[at(site, round)] ?? ''}
       status={faults.some((f) => f.field === at(site, round)) ? 'error' : undefined}
-      placeholder={round === 0 ? (units === 'imperial' ? '136' : '346') : ''}
+      placeholder={round === 0 && site === sites[0].site ? (units === 'imperial' ? '136' : '346') : ''}
       onChange={(e) => put(at(site, round), e.target.value)}
       onKeyDown={next}
     />

@@ -87,11 +87,15 @@ export function Now() {
           {view.open > 0 && (
             <>
               <h2>Still asked</h2>
-              <div className="finding warn">{view.open === 1 ? 'One line is' : `${view.open} lines are`} not matched yet and not counted.</div>
+              <div className="finding warn">
+                {view.open === 1 ? 'One line is' : `${view.open} lines are`} not matched yet and not counted.
+              </div>
             </>
           )}
           <h2>Never trained</h2>
-          {view.never.length === 0 ? (
+          {view.open > 0 && view.open === view.lines.length ? (
+            <p className="margin-line">Known once the lines are matched.</p>
+          ) : view.never.length === 0 ? (
             <p className="margin-line">Every head gets something.</p>
           ) : (
             <div className="finding warn">

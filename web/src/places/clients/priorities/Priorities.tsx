@@ -94,7 +94,7 @@ export function Priorities() {
         <PoseRating key={view.rating?.on} view={view} client={client.id} locked={locked} today={me.data?.today ?? ''} keep={keep} />
       </main>
       <aside className="margin" aria-label="What the tool says">
-        <h2>What speaks here</h2>
+        {view.notes.length > 0 && <h2>What to know</h2>}
         {view.notes.map((n) => (
           <div key={n} className="finding does">
             {n}

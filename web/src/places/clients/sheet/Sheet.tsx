@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
+import { Link } from 'react-router'
 import { api, got, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { useCatalogue } from '../../../app/me'
@@ -22,12 +23,12 @@ export function Sheet() {
     enabled: id !== null,
     staleTime: 0,
   })
-  useKeys({ p: { does: 'print the sheet', run: () => window.print() } })
+  useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
   if (sheet.isError) return <Missing />
   return (
     <>
       <SessionTabs place="sheet" id={id}>
-        <Button type="primary" size="small" onClick={() => window.print()}>
+        <Button type="primary" size="small" disabled={!sheet.data || !!sheet.data.blocked} onClick={() => window.print()}>
           Print
         </Button>
       </SessionTabs>
@@ -37,6 +38,7 @@ export function Sheet() {
 }
 
 function Page({ sheet }: { sheet: SheetView }) {
+  const client = useClient()
   const { right } = useCatalogue()
   return (
     <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
@@ -52,6 +54,13 @@ function Page({ sheet }: { sheet: SheetView }) {
         </div>
         <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />
       </header>
+      {sheet.blocked && (
+        <div className="sheet-blocked" role="alert">
+          <b>No sheet leaves for this client now.</b>
+          <p>{sheet.blocked}</p>
+          <Link to={`/clients/${client.id}/dossier`}>To the dossier: screening and joints</Link>
+        </div>
+      )}
       {sheet.caps.map((c) => (
         <p key={c} className="sheet-cap">
           {c}
@@ -90,7 +99,7 @@ function Page({ sheet }: { sheet: SheetView }) {
           </li>
         ))}
       </ol>
-      {sheet.slots.length === 0 && <p className="hint">This session has no slots yet.</p>}
+      {sheet.slots.length === 0 && !sheet.blocked && <p className="hint">This session has no slots yet.</p>}
       <footer className="sheet-foot">
         {sheet.cautions.map((c) => (
           <p key={c}>{c}</p>

@@ -1,0 +1,97 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Button, Input, Segmented } from 'antd'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type SetUpView } from '../../api/client'
+import type { Worn } from './useFit'
+
+const fitHeadings = { not_known: 'Does the load fit?', fits: 'The load fits', too_heavy: 'Too heavy here', too_light: 'Too light here' }
+
+/** Loads says whether the room's loads suit this set-up for the client, from its own series. */
+export function Loads({ loads }: { loads: NonNullable<SetUpView['loads']> }) {
+  return (
+    <section aria-label="Loads">
+      <h2>{fitHeadings[loads.fit]}</h2>
+      <div className={loads.fit === 'fits' ? 'finding does' : loads.fit === 'not_known' ? 'finding quiet' : 'finding warn'}>
+        {loads.words}
+        {loads.instead.length > 0 && (
+          <ul>
+            {loads.instead.map((i) => (
+              <li key={i}>{i}</li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </section>
+  )
+}
+
+type Outcome = 'kept' | 'dropped' | 'open'
+
+/** TryOuts are what the client said of this movement before, and a new one recorded in a line. */
+export function TryOuts({ client, worn, view, again }: { client: string; worn: Worn; view: SetUpView; again: () => void }) {
+  const queries = useQueryClient()
+  const [open, setOpen] = useState(false)
+  const [comfort, setComfort] = useState(7)
+  const [felt, setFelt] = useState('')
+  const [outcome, setOutcome] = useState<Outcome>('open')
+  const [why, setWhy] = useState('')
+  const send = async () => {
+    setWhy('')
+    try {
+      await got(api.POST('/clients/{client}/try-outs', { params: { path: { client } }, body: { id: uuidv7(), movement: worn.movement, settings: worn.settings, comfort, felt, outcome } }))
+      setOpen(false)
+      setFelt('')
+      for (const key of ['library', 'try-outs']) void queries.invalidateQueries({ queryKey: [key] })
+      again()
+    } catch (e) {
+      setWhy(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  const tried = view.try_outs ?? []
+  return (
+    <section aria-label="Tried out">
+      <h2>Tried out</h2>
+      {tried.map((t) => (
+        <div key={t.id} className={t.outcome === 'dropped' ? 'finding warn' : 'finding'}>
+          {t.on}: comfort {t.comfort} of 10{t.felt && `, felt ${t.felt}`}; {t.outcome}
+          {t.name !== view.name && <p className="caveat">as {t.name}</p>}
+          {t.note && <p>{t.note}</p>}
+        </div>
+      ))}
+      {!open ? (
+        <button type="button" className="link" onClick={() => setOpen(true)}>
+          Record a try-out of this set-up
+        </button>
+      ) : (
+        <form
+          className="try-out"
+          onSubmit={(e) => {
+            e.preventDefault()
+            void send()
+          }}
+        >
+          <label>
+            <span className="field-label">comfort, 0–10</span>
+            <Input type="number" min={0} max={10} aria-label="Comfort" value={comfort} onChange={(e) => setComfort(Math.max(0, Math.min(10, Math.round(Number(e.target.value)))))} />
+          </label>
+          <label>
+            <span className="field-label">felt where</span>
+            <Input aria-label="Felt where" value={felt} onChange={(e) => setFelt(e.target.value)} />
+          </label>
+          <Segmented size="small" aria-label="Outcome" value={outcome} onChange={(v) => setOutcome(v as Outcome)} options={['kept', 'dropped', { value: 'open', label: 'still open' }]} />
+          <p>
+            <Button size="small" type="primary" htmlType="submit">
+              Keep the try-out
+            </Button>{' '}
+            <Button size="small" onClick={() => setOpen(false)}>
+              Leave it
+            </Button>
+          </p>
+          {why && <p className="fault">{why}</p>}
+        </form>
+      )}
+      <p className="caveat">Where it was felt is weak evidence, never proof.</p>
+    </section>
+  )
+}
