@@ -33,6 +33,11 @@ func TestScreenshots(t *testing.T) {
 		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library-card", laptop},
 		{"map", "/library", ".library-card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
+		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".joints", laptop},
+		{"measures", "/clients/" + demo.ClientID("Tobias Quill").String() + "/dossier/measures", ".course", laptop},
+		{"present", "/clients/" + demo.ClientID("Dario Vance").String() + "/dossier/now", ".lines li", laptop},
+		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".head-line", laptop},
+		{"rooms", "/studio", ".room", laptop},
 		{"week-phone", "/clients/" + demo.ClientID("Dario Vance").String() + "/week", ".stage .pose", phone},
 	}
 	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}

@@ -98,7 +98,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 		fault(age >= 10 && age <= 110, "born_year", "%d would make an age of %d", d.BornYear, age)
 	}
 	oneOf("units", d.Units, "metric", "imperial")
-	if d.StatureM > 2.8 && d.StatureM <= 280 {
+	if d.StatureM >= 100 && d.StatureM <= 250 { // typed in centimetres
 		fault(false, "stature_m", "%g m; in centimetres that would be %.2f m", d.StatureM, d.StatureM/100)
 	} else {
 		fault(d.StatureM == 0 || d.StatureM >= 1 && d.StatureM <= 2.5, "stature_m", "%g m is outside 1…2.5 m", d.StatureM)

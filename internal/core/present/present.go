@@ -110,12 +110,12 @@ func contains(line, phrase string) bool {
 func match(words string, c *movement.Catalogue) ([]string, string) {
 	words = synonyms.Replace(words)
 	var best *movement.Phrase
-	length := 0
+	phrase, length := "", 0
 	for i := range movement.Phrases {
 		for _, w := range movement.Phrases[i].Words {
 			plain := synonyms.Replace(strings.ReplaceAll(w, "-", " "))
 			if contains(words, plain) && len(plain) > length {
-				best, length = &movement.Phrases[i], len(plain)
+				best, phrase, length = &movement.Phrases[i], plain, len(plain)
 			}
 		}
 	}
@@ -134,6 +134,9 @@ func match(words string, c *movement.Catalogue) ([]string, string) {
 		if top := scored[ids[0]]; len(ids) > 1 && top > 0 && scored[ids[1]] < top {
 			return ids, "" // the other words of the line decided
 		}
+		if more := without(words, phrase); len(more) > 0 && says(ids[0], more, c) && onTop(scored, ids[0]) {
+			return ids, ""
+		}
 		return ids, best.Ask
 	}
 	found := firstOf(scored, 6)
@@ -149,11 +152,46 @@ func match(words string, c *movement.Catalogue) ([]string, string) {
 	return found, "which of these"
 }
 
+// filler says nothing of a movement.
+var filler = []string{"with", "the", "a", "an", "on", "and", "my", "for", "to", "of"}
+
+// without lists a line's words that are not in a phrase and say something.
+func without(words, phrase string) []string {
+	var out []string
+	for _, w := range strings.Fields(words) {
+		if !slices.Contains(strings.Fields(phrase), w) && !slices.Contains(filler, w) {
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// says tells whether a movement's name has every one of the words.
+func says(id string, words []string, c *movement.Catalogue) bool {
+	name := nameOf(c.Get(id))
+	return !slices.ContainsFunc(words, func(w string) bool { return !strings.Contains(name, " "+w) })
+}
+
+// onTop says whether no other movement’s name says more of the line.
+func onTop(scored map[string]int, id string) bool {
+	for other, n := range scored {
+		if other != id && n > scored[id] {
+			return false
+		}
+	}
+	return true
+}
+
+// nameOf is a movement's name and id, in plain words with a space before each.
+func nameOf(m *movement.Movement) string {
+	return " " + notWord.ReplaceAllString(strings.ToLower(m.Default().Name()+" "+strings.ReplaceAll(m.ID, "_", " ")), " ") + " "
+}
+
 // byName counts how many of a line's words stand in a movement's name or id.
 func byName(words string, c *movement.Catalogue) map[string]int {
 	out := map[string]int{}
 	for _, m := range c.Movements {
-		name := " " + notWord.ReplaceAllString(strings.ToLower(m.Default().Name()+" "+strings.ReplaceAll(m.ID, "_", " ")), " ") + " "
+		name := nameOf(m)
 		n := 0
 		for _, w := range strings.Fields(words) {
 			if len(w) > 2 && strings.Contains(name, " "+w) {

@@ -1,5 +1,5 @@
 import { Button, Input } from 'antd'
-import { useRef, useState, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type FieldFault, type KindView, type MeasuresView } from '../../../api/client'
 import { keptLength, keptMass, lengthUnit, massUnit, readGirth, type Units } from '../../../ui/units'
@@ -45,15 +45,26 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   const [busy, setBusy] = useState(false)
   const [third, setThird] = useState<string[]>([])
   const form = useRef<HTMLFormElement>(null)
+    useEffect(() => {
+    if (third.length > 0) form.current?.querySelector<HTMLInputElement>('input[data-third]')?.focus()
+  }, [third])
   const at = (site: string, round: number) => `${site}[${round}]`
   const put = (key: string, text: string) => {
     const next = { ...texts, [key]: text }
     setTexts(next)
     sessionStorage.setItem(storeKey(client), JSON.stringify({ id, texts: next }))
   }
-  const next = (e: KeyboardEvent<HTMLElement>) => {
+  const pressed = useRef<EventTarget | null>(null)
+  /** Enter goes on when it is let go, so that nothing of the key press reaches the next field. */
+  const press = (e: KeyboardEvent<HTMLElement>) => {
     if (e.key !== 'Enter') return
     e.preventDefault()
+    pressed.current = e.target
+  }
+  const next = (e: KeyboardEvent<HTMLElement>) => {
+    const here = pressed.current === e.target
+    pressed.current = null
+    if (e.key !== 'Enter' || !here) return
     const all = [...form.current!.querySelectorAll<HTMLElement>('input[data-girth], button[data-keep]')]
     all[all.indexOf(e.target as HTMLElement) + 1]?.focus()
   }
@@ -98,7 +109,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       setThird(more.map(([site]) => site))
       if (more.length > 0) {
         setWhy('Kept. Readings over 0.5 cm apart: measure those once more.')
-        requestAnimationFrame(() => form.current?.querySelector<HTMLInputElement>('input[data-third]')?.focus())
+        
       } else {
         sessionStorage.removeItem(storeKey(client))
         setTexts({})
@@ -134,7 +145,9 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       status={faults.some((f) => f.field === at(site, round)) ? 'error' : undefined}
       placeholder={round === 0 && site === sites[0].site ? (units === 'imperial' ? '136' : '346') : ''}
       onChange={(e) => put(at(site, round), e.target.value)}
-      onKeyDown={next}
+      onKeyDown={press}
+      onKeyPress={(e) => e.key === 'Enter' && e.preventDefault()}
+      onKeyUp={next}
     />
   )
   return (

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Segmented } from 'antd'
 import { useState } from 'react'
+import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type AnswerView, type KindView, type MeasuresView } from '../../../api/client'
 import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
@@ -24,7 +25,7 @@ export function Measures() {
   const measures = useQuery({ queryKey: ['measures', client.id], queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client: client.id } } })) })
   const [kind, setKind] = useState('flexed')
   const keep = (v: MeasuresView) => {
-    queries.setQueryData(['measures', client.id], v)
+    putFresh(queries, ['measures', client.id], v)
     void queries.invalidateQueries({ queryKey: ['client', client.id] })
     void queries.invalidateQueries({ queryKey: ['priorities', client.id] })
   }

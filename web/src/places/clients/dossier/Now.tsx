@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type PresentView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
@@ -36,7 +37,7 @@ export function Now() {
   const answer = async (line: string, movement: string) => {
     setWhy('')
     try {
-      queries.setQueryData(['present', client.id, kept], await got(api.PUT('/clients/{client}/present/answers', { params: { path }, body: { text: kept ?? '', line, movement } })))
+      putFresh(queries, ['present', client.id, kept], await got(api.PUT('/clients/{client}/present/answers', { params: { path }, body: { text: kept ?? '', line, movement } })))
     } catch (e) {
       setWhy(e instanceof Problem ? e.message : String(e))
     }

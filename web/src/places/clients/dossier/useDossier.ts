@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useSyncExternalStore } from 'react'
+import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type Clash, type DossierFields, type DossierView, type FieldFault } from '../../../api/client'
 import { useSignedOut } from '../../../app/me'
 
@@ -67,7 +68,7 @@ export function useDossier(client: string) {
   const fields = useSyncExternalStore(subscribe, () => pendingOf(client))
   const keep = useCallback(
     (view: DossierView) => {
-      queries.setQueryData(['dossier', client], view)
+      putFresh(queries, ['dossier', client], view)
       for (const key of ['client', 'priorities', 'library', 'near', 'present']) void queries.invalidateQueries({ queryKey: [key] })
       void queries.invalidateQueries({ queryKey: ['clients'] })
     },

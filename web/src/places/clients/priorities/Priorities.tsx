@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type HeadPriority, type PrioritiesView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
@@ -38,7 +39,7 @@ export function Priorities() {
   const locked = !me.data?.may_plan
   if (!view) return <Waiting failed={priorities.failureReason} />
   const keep = (v: PrioritiesView) => {
-    queries.setQueryData(['priorities', client.id], v)
+    putFresh(queries, ['priorities', client.id], v)
     void queries.invalidateQueries({ queryKey: ['client', client.id] })
   }
   const set = async (next: Record<string, Level>, until: string | null) => {
