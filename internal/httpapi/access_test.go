@@ -90,8 +90,9 @@ var access = map[string]struct {
 	"answer-present": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"text": "curls 3x10", "line": "curls 3x10", "movement": "curl_standing_bar"}
 	}},
-	"override": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
-	"try-outs": {anonymous: 401, assistant: 200, ofClient: true},
+	"record-of": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"override":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
+	"try-outs":  {anonymous: 401, assistant: 200, ofClient: true},
 	"add-try-out": {anonymous: 401, assistant: 204, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "movement": "lying_bar", "comfort": 7, "felt": "x", "outcome": "kept"}
 	}},

@@ -386,19 +386,19 @@ func TestVerdictsAtTheChoice(t *testing.T) {
 	assert.Equal(t, "tried slowly, no ache", after.Verdict.Overridden)
 	require.Equal(t, 200, c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": false, "reason": ""}).status)
 	assert.True(t, entries()[pick].Verdict.Barred)
-	fit := got[struct {
-		View struct {
-			Verdict struct{ Ruling string }
-			Loads   struct{ Fit, Words string }
-			TryOuts []struct{ Felt string } `json:"try_outs"`
-		}
-	}](c, 200, c.call("POST", "/fit", map[string]any{"movement": "pushdown_bar", "settings": map[string]any{"e_from": 95}, "client": client}))
-	assert.Contains(t, fit.View.Loads.Words, "above 12 reps", "a rep series tells no load")
-	assert.NotEmpty(t, fit.View.TryOuts)
-	unknown := got[struct {
-		View struct{ Loads struct{ Fit string } }
-	}](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client}))
-	assert.Equal(t, "not_known", unknown.View.Loads.Fit)
+	type record struct {
+		Loads   struct{ Fit, Words string }
+		TryOuts []struct{ Felt string } `json:"try_outs"`
+	}
+	of := func(name, movement string, settings map[string]any) record {
+		return got[record](c, 200, c.call("POST", clientPath(name)+"/record", map[string]any{"movement": movement, "settings": settings}))
+	}
+	cut := of("Noor Halloran", "pushdown_bar", map[string]any{"e_from": 95})
+	assert.Contains(t, cut.Loads.Words, "above 12 reps", "a rep series tells no load")
+	assert.NotEmpty(t, cut.TryOuts)
+	known := of("Aurelio Finch", "press_bench_close", nil)
+	assert.Equal(t, "fits", known.Loads.Fit, known.Loads.Words)
+	assert.Equal(t, "not_known", of("Noor Halloran", "lying_bar", nil).Loads.Fit)
 }
 
 func TestThePresentListIsReadAndAnswered(t *testing.T) {

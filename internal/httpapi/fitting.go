@@ -58,35 +58,23 @@ func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &fitOutput{s.fitted(set, y, st, s.fence(c), movement.Key(in.Body.Turning))}
-	if c != nil && in.Body.Turning == "" { // not at every step of a drag
-		err = s.wornBy(ctx, c, set, &out.Body.View)
-	}
-	return out, err
+	return &fitOutput{s.fitted(set, y, st, s.fence(c), movement.Key(in.Body.Turning))}, nil
 }
 
 // wearer is whose body and stance a fitting is for: the client's, or the average
 // adult's under the default stance; a stance asked for by id goes before.
-func (s *server) wearer(ctx context.Context, client *uuid.UUID, id string) (arm.Body, *stance.Stance, error) {
+func (s *server) wearer(ctx context.Context, c *store.Client, id string) (arm.Body, *stance.Stance, error) {
 	body, st := arm.DefaultBody, stance.ByID(stance.Default)
-	if shipped := stance.ByID(id); shipped != nil && client == nil {
-		return body, shipped, nil
+	if c != nil {
+		body, st = c.Dossier.Body(), c.Stance
 	}
-	if client == nil && id == "" {
+	if id == "" {
 		return body, st, nil
 	}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		if client != nil {
-			c, err := tx.Client(ctx, *client)
-			if err != nil {
-				return err
-			}
-			body, st = c.Dossier.Body(), c.Stance
-		}
-		if id == "" {
-			return nil
-		}
-		var err error
+	if shipped := stance.ByID(id); shipped != nil {
+		return body, shipped, nil
+	}
+	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
 		st, err = stanceOf(ctx, tx, id)
 		return err
 	})
@@ -117,7 +105,7 @@ func (s *server) worn(ctx context.Context, in *WornInput) (movement.SetUp, *effo
 	if err != nil {
 		return none, nil, nil, nil, err
 	}
-	body, st, err := s.wearer(ctx, in.Client, in.Stance)
+	body, st, err := s.wearer(ctx, c, in.Stance)
 	if err != nil {
 		return none, nil, nil, nil, err
 	}

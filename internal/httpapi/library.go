@@ -124,7 +124,7 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	if err != nil {
 		return nil, err
 	}
-	body, st, err := s.wearer(ctx, id, in.Stance)
+	body, st, err := s.wearer(ctx, c, in.Stance)
 	if err != nil {
 		return nil, err
 	}

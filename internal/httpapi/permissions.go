@@ -55,6 +55,7 @@ var permissions = map[string][]store.Role{
 	"get-sheet":          everybody,
 	"get-log":            everybody,
 	"log-set":            everybody,
+	"record-of":          everybody,
 	"override":           planners,
 	"try-outs":           everybody,
 	"get-dossier":        everybody,

@@ -77,6 +77,21 @@ type tryOutInput struct {
 	}
 }
 
+type recordInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Movement string         `json:"movement" maxLength:"60"`
+		Settings map[string]any `json:"settings,omitempty"`
+	}
+}
+
+type recordOutput struct {
+	Body struct {
+		Loads   LoadFit      `json:"loads"`
+		TryOuts []TryOutView `json:"try_outs"`
+	}
+}
+
 type verdictOutput struct {
 	Body struct {
 		Verdict VerdictView `json:"verdict"` // of the movement at its defaults
@@ -91,6 +106,7 @@ type tryOutsOutput struct {
 
 func (s *server) registerVerdicts(api huma.API) {
 	huma.Register(api, operation("override", http.MethodPost, "/clients/{client}/overrides/{movement}", "Override a verdict, or let it stand again"), s.override)
+	huma.Register(api, operation("record-of", http.MethodPost, "/clients/{client}/record", "Whether a set-up's loads fit the client, and what was tried"), s.recordOf)
 	huma.Register(api, operation("try-outs", http.MethodGet, "/clients/{client}/try-outs", "What the client has tried"), s.tryOuts)
 	huma.Register(api, operation("add-try-out", http.MethodPost, "/clients/{client}/try-outs", "Record what a set-up felt like"), s.addTryOut)
 }
@@ -150,14 +166,14 @@ const (
 )
 
 // loadFit answers from the set-up's own series.
-func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp) (*LoadFit, error) {
+func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp) (LoadFit, error) {
 	past, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movements(ctx))
 	if err != nil {
-		return nil, err
+		return LoadFit{}, err
 	}
 	body := c.Dossier.Body()
 	f := series.DoesFit(set, c.Room(), body.BodyMass, series.Median(maximaOf(past)), len(past), usualLow, usualHigh, usualReserve)
-	out := &LoadFit{string(f.Fit), f.Words, f.Instead}
+	out := LoadFit{string(f.Fit), f.Words, f.Instead}
 	if out.Instead == nil {
 		out.Instead = []string{}
 	}
@@ -179,23 +195,30 @@ func maximaOf(past []store.Entry) []float64 {
 // lastSets is how many of a series' sets its estimate comes from.
 const lastSets = 6
 
-// wornBy tells what belongs to a client beside the set-up itself: loads that fit
-// and what was tried.
-func (s *server) wornBy(ctx context.Context, c *store.Client, set movement.SetUp, v *SetUpView) error {
-	return s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		if v.Loads, err = loadFit(ctx, tx, c, set); err != nil {
-			return err
-		}
-		tried, err := tx.TryOuts(ctx, c.ID)
+// recordOf tells what is known of a client and a set-up: whether the loads fit and
+// what was tried.
+func (s *server) recordOf(ctx context.Context, in *recordInput) (*recordOutput, error) {
+	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
+	if err != nil {
+		return nil, err
+	}
+	out := &recordOutput{}
+	out.Body.TryOuts = []TryOutView{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
 		}
+		if out.Body.Loads, err = loadFit(ctx, tx, &c, set); err != nil {
+			return err
+		}
+		tried, err := tx.TryOuts(ctx, c.ID)
 		for _, t := range tried {
 			if t.Movement == set.Movement.ID {
-				v.TryOuts = append(v.TryOuts, viewTryOut(ctx, t))
+				out.Body.TryOuts = append(out.Body.TryOuts, viewTryOut(ctx, t))
 			}
 		}
-		return nil
+		return err
 	})
 }
 

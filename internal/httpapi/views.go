@@ -110,10 +110,7 @@ type SetUpView struct {
 	Ribbon   *figure.Ribbon `json:"ribbon,omitempty"`
 	Pose     figure.Pose    `json:"pose"`
 	Controls []ControlView  `json:"controls"`
-	// For a client:
-	Verdict *VerdictView `json:"verdict,omitempty"`
-	Loads   *LoadFit     `json:"loads,omitempty"`
-	TryOuts []TryOutView `json:"try_outs,omitempty"`
+	Verdict  *VerdictView   `json:"verdict,omitempty"` // for a client
 }
 
 func round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }

@@ -41,12 +41,12 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
 		require.NoError(t, tx.AddClient(ctx, out.client, d))
-		return tx.AddSession(ctx, store.Session{ID: out.session, ClientID: out.client, Name: "Monday", PlannedOn: day, Content: content()}, out.coach, id())
+		return tx.AddSession(ctx, store.Session{ID: out.session, ClientID: out.client, Name: "Monday", PlannedOn: monday, Content: content()}, out.coach, id())
 	}))
 	return out
 }
 
-var day = time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC)
+var monday = time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC)
 
 func content() store.Content {
 	return store.Content{WarmUpMin: 5, Slots: []store.PlannedSlot{{ID: id(), Movement: "curl_turning",
@@ -67,7 +67,7 @@ func TestWhatIsKeptComesBack(t *testing.T) {
 		require.NoError(t, err)
 		assert.Equal(t, 1, got.Version)
 		assert.Equal(t, "Coach of a", got.SavedBy)
-		assert.True(t, day.Equal(got.PlannedOn))
+		assert.True(t, monday.Equal(got.PlannedOn))
 		session, faults := got.Content.Week(movement.Shipped)
 		require.Empty(t, faults)
 		assert.Equal(t, "curl_turning?hands=one&phi_from=-40", session.Slots[0].SetUp.Key())
@@ -86,12 +86,12 @@ func TestNothingOfAnotherStudioIsSeenOrWritten(t *testing.T) {
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		_, err = tx.Session(ctx, b.client, b.session)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
-		_, err = tx.SaveSession(ctx, store.Session{ID: b.session, ClientID: b.client, Name: "stolen", PlannedOn: day, Version: 1}, a.coach, id())
+		_, err = tx.SaveSession(ctx, store.Session{ID: b.session, ClientID: b.client, Name: "stolen", PlannedOn: monday, Version: 1}, a.coach, id())
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		return nil
 	}))
 	err := s.In(ctx, a.id, func(tx *store.Tx) error {
-		return tx.AddSession(ctx, store.Session{ID: id(), ClientID: b.client, Name: "x", PlannedOn: day}, a.coach, id())
+		return tx.AddSession(ctx, store.Session{ID: id(), ClientID: b.client, Name: "x", PlannedOn: monday}, a.coach, id())
 	})
 	assert.Error(t, err, "a session cannot be hung on another studio's client")
 	err = s.In(ctx, b.id, func(tx *store.Tx) error { return tx.AddStudio(ctx, id(), "third") })
@@ -136,7 +136,7 @@ func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 	a := makeStudio(t, s, "a")
 	save := func(version int, name string, write uuid.UUID) (got store.Session, err error) {
 		err = s.In(ctx, a.id, func(tx *store.Tx) error {
-			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: name, PlannedOn: day, Content: content(), Version: version}, a.coach, write)
+			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: name, PlannedOn: monday, Content: content(), Version: version}, a.coach, write)
 			return err
 		})
 		return
@@ -174,7 +174,7 @@ func TestTheLogIsAppendOnlyAndCorrected(t *testing.T) {
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	setUp := movement.Shipped.Get("curl_turning").Default()
 	entry := func(reps int) store.Entry {
-		return store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: setUp, Side: store.Left, SetNo: 1, Reps: reps, LoadKg: 10, Reserve: 2, DoneAt: day}
+		return store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: setUp, Side: store.Left, SetNo: 1, Reps: reps, LoadKg: 10, Reserve: 2, DoneAt: monday}
 	}
 	add := func(e store.Entry) error {
 		return s.In(ctx, a.id, func(tx *store.Tx) error { return tx.AddEntry(ctx, e, a.coach) })

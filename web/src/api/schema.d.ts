@@ -298,6 +298,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a set-up's loads fit the client, and what was tried */
+        post: operations["record-of"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/restore": {
         parameters: {
             query?: never;
@@ -1814,6 +1831,16 @@ export interface components {
             turn: string;
             words: string;
         };
+        RecordInputBody: {
+            movement: string;
+            settings?: {
+                [key: string]: unknown;
+            };
+        };
+        RecordOutputBody: {
+            loads: components["schemas"]["LoadFit"];
+            try_outs: components["schemas"]["TryOutView"][];
+        };
         Region: {
             code: string;
             /** Format: double */
@@ -2003,7 +2030,6 @@ export interface components {
             /** Format: double */
             hardest_at: number | null;
             load_words: string;
-            loads?: components["schemas"]["LoadFit"];
             movement: string;
             name: string;
             pose: components["schemas"]["Pose"];
@@ -2017,7 +2043,6 @@ export interface components {
             stance: string;
             stop: string;
             title: string;
-            try_outs?: components["schemas"]["TryOutView"][];
             verdict?: components["schemas"]["VerdictView"];
         };
         Shape: {
@@ -3048,6 +3073,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrioritiesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "record-of": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordOutputBody"];
                 };
             };
             /** @description Error */

@@ -19,7 +19,7 @@ import { Near } from './Near'
 import { Pinned } from './Pinned'
 import { Send } from './Send'
 import { Tune } from './Tune'
-import { Loads, TryOuts } from './TryOuts'
+import { Record } from './TryOuts'
 import { useFit, type Worn } from './useFit'
 import { Verdict } from './Verdict'
 
@@ -152,8 +152,7 @@ export function Fitting() {
           <>
             {w.client && view.verdict && view.verdict.ruling !== 'allowed' && <Verdict verdict={view.verdict} movement={movement} client={w.client} wear={(s) => wear(movement, s)} again={again} />}
             <SetUpSays view={view} />
-            {w.client && view.loads && <Loads loads={view.loads} />}
-            {w.client && <TryOuts client={w.client} worn={worn} view={view} again={again} />}
+            {w.client && <Record client={w.client} worn={worn} view={view} />}
             <Hints worn={worn} turn={(t) => wear(movement, { ...settings, ...t })} />
             {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
             <Near worn={worn} wear={wear} />

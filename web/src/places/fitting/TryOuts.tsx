@@ -1,14 +1,32 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Segmented } from 'antd'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type SetUpView } from '../../api/client'
+import { api, got, Problem, type LoadFit, type SetUpView, type TryOutView } from '../../api/client'
 import type { Worn } from './useFit'
 
 const fitHeadings = { not_known: 'Does the load fit?', fits: 'The load fits', too_heavy: 'Too heavy here', too_light: 'Too light here' }
 
+/** Record is what is known of a client and a set-up: whether the loads fit, and what was tried. */
+export function Record({ client, worn, view }: { client: string; worn: Worn; view: SetUpView }) {
+  const asked = useDeferredValue(JSON.stringify({ movement: worn.movement, settings: worn.settings }))
+  const record = useQuery({
+    queryKey: ['record', client, asked],
+    queryFn: () => got(api.POST('/clients/{client}/record', { params: { path: { client } }, body: JSON.parse(asked) as Pick<Worn, 'movement' | 'settings'> })),
+    placeholderData: (old) => old,
+    retry: false,
+  })
+  if (!record.data) return null
+  return (
+    <>
+      <Loads loads={record.data.loads} />
+      <TryOuts client={client} worn={worn} view={view} tried={record.data.try_outs} />
+    </>
+  )
+}
+
 /** Loads says whether the room's loads suit this set-up for the client, from its own series. */
-export function Loads({ loads }: { loads: NonNullable<SetUpView['loads']> }) {
+function Loads({ loads }: { loads: LoadFit }) {
   return (
     <section aria-label="Loads">
       <h2>{fitHeadings[loads.fit]}</h2>
@@ -29,7 +47,7 @@ export function Loads({ loads }: { loads: NonNullable<SetUpView['loads']> }) {
 type Outcome = 'kept' | 'dropped' | 'open'
 
 /** TryOuts are what the client said of this movement before, and a new one recorded in a line. */
-export function TryOuts({ client, worn, view, again }: { client: string; worn: Worn; view: SetUpView; again: () => void }) {
+function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; view: SetUpView; tried: TryOutView[] }) {
   const queries = useQueryClient()
   const [open, setOpen] = useState(false)
   const [comfort, setComfort] = useState(7)
@@ -42,13 +60,11 @@ export function TryOuts({ client, worn, view, again }: { client: string; worn: W
       await got(api.POST('/clients/{client}/try-outs', { params: { path: { client } }, body: { id: uuidv7(), movement: worn.movement, settings: worn.settings, comfort, felt, outcome } }))
       setOpen(false)
       setFelt('')
-      for (const key of ['library', 'try-outs']) void queries.invalidateQueries({ queryKey: [key] })
-      again()
+      for (const key of ['library', 'try-outs', 'record']) void queries.invalidateQueries({ queryKey: [key] })
     } catch (e) {
       setWhy(e instanceof Problem ? e.message : String(e))
     }
   }
-  const tried = view.try_outs ?? []
   return (
     <section aria-label="Tried out">
       <h2>Tried out</h2>

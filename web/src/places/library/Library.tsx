@@ -126,6 +126,7 @@ export function Library() {
             <Switch size="small" aria-label="Leave out what is to be avoided" checked={filter.avoided} onChange={(avoided) => put({ avoided })} /> leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
           </label>
         )}
+        {w.client && <p className="caveat">What to modify or avoid is no diagnosis: local rules and licensed practice come first.</p>}
         <button type="button" className="link" onClick={() => setFilter(noFilter)}>
           Clear all filters
         </button>

@@ -39,7 +39,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
                 {heads.map((h) => {
                   const on = w.heads.includes(h.id)
                   return (
-                    <button key={h.id} type="button" title={h.name} aria-label={h.name} aria-pressed={on} disabled={locked} className={on ? 'head-chip on' : 'head-chip'} style={on ? { background: headColour[h.id] } : { borderColor: headColour[h.id] }} onClick={() => put(i, { heads: heads.map((x) => x.id).filter((id) => (id === h.id ? !on : w.heads.includes(id))) })}>
+                    <button key={h.id} type="button" title={h.name} aria-label={h.name} aria-pressed={on} disabled={locked} className={on ? 'head-chip on' : 'head-chip'} style={{ '--head': headColour[h.id] } as React.CSSProperties} onClick={() => put(i, { heads: heads.map((x) => x.id).filter((id) => (id === h.id ? !on : w.heads.includes(id))) })}>
                       {h.code}
                     </button>
                   )

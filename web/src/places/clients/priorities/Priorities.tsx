@@ -136,7 +136,7 @@ function Head({ head, locked, set }: { head: HeadPriority; locked: boolean; set:
   return (
     <section className={`head-line ${head.level}`} aria-label={head.name}>
       <span className="head-name">
-        <i style={{ background: headColour[head.id] }}>{head.code}</i> {head.name}
+        <i style={{ '--head': headColour[head.id] } as React.CSSProperties}>{head.code}</i> {head.name}
       </span>
       <span className="head-asks">
         {head.wishes.map((w) => (

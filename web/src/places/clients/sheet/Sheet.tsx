@@ -28,7 +28,7 @@ export function Sheet() {
   return (
     <>
       <SessionTabs place="sheet" id={id}>
-        <Button type="primary" size="small" disabled={!sheet.data || !!sheet.data.blocked} onClick={() => window.print()}>
+        <Button type="primary" size="small" disabled={!!sheet.data?.blocked} onClick={() => window.print()}>
           Print
         </Button>
       </SessionTabs>
