@@ -17,6 +17,7 @@ type Dose struct {
 	RestS    int          `json:"rest_s"`  // after each set
 	Tempo    effort.Tempo `json:"tempo"`   // zero: controlled, no bounce
 	LoadKg   *float64     `json:"load_kg"` // what one hand carries; nil: not known yet
+	Method   Use          `json:"method,omitzero"`
 }
 
 // Limits of a dose.
@@ -44,8 +45,8 @@ func Usual(caps person.Caps) Dose {
 
 // Check returns what is wrong with a dose for a set-up in a room under caps,
 // one error a field.
-func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps person.Caps) []*movement.FieldError {
-	var out []*movement.FieldError
+func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps person.Caps, scores person.Scores) []*movement.FieldError {
+	out := d.Method.check(s, &Where{room, caps, scores})
 	fault := func(ok bool, field, reason string, args ...any) {
 		if !ok {
 			out = append(out, &movement.FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
@@ -116,11 +117,16 @@ func SetCredit(bias float64) float64 { return min(bias, mostCredit) }
 const usualRepS = 4.0
 
 // WorkSeconds is how long the sets themselves take, all arms, without rests:
-// reps at the middle of the band, at the tempo's sum.
+// reps at the middle of the band, at the tempo's sum, and what the method adds.
 func (d *Dose) WorkSeconds(arms int) float64 {
 	rep := d.Tempo.Total()
 	if rep == 0 {
 		rep = usualRepS
 	}
-	return float64(d.Sets) * float64(d.RepsLow+d.RepsHigh) / 2 * rep * float64(arms)
+	reps := float64(d.RepsLow+d.RepsHigh) / 2
+	one := reps * rep
+	if m := MethodOf(d.Method.ID); m != nil {
+		one += m.extra(m.n(d.Method), reps, rep)
+	}
+	return float64(d.Sets) * one * float64(arms)
 }

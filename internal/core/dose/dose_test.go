@@ -18,7 +18,7 @@ func good() dose.Dose { return dose.Usual(person.Caps{}) }
 
 func fields(d dose.Dose, id string, caps person.Caps) []string {
 	var out []string
-	for _, e := range d.Check(movement.Shipped.Get(id).Default(), &room, 75, caps) {
+	for _, e := range d.Check(movement.Shipped.Get(id).Default(), &room, 75, caps, nil) {
 		out = append(out, e.Field)
 	}
 	return out
@@ -42,7 +42,7 @@ func TestDoseLimits(t *testing.T) {
 	}
 	d := good()
 	d.LoadKg = kg(9)
-	errs := d.Check(movement.Shipped.Get("curl_reclined").Default(), &room, 75, person.Caps{})
+	errs := d.Check(movement.Shipped.Get("curl_reclined").Default(), &room, 75, person.Caps{}, nil)
 	assert.Equal(t, "there is no 9 kg in The Loft, the next lighter is 8 kg", errs[0].Reason)
 	d.LoadKg = kg(10)
 	assert.Empty(t, fields(d, "curl_reclined", person.Caps{}))
@@ -81,5 +81,5 @@ func TestWorkSeconds(t *testing.T) {
 
 func ExampleUsual() {
 	fmt.Printf("%+v\n", dose.Usual(person.CapsOf([]person.CapID{person.BloodPressure})))
-	// Output: {Sets:3 RepsLow:8 RepsHigh:12 Reserve:2 RestS:90 Tempo:[0 0 0 0] LoadKg:<nil>}
+	// Output: {Sets:3 RepsLow:8 RepsHigh:12 Reserve:2 RestS:90 Tempo:[0 0 0 0] LoadKg:<nil> Method:{ID: N:0}}
 }

@@ -134,7 +134,8 @@ func match(words string, c *movement.Catalogue) ([]string, string) {
 		if top := scored[ids[0]]; len(ids) > 1 && top > 0 && scored[ids[1]] < top {
 			return ids, "" // the other words of the line decided
 		}
-		if more := without(words, phrase); len(more) > 0 && says(ids[0], more, c) && onTop(scored, ids[0]) {
+		if more := without(words, phrase); len(more) > 0 && says(ids[0], more, c) && onTop(scored, ids[0]) &&
+			!slices.ContainsFunc(ids[1:], func(id string) bool { return says(id, more, c) }) {
 			return ids, ""
 		}
 		return ids, best.Ask

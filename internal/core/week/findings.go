@@ -21,7 +21,8 @@ const (
 type Finding struct {
 	Severity Severity
 	Text     string
-	Slot     int // index, −1 for the whole session
+	Slot     int    // index, −1 for the whole session
+	Code     string // of the rule, see Audit
 }
 
 // mostGroupSets is how many hard sets one muscle group takes in a session.
@@ -31,37 +32,37 @@ const mostGroupSets = 10
 // computed, caps, time and hard sets. minutes is the client's time.
 func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 	var out []Finding
-	add := func(severity Severity, slot int, text string, args ...any) {
-		out = append(out, Finding{severity, fmt.Sprintf(text, args...), slot})
+	add := func(code string, severity Severity, slot int, text string, args ...any) {
+		out = append(out, Finding{severity, fmt.Sprintf(text, args...), slot, code})
 	}
 	for i := range s.Slots {
 		slot := &s.Slots[i]
 		if lacks := t.Room.Missing(slot.SetUp); len(lacks) > 0 {
-			add(Stop, i, "%s lacks %s for slot %d.", t.Room.Name, strings.Join(lacks, " and "), i+1)
+			add("equipment", Stop, i, "%s lacks %s for slot %d.", t.Room.Name, strings.Join(lacks, " and "), i+1)
 		}
 		if c.Slots[i].Refused != "" {
-			add(Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
+			add("refused", Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
 		}
 		if v := t.Fence.Judge(slot.SetUp, c.Slots[i].Profile); v.Barred() && !v.ByCaps {
-			add(Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
+			add("avoid", Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
 		} else if v.Overridden == "" && v.Ruling == person.Modify {
-			add(Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
+			add("modify", Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
 		}
 		for _, e := range slot.check(t) {
-			add(Stop, i, "Slot %d: %s.", i+1, e.Reason)
+			add("dose", Stop, i, "Slot %d: %s.", i+1, e.Reason)
 		}
 	}
 	if minutes > 0 && c.Minutes > float64(minutes)+0.5 {
-		add(Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
+		add("minutes", Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
 	}
 	if c.Flexors > mostGroupSets {
-		add(Warn, -1, "%d hard sets for the elbow flexors in one session, over %d.", c.Flexors, mostGroupSets)
+		add("group_session", Warn, -1, "%d hard sets for the elbow flexors in one session, over %d.", c.Flexors, mostGroupSets)
 	}
 	if c.Extensors > mostGroupSets {
-		add(Warn, -1, "%d hard sets for the elbow extensors in one session, over %d.", c.Extensors, mostGroupSets)
+		add("group_session", Warn, -1, "%d hard sets for the elbow extensors in one session, over %d.", c.Extensors, mostGroupSets)
 	}
 	for _, id := range t.Caps.From {
-		add(Note, -1, "%s", id.Words())
+		add("caps", Note, -1, "%s", id.Words())
 	}
 	return out
 }

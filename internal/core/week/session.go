@@ -15,6 +15,8 @@ import (
 
 // Slot is a set-up with its dose and cues.
 type Slot struct {
+	Ref   string // the caller's name for it, carried along; "" for one a fix added
+	Combo string // slots next to each other with the same one are done in turns
 	SetUp movement.SetUp
 	Dose  dose.Dose
 	Cues  []string // at most MostCues, for the client
@@ -49,6 +51,15 @@ type Trainee struct {
 	Caps      person.Caps
 	Stance    *stance.Stance
 	Fence     *person.Fence // nil: nothing is known of joints and mobility
+	Aims      *Aims         // nil: nothing is aimed at
+}
+
+// scores are the joints' scores, nil where none are known.
+func (t *Trainee) scores() person.Scores {
+	if t.Fence == nil {
+		return nil
+	}
+	return t.Fence.Scores
 }
 
 // Check returns everything that is wrong with a session, one error a field; the
@@ -71,7 +82,7 @@ func (s *Session) Check(t *Trainee) []*movement.FieldError {
 }
 
 func (s *Slot) check(t *Trainee) []*movement.FieldError {
-	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps)
+	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps, t.scores())
 	if t.Caps.NoFlatOnBack && person.FlatOnBack(s.SetUp) {
 		out = append(out, &movement.FieldError{Field: "movement", Reason: "this client's caps allow nothing flat on the back: take an incline"})
 	}
@@ -101,11 +112,14 @@ type SlotCount struct {
 	Zones [arm.HeadCount][3]float64
 }
 
-// Count counts one slot: sets × set credit × effort factor for every head, the
-// credit being that of the stance's bias.
-func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
+// Count counts one slot by itself; see count.
+func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount { return s.count(y, st, 0) }
+
+// count counts one slot at its place in a combo: sets × method credit × set credit
+// × effort factor for every head, the set credit being that of the stance's bias.
+func (s *Slot) count(y *effort.Yardstick, st *stance.Stance, place int) SlotCount {
 	var out SlotCount
-	sets := float64(s.Dose.Sets) * dose.EffortFactor(s.Dose.Reserve)
+	sets := float64(s.Dose.Sets) * s.Dose.Method.Credit(place) * dose.EffortFactor(s.Dose.Reserve)
 	if s.SetUp.Movement.Computed() {
 		p, err := s.SetUp.Profile(y)
 		if err != nil {
@@ -155,7 +169,7 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 	last := ""
 	for i := range s.Slots {
 		slot := &s.Slots[i]
-		c := slot.Count(y, st)
+		c := slot.count(y, st, s.place(i))
 		out.Slots[i] = c
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid
@@ -179,7 +193,11 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 		seconds += slot.Dose.WorkSeconds(slot.SetUp.ArmsInTurn()) + float64(rests*slot.Dose.RestS)
 		station := stationOf(slot.SetUp)
 		if i > 0 && station != last {
-			seconds += moveS
+			moves := 1
+			if s.joined(i-1, i) { // there and back each round
+				moves = 2*slot.Dose.Sets - 1
+			}
+			seconds += float64(moves) * moveS
 		}
 		if !seen[station] {
 			seconds += stationS
@@ -191,6 +209,20 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 	}
 	out.Minutes = seconds / 60
 	return out
+}
+
+// joined says whether two neighbouring slots are done in turns.
+func (s *Session) joined(i, j int) bool {
+	return s.Slots[i].Combo != "" && s.Slots[i].Combo == s.Slots[j].Combo
+}
+
+// place is a slot's place in its combo, 0 for the first and for no combo.
+func (s *Session) place(i int) int {
+	n := 0
+	for ; i > 0 && s.joined(i-1, i); i-- {
+		n++
+	}
+	return n
 }
 
 // stationOf names the station a set-up needs: implement, position, and where

@@ -1,0 +1,233 @@
+package dose
+
+import (
+	"fmt"
+	"slices"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+)
+
+// Use is a method as a slot uses it; the zero value is straight sets.
+type Use struct {
+	ID string `json:"id,omitempty"`
+	N  int    `json:"n,omitempty"` // the method's one parameter; 0: its default
+}
+
+// Method is a way of doing sets. Its numbers are defaults, not laws.
+type Method struct {
+	ID, Name string
+	Of       string // what its parameter counts, "" for none
+	Default  int
+	Least    int
+	Most     int
+	Load     string  // the load rule, in words
+	Factor   float64 // of the load of straight sets, 0: the same
+	// credit and extra are per set: what it counts, and how many seconds it adds
+	// to a straight set of reps each of repS.
+	credit func(n int) float64
+	extra  func(n int, reps, repS float64) float64
+	// refuse says why it is not offered, "" if it is.
+	refuse func(s movement.SetUp, where *Where) string
+}
+
+// Where is what decides whether a method is offered.
+type Where struct {
+	Room   *person.Room
+	Caps   person.Caps
+	Scores person.Scores
+}
+
+// A quick change of load or grip, s.
+const changeS = 10.0
+
+func fixed(x float64) func(int) float64     { return func(int) float64 { return x } }
+func each(per float64) func(int) float64    { return func(n int) float64 { return 1 + per*float64(n) } }
+func noTime(int, float64, float64) float64  { return 0 }
+func offered(movement.SetUp, *Where) string { return "" }
+func several(s movement.SetUp) bool         { return !s.Movement.Computed() }
+func heavyUnpinned(s movement.SetUp, w *Where) string {
+	if several(s) && s.Movement.SafeAlone != movement.AloneYes && !w.Room.Pins && !w.Room.Rails {
+		return "heavy several-joint work needs pins or rails for it"
+	}
+	return ""
+}
+
+// Methods in the order they are offered; credits, loads and parameters are the
+// field's usual ones.
+var Methods = []Method{
+	{ID: "straight", Name: "straight sets", Load: "one load", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "pyramid", Name: "pyramid", Of: "steps a set", Default: 1, Least: 1, Most: 3, Load: "a step more each set, reps to match", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "drops", Name: "drops", Of: "rungs after the first", Default: 2, Least: 1, Most: 4, Load: "20 % less each rung, down to a real step", credit: each(0.35),
+		extra: func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) }, refuse: heavyUnpinned},
+	{ID: "rest_pause", Name: "rest-pause", Of: "pauses of 15–20 s", Default: 2, Least: 1, Most: 4, Load: "the same load", credit: each(0.35),
+		extra: func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) }, refuse: heavyUnpinned},
+	{ID: "superset_same", Name: "superset, same muscle", Load: "the second 15 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "superset_opposing", Name: "superset, opposing", Load: "loads unchanged", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "three_in_row", Name: "three in a row", Load: "the second 15 %, the third 25 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, credit: fixed(1.5),
+		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: offered},
+	{ID: "ladder", Name: "one-arm ladder: right, left, alternating, together", Of: "reps each (three times as many per arm)", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, credit: fixed(1.5),
+		extra: func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS }, refuse: oneHanded},
+	{ID: "static_hold", Name: "static hold of one arm at 90° while the other works", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, credit: fixed(1.2),
+		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: oneHanded},
+	{ID: "hand_phases", Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", credit: fixed(1.5),
+		extra: func(n int, reps, repS float64) float64 { return 3*float64(n)*repS - reps*repS }, refuse: func(s movement.SetUp, _ *Where) string {
+			if s.Movement.Action != movement.Flexion || s.Implement() != movement.Dumbbell && s.Implement() != movement.Rope {
+				return "only where the hands can turn: dumbbells or a rope"
+			}
+			return ""
+		}},
+	{ID: "partials_strong", Name: "strong-range partials", Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
+		if !w.Room.Pins && !w.Room.Rails {
+			return "needs pins or rails"
+		}
+		return ""
+	}},
+	{ID: "partials_long", Name: "long-range partials", Load: "10 % less", Factor: 0.9, credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: "loaded_lowering", Name: "loaded lowering with a partner", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", credit: fixed(1.2),
+		extra: func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS }, refuse: func(_ movement.SetUp, w *Where) string {
+			switch {
+			case !w.Room.Partner:
+				return "needs a partner"
+			case max(w.Scores.Worse(movement.ElbowFront), w.Scores.Worse(movement.ElbowBack)) >= 2:
+				return "not with sore elbows"
+			}
+			return ""
+		}},
+	{ID: "assisted", Name: "assisted last reps", Of: "reps", Default: 2, Least: 1, Most: 3, Load: "the same load", credit: fixed(1.2),
+		extra: func(n int, _, repS float64) float64 { return float64(n) * repS }, refuse: func(s movement.SetUp, w *Where) string {
+			if !w.Room.Partner && s.ArmsInTurn() != 2 {
+				return "needs a partner, or a free hand"
+			}
+			return ""
+		}},
+	{ID: "strict_then_swing", Name: "strict, then swing", Of: "swung reps after the strict ones ended", Default: 2, Least: 1, Most: 3, Load: "the same load", credit: fixed(1.15),
+		extra: func(n int, _, repS float64) float64 { return float64(n) * repS }, refuse: offered},
+	{ID: "last_rep_hold", Name: "last-rep hold, then lower", Of: "seconds", Default: 10, Least: 5, Most: 15, Load: "the same load", credit: fixed(1.1),
+		extra: func(n int, _, _ float64) float64 { return float64(n) }, refuse: offered},
+}
+
+func oneHanded(s movement.SetUp, _ *Where) string {
+	if i := s.Implement(); i != movement.Dumbbell && i != movement.Handle {
+		return "each hand needs its own weight"
+	}
+	return ""
+}
+
+// MethodOf finds a method; "" is straight sets, nil an unknown id.
+func MethodOf(id string) *Method {
+	if id == "" {
+		id = "straight"
+	}
+	if i := slices.IndexFunc(Methods, func(m Method) bool { return m.ID == id }); i >= 0 {
+		return &Methods[i]
+	}
+	return nil
+}
+
+// Refused says why a method is not offered for a set-up there, "" if it is. Caps
+// close methods whatever else holds.
+func (m *Method) Refused(s movement.SetUp, w *Where) string {
+	if slices.Contains(w.Caps.Closed, m.ID) {
+		return "closed by this client’s caps"
+	}
+	return m.refuse(s, w)
+}
+
+// n is the parameter in use.
+func (m *Method) n(u Use) int {
+	if u.N == 0 {
+		return m.Default
+	}
+	return u.N
+}
+
+// Joins says whether the method joins neighbouring slots.
+func (u Use) Joins() bool {
+	return u.ID == "superset_same" || u.ID == "superset_opposing" || u.ID == "three_in_row"
+}
+
+// Credit is what one set counts with the method, as the member of a combo that
+// stands at the given place (0 for the first, and for no combo).
+func (u Use) Credit(place int) float64 {
+	m := MethodOf(u.ID)
+	if m == nil {
+		return 1
+	}
+	if u.ID == "three_in_row" {
+		return []float64{1, 0.9, 0.8}[min(place, 2)]
+	}
+	return m.credit(m.n(u))
+}
+
+// Words tells the method with its parameter, "" for straight sets.
+func (u Use) Words() string {
+	m := MethodOf(u.ID)
+	switch {
+	case m == nil || m.ID == "straight":
+		return ""
+	case m.Of == "":
+		return m.Name
+	}
+	return fmt.Sprintf("%s, %d %s", m.Name, m.n(u), m.Of)
+}
+
+// check returns what is wrong with a method's use.
+func (u Use) check(s movement.SetUp, w *Where) []*movement.FieldError {
+	m := MethodOf(u.ID)
+	if m == nil {
+		return []*movement.FieldError{{Field: "method", Reason: fmt.Sprintf("there is no method %q", u.ID)}}
+	}
+	var out []*movement.FieldError
+	if n := m.n(u); m.Of != "" && (n < m.Least || n > m.Most) {
+		out = append(out, &movement.FieldError{Field: "method", Reason: fmt.Sprintf("%d is outside %d…%d %s", n, m.Least, m.Most, m.Of)})
+	}
+	if why := m.Refused(s, w); why != "" {
+		out = append(out, &movement.FieldError{Field: "method", Reason: m.Name + ": " + why})
+	}
+	return out
+}
+
+// Loads lists the whole loads of one set, rung by rung where the method has
+// rungs, each rounded down to a step the room has; nil without a load or a step.
+func (u Use) Loads(steps []float64, whole float64, set int) []float64 {
+	m := MethodOf(u.ID)
+	if m == nil || len(steps) == 0 {
+		return nil
+	}
+	round := func(x float64) (float64, bool) { return person.RoundDown(steps, x) }
+	switch u.ID {
+	case "drops":
+		var out []float64
+		for i := range m.n(u) + 1 {
+			x, ok := round(whole * pow(0.8, i))
+			if !ok || len(out) > 0 && x == out[len(out)-1] {
+				break // no lighter step is there
+			}
+			out = append(out, x)
+		}
+		return out
+	case "pyramid":
+		at := slices.IndexFunc(steps, func(x float64) bool { return x >= whole-1e-6 })
+		if at < 0 {
+			return nil
+		}
+		return []float64{steps[min(at+set*m.n(u), len(steps)-1)]}
+	}
+	if m.Factor > 0 {
+		whole *= m.Factor
+	}
+	if x, ok := round(whole); ok {
+		return []float64{x}
+	}
+	return nil
+}
+
+func pow(x float64, n int) float64 {
+	out := 1.0
+	for range n {
+		out *= x
+	}
+	return out
+}
