@@ -1,0 +1,471 @@
+package week
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/fitting"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+)
+
+// Fix is one action that clears a finding: the week after it, in words.
+type Fix struct {
+	Words string
+	Week  Week
+}
+
+// Found is a finding of a week's audit.
+type Found struct {
+	Key      string // names what it is about; the same finding has the same key
+	Code     string // of the rule
+	Severity Severity
+	Text     string
+	Why      string
+	Session  int // index, −1 for the whole week
+	Slot     int // index in the session, −1 for all of it
+	Fix      *Fix
+}
+
+// Limits of a week (settings of the field, not laws).
+const (
+	mostWeekSets    = 24 // hard sets of one muscle group
+	mostJoint       = 45
+	mostSoreJoint   = 25 // where the client scores the joint 1–3
+	hardDay         = 3.0
+	apartDays       = 2 // 48 h
+	failureShare    = 1.0 / 3
+	fewestFailures  = 4
+	sameFor         = 56 // days
+	heavyReps       = 8
+	warmUpForDeep   = 3.0 // minutes
+	mostSlotSets    = 5
+	mostFixSteps    = 8
+	leastSetWorth   = 0.5 // effective sets of a hard set, for it to be a fix
+	mostSessionFull = 10
+)
+
+// auditor gathers the findings of one week.
+type auditor struct {
+	week   *Week
+	t      *Trainee
+	shelf  *Shelf
+	ledger *Ledger
+	out    []Found
+}
+
+// Audit looks a week over: every finding with a sentence, the reason and, where
+// there is one, the action that clears it. shelf may be nil: then nothing that
+// needs another movement is offered.
+func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
+	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger}
+	if a.shelf == nil {
+		a.shelf = &Shelf{}
+	}
+	for i := range w.Sessions {
+		a.session(i)
+	}
+	if t.Aims != nil {
+		a.targets()
+		a.lengths()
+		a.standingStill()
+	}
+	a.spacing()
+	a.groups()
+	a.joints()
+	a.failures()
+	order := []Severity{Stop, Warn, Note}
+	slices.SortStableFunc(a.out, func(x, y Found) int {
+		return cmp.Compare(slices.Index(order, x.Severity), slices.Index(order, y.Severity))
+	})
+	return a.out
+}
+
+func (a *auditor) add(f Found) { a.out = append(a.out, f) }
+
+// change makes the week after a change; nil when the change says it cannot be.
+func (a *auditor) change(words string, do func(w *Week) bool) *Fix {
+	next := a.week.clone()
+	if !do(&next) {
+		return nil
+	}
+	return &Fix{words, next}
+}
+
+func (w *Week) clone() Week {
+	out := Week{Sessions: slices.Clone(w.Sessions)}
+	for i := range out.Sessions {
+		out.Sessions[i].Slots = slices.Clone(out.Sessions[i].Slots)
+	}
+	return out
+}
+
+func names(s movement.SetUp) string { return s.Title() }
+
+// session takes a session's own findings and gives each its fix, then looks at
+// its order and at ideas that come twice.
+func (a *auditor) session(i int) {
+	s := &a.week.Sessions[i]
+	minutes := 0
+	if a.t.Aims != nil {
+		minutes = a.t.Aims.Minutes
+	}
+	for _, f := range s.Findings(a.t, a.ledger.Sessions[i], minutes) {
+		if f.Code == "caps" {
+			continue // said once for the client, not for every session
+		}
+		key := fmt.Sprintf("%s:%s", f.Code, s.Ref)
+		if f.Slot >= 0 {
+			key += ":" + s.Slots[f.Slot].Ref
+			if f.Code == "dose" {
+				key += ":" + f.Text
+			}
+		}
+		a.add(Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot, Fix: a.fixOf(i, f)})
+	}
+	a.twice(i)
+	a.order(i)
+	for j := 1; j < len(s.Slots); j++ {
+		if m := s.Slots[j-1].Dose.Method.ID; s.joined(j-1, j) && m != "superset_opposing" && stationOf(s.Slots[j-1].SetUp) != stationOf(s.Slots[j].SetUp) {
+			a.add(Found{Key: "apart:" + s.Ref + ":" + s.Slots[j].Ref, Code: "apart", Severity: Warn, Session: i, Slot: j, Why: whys["apart"],
+				Text: fmt.Sprintf("%s: slots %d and %d are joined but stand at different stations.", s.Name, j, j+1),
+				Fix: a.change("Take them apart", func(w *Week) bool {
+					for k := range w.Sessions[i].Slots {
+						if slot := &w.Sessions[i].Slots[k]; slot.Combo == s.Slots[j].Combo {
+							slot.Combo, slot.Dose.Method.ID = "", ""
+							slot.Dose.RestS = max(slot.Dose.RestS, 90, a.t.Caps.MinRestS)
+						}
+					}
+					return true
+				})})
+		}
+	}
+}
+
+// fixOf is the action for a session's own finding.
+func (a *auditor) fixOf(i int, f Finding) *Fix {
+	s := &a.week.Sessions[i]
+	switch f.Code {
+	case "equipment", "refused", "avoid":
+		slot := s.Slots[f.Slot]
+		if f.Code == "avoid" {
+			if fix := a.follow(i, f.Slot); fix != nil {
+				return fix
+			}
+		}
+		to, ok := a.shelf.instead(a.t, slot.SetUp)
+		if !ok {
+			return a.change("Take it out", func(w *Week) bool { return w.takeOut(i, f.Slot) })
+		}
+		return a.change("Take "+names(to)+" instead", func(w *Week) bool {
+			slot := &w.Sessions[i].Slots[f.Slot]
+			slot.SetUp, slot.Dose.LoadKg, slot.Cues = to, nil, nil
+			slot.clamp(a.t)
+			return true
+		})
+	case "modify":
+		return a.follow(i, f.Slot)
+	case "dose":
+		return a.change("Set it as the caps and the room allow", func(w *Week) bool {
+			slot := &w.Sessions[i].Slots[f.Slot]
+			slot.clamp(a.t)
+			return len(slot.check(a.t)) == 0
+		})
+	case "minutes":
+		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
+	case "group_session":
+		group := "flexors"
+		if a.ledger.Sessions[i].Extensors > mostGroupSets {
+			group = "extensors"
+		}
+		return a.fewer(i, group, func(l *Ledger) bool {
+			n := l.Sessions[i].Flexors
+			if group == "extensors" {
+				n = l.Sessions[i].Extensors
+			}
+			return n <= mostGroupSets
+		})
+	}
+	return nil
+}
+
+// follow turns a slot to what its verdict asks for.
+func (a *auditor) follow(i, j int) *Fix {
+	s := &a.week.Sessions[i]
+	v := a.t.Fence.Judge(s.Slots[j].SetUp, a.ledger.Sessions[i].Slots[j].Profile)
+	for k := range v.Reasons {
+		to, ok := v.Reasons[k].Follow(s.Slots[j].SetUp)
+		if !ok || to.Key() == s.Slots[j].SetUp.Key() {
+			continue
+		}
+		var p *effort.Profile
+		var err error
+		if to.Movement.Computed() {
+			p, err = to.Profile(a.t.Yardstick)
+		}
+		if after := a.t.Fence.Judge(to, p); err != nil || after.Ruling == person.Avoid || v.Ruling == person.Modify && after.Ruling != person.Allowed || len(a.t.Room.Missing(to)) > 0 {
+			continue
+		}
+		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
+			w.Sessions[i].Slots[j].SetUp = to
+			return true
+		})
+	}
+	return nil
+}
+
+// clamp brings a dose within caps, room and method.
+func (s *Slot) clamp(t *Trainee) {
+	for range 2 { // the method first, then what it leaves
+		for _, e := range s.check(t) {
+			switch e.Field {
+			case "method":
+				s.Dose.Method.ID, s.Dose.Method.N = "", 0
+			case "sets":
+				s.Dose.Sets = max(1, s.Dose.Sets)
+				if t.Caps.MostSets > 0 {
+					s.Dose.Sets = min(s.Dose.Sets, t.Caps.MostSets)
+				}
+			case "reserve":
+				s.Dose.Reserve = max(s.Dose.Reserve, t.Caps.MinReserve, 1)
+			case "rest_s":
+				s.Dose.RestS = max(s.Dose.RestS, t.Caps.MinRestS)
+			case "load_kg":
+				carry, rigging := person.CarryOf(s.SetUp), t.Room.Rigging(t.Yardstick.Body().BodyMass)
+				down, ok := person.RoundDown(t.Room.Steps(s.SetUp), carry.Whole(*s.Dose.LoadKg, rigging))
+				if s.Dose.LoadKg = nil; ok {
+					hand := carry.PerHand(down, rigging)
+					s.Dose.LoadKg = &hand
+				}
+			case "cues":
+				s.Cues = nil
+			}
+		}
+	}
+}
+
+func (w *Week) takeOut(i, j int) bool {
+	w.Sessions[i].Slots = slices.Delete(w.Sessions[i].Slots, j, j+1)
+	return true
+}
+
+// fewer takes sets away, one by one, from what is least aimed at, until done
+// says so; i is a session or −1, group a muscle group or "".
+func (a *auditor) fewer(i int, group string, done func(*Ledger) bool) *Fix {
+	next := a.week.clone()
+	var taken []string
+	for range mostFixSteps {
+		si, j := a.leastWanted(&next, i, group)
+		if j < 0 {
+			return nil
+		}
+		slot := &next.Sessions[si].Slots[j]
+		taken = append(taken, names(slot.SetUp))
+		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
+			next.takeOut(si, j)
+		}
+		if l := next.Count(a.t); done(&l) {
+			return &Fix{fewerWords(taken), next}
+		}
+	}
+	return nil
+}
+
+// fewerWords tells what was taken: "2 sets less of …".
+func fewerWords(taken []string) string {
+	n := map[string]int{}
+	var order []string
+	for _, t := range taken {
+		if n[t]++; n[t] == 1 {
+			order = append(order, t)
+		}
+	}
+	for i, t := range order {
+		sets := "1 set"
+		if n[t] > 1 {
+			sets = fmt.Sprintf("%d sets", n[t])
+		}
+		order[i] = fmt.Sprintf("%s less of %s", sets, t)
+	}
+	return strings.Join(order, ", ")
+}
+
+// leastWanted is the slot whose set is missed least: of the greatest surplus
+// over target, the most sets first.
+func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot int) {
+	l := w.Count(a.t)
+	session, slot = -1, -1
+	best := 0.0
+	for i := range w.Sessions {
+		if only >= 0 && i != only {
+			continue
+		}
+		for j := range w.Sessions[i].Slots {
+			s := &w.Sessions[i].Slots[j]
+			if group != "" && group != groupOf(s.SetUp) {
+				continue
+			}
+			// What it gives to heads that have enough, less what it gives to others.
+			x := 0.01 * float64(s.Dose.Sets)
+			for h, e := range l.Sessions[i].Slots[j].Heads {
+				per := e.Mid / float64(s.Dose.Sets)
+				line := &l.Heads[h]
+				switch {
+				case line.Total.Mid-per >= line.Target.Low:
+					x += per
+				case line.Level == priority.Prioritise:
+					x -= 3 * per
+				default:
+					x -= per
+				}
+			}
+			if slot < 0 || x > best {
+				session, slot, best = i, j, x
+			}
+		}
+	}
+	return session, slot
+}
+
+// groupOf is a set-up's muscle group.
+func groupOf(s movement.SetUp) string {
+	if act := s.Movement.Action; act == movement.Flexion || act == movement.Pull {
+		return "flexors"
+	}
+	return "extensors"
+}
+
+// twice finds two slots of one session that are one idea.
+func (a *auditor) twice(i int) {
+	s := &a.week.Sessions[i]
+	shapes := make([]*fitting.Shape, len(s.Slots))
+	for j := range s.Slots {
+		if shape, ok := fitting.ShapeOf(s.Slots[j].SetUp, a.t.Yardstick, a.t.Stance); ok {
+			shapes[j] = &shape
+		}
+	}
+	for j := range shapes {
+		for k := j + 1; k < len(shapes); k++ {
+			if shapes[j] == nil || shapes[k] == nil || fitting.Distance(shapes[j], shapes[k]) >= fitting.SameIdea {
+				continue
+			}
+			a.add(Found{Key: "twice:" + s.Slots[j].Ref + ":" + s.Slots[k].Ref, Code: "twice", Severity: Warn, Session: i, Slot: k, Why: whys["twice"],
+				Text: fmt.Sprintf("%s: slots %d and %d are one idea twice (%s; %s).", s.Name, j+1, k+1, names(s.Slots[j].SetUp), names(s.Slots[k].SetUp)),
+				Fix: a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Dose.Sets+s.Slots[k].Dose.Sets, mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
+					slot := &w.Sessions[i].Slots[j]
+					slot.Dose.Sets = min(slot.Dose.Sets+w.Sessions[i].Slots[k].Dose.Sets, mostSlotSets)
+					slot.clamp(a.t)
+					return w.takeOut(i, k)
+				})})
+		}
+	}
+}
+
+// rank is where a slot belongs in a session, the smaller the earlier.
+func (a *auditor) rank(s *Slot, heads [arm.HeadCount]Effective) int {
+	first := false
+	if a.t.Aims != nil {
+		for h, e := range heads {
+			first = first || a.t.Aims.Levels[h] == priority.Prioritise && e.Mid >= leastSetWorth*float64(s.Dose.Sets)
+		}
+	}
+	switch {
+	case !s.SetUp.Movement.Computed() && s.Dose.RepsLow <= heavyReps:
+		return 0 // heavy, several joints
+	case first:
+		return 1
+	case !s.SetUp.Movement.Computed():
+		return 2
+	}
+	return 3
+}
+
+// order looks at what comes first: heavy several-joint work, then what comes
+// first for this client; nothing that is hard on the elbow cold.
+func (a *auditor) order(i int) {
+	s := &a.week.Sessions[i]
+	ranks := make([]int, len(s.Slots))
+	for j := range s.Slots {
+		ranks[j] = a.rank(&s.Slots[j], a.ledger.Sessions[i].Slots[j].Heads)
+	}
+	for j := 1; j < len(ranks); j++ {
+		if ranks[j] == 0 && ranks[j-1] > 0 && !s.joined(j-1, j) || ranks[j] == 1 && ranks[j-1] == 3 && groupOf(s.Slots[j].SetUp) == groupOf(s.Slots[j-1].SetUp) {
+			what := "what comes first for this client is done fresh"
+			if ranks[j] == 0 {
+				what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"
+			}
+			a.add(Found{Key: "order:" + s.Ref, Code: "order", Severity: Note, Session: i, Slot: j, Why: whys["order"],
+				Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, j+1, what),
+				Fix: a.change("Put the session in that order", func(w *Week) bool {
+					slots := w.Sessions[i].Slots
+					by := map[string]int{}
+					for k := range s.Slots { // a combo goes as one, by its first
+						key := s.Slots[k].Combo
+						if r, ok := by[key]; key != "" && (!ok || ranks[k] < r) {
+							by[key] = ranks[k]
+						}
+					}
+					at := map[string]int{}
+					for k := range s.Slots {
+						at[s.Slots[k].Ref+s.Slots[k].SetUp.Key()] = k
+					}
+					rank := func(x *Slot) int {
+						if r, ok := by[x.Combo]; x.Combo != "" && ok {
+							return r
+						}
+						return ranks[at[x.Ref+x.SetUp.Key()]]
+					}
+					slices.SortStableFunc(slots, func(x, y Slot) int { return cmp.Compare(rank(&x), rank(&y)) })
+					return true
+				})})
+			return
+		}
+	}
+	if len(s.Slots) == 0 || s.WarmUpMin >= warmUpForDeep {
+		return
+	}
+	scores := s.Slots[0].SetUp.Joints()
+	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
+		a.add(Found{Key: "cold:" + s.Ref, Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
+			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin),
+			Fix: a.change("Warm up 5 minutes first", func(w *Week) bool {
+				w.Sessions[i].WarmUpMin = 5
+				return true
+			})})
+	}
+}
+
+// whys are the reasons behind the rules.
+var whys = map[string]string{
+	"equipment":     "A session is done with what is really in the room.",
+	"refused":       "The posture cannot be taken by this body, or the load never pulls.",
+	"avoid":         "From the joint record, the mobility checks and this set-up’s own numbers.",
+	"modify":        "From the joint record and this set-up’s own numbers.",
+	"dose":          "Caps outrank every rule, preference and draft; loads are the room’s real steps.",
+	"minutes":       "The client has the time the dossier says, warm-up included.",
+	"group_session": "Over ten hard sets of one muscle group in a session the last ones add little.",
+	"group_week":    "Over 24 hard sets of one muscle group in a week recovery is what is short.",
+	"twice":         "Heads, lengths and where it is hard nearly coincide: the second adds fatigue, not a stimulus.",
+	"order":         "Heavy several-joint work first, what matters most early, light and safe work last.",
+	"cold":          "Deep bends under load are never done cold.",
+	"under":         "Targets follow the emphasis: maintain 4–6, build 8–12, prioritise 12–18 effective sets a week; two thirds in the first year.",
+	"over":          "Beyond the target more sets are taken from another head’s recovery.",
+	"disputed":      "The stance’s bar meets the target, but under another stance it would not.",
+	"length":        "A prioritised head is trained at long and at short length; a length counts from 2 effective sets.",
+	"spacing":       "Hard work for a head is 48 hours apart by default.",
+	"joint":         "Hard sets times the movement’s score for the joint, summed over the week: 45, or 25 where it is sore.",
+	"failure":       "Sets to the limit cost more recovery than they add when they are many.",
+	"same":          "After eight weeks the same set-ups add less; one thing at a time is changed.",
+	"apart":         "A combo runs at one station, with bench, height and load that really match.",
+}
+
+func dayName(d day.Day) string {
+	return []string{"Thursday", "Friday", "Saturday", "Sunday", "Monday", "Tuesday", "Wednesday"}[((int(d)%7)+7)%7]
+}

@@ -1,0 +1,241 @@
+package week_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+	"musculus/internal/core/week"
+)
+
+const monday = day.Day(20_780) // 23 November 2026
+
+// everything is a room in which every movement can be done, with somebody to spot.
+func everything() *person.Room {
+	r := &person.Room{Name: "The Loft", Pads: true, Pins: true, Rails: true, Partner: true, DipBars: true, Bench: &person.Bench{Min: 0, Max: 85}}
+	for kg := 2.0; kg <= 40; kg += 2 {
+		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
+	}
+	for _, k := range []movement.ImplementID{movement.BarStraight, movement.BarCambered} {
+		r.Bars = append(r.Bars, person.Bar{Kind: k, Loads: []float64{10, 20, 30, 40, 60, 80}})
+	}
+	r.Cable = &person.Cable{Columns: 2, Stack: []float64{5, 10, 20, 30, 40, 60}, Ratio: 2, Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}}
+	for id := range person.Stations() {
+		r.Others = append(r.Others, id)
+	}
+	return r
+}
+
+// aimed is a trainee in that room whose every head is maintained.
+func aimed(t testing.TB) *week.Trainee {
+	tr := trainee(t)
+	tr.Room = everything()
+	tr.Aims = &week.Aims{Minutes: 90, Today: monday}
+	return tr
+}
+
+// planned makes a week: the sessions' slots by days after Monday.
+func planned(sessions map[int][]week.Slot) week.Week {
+	var out week.Week
+	for after := range 7 {
+		slots, ok := sessions[after]
+		if !ok {
+			continue
+		}
+		s := week.Planned{Ref: fmt.Sprint("s", after), Name: fmt.Sprint("Day ", after), On: monday + day.Day(after), Session: week.Session{WarmUpMin: 5, Slots: slots}}
+		for i := range s.Slots {
+			s.Slots[i].Ref = fmt.Sprintf("s%d-%d", after, i)
+		}
+		out.Sessions = append(out.Sessions, s)
+	}
+	return out
+}
+
+func audit(w *week.Week, tr *week.Trainee, shelf *week.Shelf) map[string]week.Found {
+	l := w.Count(tr)
+	out := map[string]week.Found{}
+	for _, f := range w.Audit(tr, shelf, &l) {
+		out[f.Key] = f
+	}
+	return out
+}
+
+func levels(of map[arm.HeadIndex]priority.Level) (out [arm.HeadCount]priority.Level) {
+	for h, l := range of {
+		out[h] = l
+	}
+	return out
+}
+
+func with(s week.Slot, do func(*week.Slot)) week.Slot {
+	do(&s)
+	return s
+}
+
+// Every rule: a week that triggers it, one that must not, and its fix clearing it.
+func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
+	both := []week.Slot{slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2)}
+	plain := map[int][]week.Slot{0: both}
+	for code, c := range map[string]struct {
+		tr        func(*week.Trainee)
+		bad, fine map[int][]week.Slot
+		says      string
+		fixed     string
+	}{
+		"under": {
+			tr: func(tr *week.Trainee) {
+				tr.Aims.Levels = levels(map[arm.HeadIndex]priority.Level{arm.TricepsLong: priority.Build})
+			},
+			bad: plain, fine: map[int][]week.Slot{0: both, 3: {slot("pushdown_bar", 4, 2)}},
+			says: "triceps, long head 5.0 effective sets against 8–12 (build)", fixed: "Add ",
+		},
+		"over": {
+			bad: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 3: {slot("curl_standing_dumbbells", 5, 2)}}, fine: plain,
+			says: "against 4–6 (maintain)", fixed: "less of",
+		},
+		"length": {
+			tr: func(tr *week.Trainee) {
+				tr.Aims.Levels = levels(map[arm.HeadIndex]priority.Level{arm.TricepsLong: priority.Prioritise})
+			},
+			bad: plain, fine: map[int][]week.Slot{0: {slot("overhead_cable_low", 5, 2), slot("kickback_cable", 5, 2)}},
+			says: "at long length, under 2", fixed: "Add ",
+		},
+		"twice":   {bad: map[int][]week.Slot{0: {slot("pushdown_bar", 2, 2), slot("pushdown_rope", 2, 2)}}, fine: plain, says: "one idea twice", fixed: "Make them one: 4 sets"},
+		"order":   {bad: map[int][]week.Slot{0: {slot("pushdown_bar", 3, 2), with(slot("press_bench_close", 3, 2), heavy)}}, fine: map[int][]week.Slot{0: {with(slot("press_bench_close", 3, 2), heavy), slot("pushdown_bar", 3, 2)}}, says: "costs the chest", fixed: "in that order"},
+		"spacing": {bad: map[int][]week.Slot{0: both, 1: both}, fine: map[int][]week.Slot{0: both, 3: both}, says: "a day apart", fixed: "Move Day 1 to"},
+		"minutes": {tr: func(tr *week.Trainee) { tr.Aims.Minutes = 25 }, bad: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_neutral", 3, 2)}},
+			fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2)}}, says: "minutes against the 25", fixed: "less of"},
+		"group_session": {bad: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 6, 2), slot("curl_reclined", 6, 2)}}, fine: plain, says: "12 hard sets", fixed: "less of"},
+		"group_week":    {bad: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 9, 2)}, 2: {slot("curl_reclined", 9, 2)}, 4: {slot("curl_neutral", 9, 2)}}, fine: plain, says: "27 hard sets", fixed: "less of"},
+		"joint": {tr: func(tr *week.Trainee) {
+			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ElbowBack: 1}}}
+		}, bad: map[int][]week.Slot{0: {slot("overhead_two_dumbbells", 6, 2)}, 3: {slot("lying_bar", 6, 2)}}, fine: map[int][]week.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "of a week’s 25", fixed: "less of"},
+		"failure":   {bad: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 4, 0), slot("pushdown_bar", 4, 0)}}, fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 4, 2), slot("pushdown_bar", 2, 0)}}, says: "go to the limit", fixed: "Keep 1 in reserve"},
+		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Cable = nil }, bad: map[int][]week.Slot{0: {slot("overhead_cable_low", 3, 2)}}, fine: map[int][]week.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
+		"avoid": {tr: func(tr *week.Trainee) {
+			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ShoulderFront: 3}}}
+		}, bad: map[int][]week.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "to be avoided", fixed: "Turn it"},
+		"dose": {tr: func(tr *week.Trainee) { tr.Caps = person.CapsOf([]person.CapID{person.Cautious}) }, bad: map[int][]week.Slot{0: {with(slot("curl_reclined", 3, 1), func(s *week.Slot) { s.Dose.Method = dose.Use{ID: "drops"} })}},
+			fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 3, 3)}}, says: "caps", fixed: "as the caps and the room allow"},
+		"same": {tr: func(tr *week.Trainee) {
+			tr.Aims.Since = map[string]day.Day{"curl_reclined": monday - 60, "pushdown_bar": monday - 20}
+		}, bad: map[int][]week.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "the same since", fixed: "one thing at a time"},
+		"cold": {bad: map[int][]week.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, fine: plain, says: "after 0 minutes of warm-up", fixed: "Warm up"},
+		"apart": {bad: map[int][]week.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_cable_low", 3, 2), inCombo)}},
+			fine: map[int][]week.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_neutral", 3, 2), inCombo)}}, says: "different stations", fixed: "Take them apart"},
+		"disputed": {tr: func(tr *week.Trainee) {
+			tr.Aims.Levels = levels(map[arm.HeadIndex]priority.Level{arm.BicepsShort: priority.Build})
+		},
+			bad: map[int][]week.Slot{0: {slot("press_bench_close", 5, 2)}, 3: {slot("press_bench_close", 5, 2)}}, fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 3: {slot("curl_standing_dumbbells", 5, 2)}}, says: "disputed rules only", fixed: "Add "},
+	} {
+		t.Run(code, func(t *testing.T) {
+			tr := aimed(t)
+			if c.tr != nil {
+				c.tr(tr)
+			}
+			shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
+			bad, fine := planned(c.bad), planned(c.fine)
+			if code == "cold" {
+				bad.Sessions[0].WarmUpMin = 0
+			}
+			n := 0
+			for key, f := range audit(&bad, tr, shelf) {
+				assert.NotEmpty(t, f.Why, key)
+				if f.Code != code {
+					continue
+				}
+				n++
+				if code != "over" && code != "under" && code != "length" && code != "joint" {
+					assert.Contains(t, f.Text, c.says)
+				}
+				if !assert.NotNil(t, f.Fix, "%s: %s", key, f.Text) {
+					continue
+				}
+				assert.Contains(t, f.Fix.Words, c.fixed)
+				_, still := audit(&f.Fix.Week, tr, shelf)[key]
+				assert.False(t, still, "%s: %s → %s", key, f.Text, f.Fix.Words)
+			}
+			assert.Positive(t, n, "never triggered")
+			said := ""
+			for _, f := range audit(&bad, tr, shelf) {
+				said += f.Text + "\n"
+			}
+			assert.Contains(t, said, c.says)
+			for key, f := range audit(&fine, tr, shelf) {
+				if code == "under" || code == "over" || code == "length" { // of that head
+					continue
+				}
+				assert.NotEqual(t, code, f.Code, "%s: %s", key, f.Text)
+			}
+			if code == "under" {
+				assert.NotContains(t, audit(&fine, tr, shelf), "under:triceps_long")
+			}
+			if code == "length" {
+				assert.NotContains(t, audit(&fine, tr, shelf), "length:triceps_long:long")
+			}
+			if code == "over" {
+				assert.NotContains(t, audit(&fine, tr, shelf), "over:biceps_long")
+			}
+		})
+	}
+}
+
+func heavy(s *week.Slot) { s.Dose.RepsLow, s.Dose.RepsHigh = 5, 8 }
+func inCombo(s *week.Slot) {
+	s.Combo, s.Dose.Method, s.Dose.RestS = "a", dose.Use{ID: "superset_same"}, 0
+}
+
+// The week of docs/example-week.md: every number there is one of these.
+func TestTheHandWorkedWeek(t *testing.T) {
+	tr := aimed(t)
+	tr.Aims.Elsewhere = []person.Elsewhere{{Weekday: "tue", Kind: "press", Sets: 6}, {Weekday: "fri", Kind: "pull", Sets: 4}}
+	press := with(slot("press_bench_close", 4, 2), func(s *week.Slot) { heavy(s); s.Dose.RestS = 150 })
+	drops := with(slot("curl_standing_dumbbells", 3, 1), func(s *week.Slot) { s.Dose.Method = dose.Use{ID: "drops", N: 2} })
+	pause := with(slot("pushdown_bar", 2, 2), func(s *week.Slot) { s.Dose.Method = dose.Use{ID: "rest_pause", N: 2} })
+	w := planned(map[int][]week.Slot{0: {press, slot("pushdown_bar", 3, 1), drops}, 3: {slot("curl_standing_dumbbells", 2, 4), pause}})
+	l := w.Count(tr)
+	for h, want := range map[arm.HeadIndex][3]float64{ // direct, elsewhere, total
+		arm.BicepsLong: {6.5, 1.6, 8.1}, arm.BicepsShort: {6.5, 1.6, 8.1}, arm.Brachialis: {6.5, 2.4, 8.9}, arm.Brachioradialis: {6.5, 2.4, 8.9},
+		arm.TricepsLong: {7.6, 1.0, 8.6}, arm.TricepsLateral: {10.0, 4.8, 14.8}, arm.TricepsMedial: {9.6, 3.6, 13.2},
+	} {
+		line := l.Heads[h]
+		assert.InDelta(t, want[0], line.Direct.Mid, 1e-9, arm.Heads[h].Name)
+		assert.InDelta(t, want[1], line.Elsewhere.Mid, 1e-9, arm.Heads[h].Name)
+		assert.InDelta(t, want[2], line.Total.Mid, 1e-9, arm.Heads[h].Name)
+	}
+	assert.Equal(t, [2]int{3, 9}, [2]int{l.Flexors, l.Extensors})
+	assert.InDelta(t, 2138.0/60, l.Sessions[0].Minutes, 1e-9)
+	assert.InDelta(t, 1006.0/60, l.Sessions[1].Minutes, 1e-9)
+	assert.Equal(t, map[movement.Joint]int{movement.Wrist: 16, movement.ElbowFront: 3, movement.ElbowBack: 13, movement.ShoulderFront: 16, movement.ShoulderTop: 4}, l.Joints)
+	var said []string
+	for _, f := range w.Audit(tr, nil, &l) {
+		said = append(said, f.Text)
+	}
+	assert.Contains(t, strings.Join(said, "\n"), "14.8 effective sets against 4–6")
+}
+
+// With its profiles already asked for once, a six-day week of ten slots.
+func BenchmarkLedgerAndAudit(b *testing.B) {
+	tr := aimed(b)
+	sessions := map[int][]week.Slot{}
+	ids := []string{"press_bench_close", "curl_reclined", "overhead_cable_low", "curl_neutral", "pushdown_bar", "kickback_cable", "curl_pad_bar", "lying_bar", "curl_palms_down_bar", "dip_bars"}
+	for d := range 6 {
+		for _, id := range ids {
+			sessions[d] = append(sessions[d], slot(id, 1, 2))
+		}
+	}
+	w := planned(sessions)
+	shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
+	for b.Loop() {
+		l := w.Count(tr)
+		w.Audit(tr, shelf, &l)
+	}
+}

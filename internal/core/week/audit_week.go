@@ -1,0 +1,384 @@
+package week
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/priority"
+)
+
+// targets holds each head against its target.
+func (a *auditor) targets() {
+	for h := range a.ledger.Heads {
+		line := &a.ledger.Heads[h]
+		head := &arm.Heads[h]
+		sets := func(x float64) string { return fmt.Sprintf("%.1f", x) }
+		against := fmt.Sprintf("%s effective sets against %s–%s", sets(line.Total.Mid), trim(line.Target.Low), trim(line.Target.High))
+		index := arm.HeadIndex(h)
+		switch {
+		case line.Total.Mid < line.Target.Low-0.05:
+			severity := Warn
+			if line.Level == priority.Maintain {
+				severity = Note
+			}
+			a.add(Found{Key: "under:" + head.ID, Code: "under", Severity: severity, Session: -1, Slot: -1, Why: whys["under"],
+				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
+				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Mid >= line.Target.Low-0.05 })})
+		case line.Total.Mid > line.Target.High+0.05 && line.Level != priority.Prioritise && line.Direct.Mid > 0 && !a.ridesAlong(index):
+			a.add(Found{Key: "over:" + head.ID, Code: "over", Severity: Note, Session: -1, Slot: -1, Why: whys["over"],
+				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
+				Fix:  a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+0.05 })})
+		case line.Total.Low < line.Target.Low-0.05 && line.Level != priority.Maintain:
+			a.add(Found{Key: "disputed:" + head.ID, Code: "disputed", Severity: Note, Session: -1, Slot: -1, Why: whys["disputed"],
+				Text: fmt.Sprintf("The %s is covered by disputed rules only: %s sets by this stance, %s by another.", head.Name, sets(line.Total.Mid), sets(line.Total.Low)),
+				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-0.05 })})
+		}
+	}
+}
+
+func trim(x float64) string { return strings.TrimSuffix(fmt.Sprintf("%.1f", x), ".0") }
+
+// ridesAlong says whether a head gets its sets from work that is for others: no
+// slot gives it the most of its heads.
+func (a *auditor) ridesAlong(h arm.HeadIndex) bool {
+	for i := range a.week.Sessions {
+		for j := range a.week.Sessions[i].Slots {
+			heads := a.ledger.Sessions[i].Slots[j].Heads
+			if heads[h].Mid > 0 && !slices.ContainsFunc(heads[:], func(e Effective) bool { return e.Mid > heads[h].Mid+1e-9 }) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// lengths looks for prioritised heads that are not trained at length or short.
+func (a *auditor) lengths() {
+	for h := range a.ledger.Heads {
+		line := &a.ledger.Heads[h]
+		if line.Level != priority.Prioritise {
+			continue
+		}
+		for _, z := range []int{2, 0} {
+			if line.Covered(z) {
+				continue
+			}
+			name := []string{"short", "middle", "long"}[z]
+			a.add(Found{Key: fmt.Sprintf("length:%s:%s", arm.Heads[h].ID, name), Code: "length", Severity: Warn, Session: -1, Slot: -1, Why: whys["length"],
+				Text: fmt.Sprintf("The %s gets %.1f effective sets at %s length, under %g.", arm.Heads[h].Name, line.Zones[z], name, covered),
+				Fix:  a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })})
+		}
+	}
+}
+
+// more adds sets for a head (at a length, −1: any) until done says so: to slots
+// that are there, then with a movement from the shelf.
+func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix {
+	next := a.week.clone()
+	added := map[string]int{}
+	var order []string
+	note := func(what string, n int) {
+		if added[what] == 0 {
+			order = append(order, what)
+		}
+		added[what] += n
+	}
+	for range mostFixSteps {
+		l := next.Count(a.t)
+		if i, j := a.roomFor(&next, &l, h, zone); j >= 0 {
+			next.Sessions[i].Slots[j].Dose.Sets++
+			note(names(next.Sessions[i].Slots[j].SetUp)+" in "+next.Sessions[i].Name, 1)
+		} else {
+			i := a.lightest(&next, &l)
+			if i < 0 {
+				return nil
+			}
+			it := a.shelf.best(a.t, &next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
+			if it == nil {
+				return nil
+			}
+			d := dose.Usual(a.t.Caps)
+			next.Sessions[i].Slots = append(next.Sessions[i].Slots, Slot{SetUp: it.shape.SetUp, Dose: d})
+			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
+		}
+		if l = next.Count(a.t); done(&l) {
+			for i, what := range order {
+				sets := "1 set"
+				if n := added[what]; n > 1 {
+					sets = fmt.Sprintf("%d sets", n)
+				}
+				order[i] = sets + " of " + what
+			}
+			return &Fix{"Add " + strings.Join(order, ", "), next}
+		}
+	}
+	return nil
+}
+
+// roomFor is the slot that gives a head most per set and may take another one.
+func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (session, slot int) {
+	session, slot = -1, -1
+	best := leastSetWorth
+	for i := range w.Sessions {
+		for j := range w.Sessions[i].Slots {
+			s := &w.Sessions[i].Slots[j]
+			group := l.Sessions[i].Flexors
+			if groupOf(s.SetUp) == "extensors" {
+				group = l.Sessions[i].Extensors
+			}
+			if s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !fits(a.t, s.SetUp, l.Sessions[i].Slots[j].Profile) {
+				continue
+			}
+			gives := l.Sessions[i].Slots[j].Heads[h].Mid
+			if zone >= 0 {
+				gives = l.Sessions[i].Slots[j].Zones[h][zone]
+			}
+			if per := gives / float64(s.Dose.Sets); per > best {
+				session, slot, best = i, j, per
+			}
+		}
+	}
+	return session, slot
+}
+
+// lightest is the session with the most time left, −1 when there is none.
+func (a *auditor) lightest(w *Week, l *Ledger) int {
+	best := -1
+	for i := range w.Sessions {
+		if len(w.Sessions[i].Slots) < MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
+			best = i
+		}
+	}
+	return best
+}
+
+// fewerFor takes sets from the slots that give a head most, until done says so.
+func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
+	next := a.week.clone()
+	var taken []string
+	for range mostFixSteps {
+		l := next.Count(a.t)
+		si, sj, best := -1, -1, 0.0
+		for i := range next.Sessions {
+			for j := range next.Sessions[i].Slots {
+				per := l.Sessions[i].Slots[j].Heads[h].Mid / float64(next.Sessions[i].Slots[j].Dose.Sets)
+				for o, e := range l.Sessions[i].Slots[j].Heads { // not at the cost of a head that is short
+					if o != int(h) && l.Heads[o].Total.Mid-e.Mid/float64(next.Sessions[i].Slots[j].Dose.Sets) < l.Heads[o].Target.Low {
+						per -= e.Mid / float64(next.Sessions[i].Slots[j].Dose.Sets) / 2
+					}
+				}
+				if l.Sessions[i].Slots[j].Heads[h].Mid > 0 && (sj < 0 || per > best) {
+					si, sj, best = i, j, per
+				}
+			}
+		}
+		if sj < 0 {
+			return nil
+		}
+		slot := &next.Sessions[si].Slots[sj]
+		taken = append(taken, names(slot.SetUp))
+		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
+			next.takeOut(si, sj)
+		}
+		if l = next.Count(a.t); done(&l) {
+			return &Fix{fewerWords(taken), next}
+		}
+	}
+	return nil
+}
+
+// spacing looks for hard work for a head on days that are too near.
+func (a *auditor) spacing() {
+	for i := range a.week.Sessions {
+		for j := range a.week.Sessions {
+			one, other := &a.week.Sessions[i], &a.week.Sessions[j]
+			if other.On <= one.On || int(other.On-one.On) >= apartDays {
+				continue
+			}
+			var both []string
+			for h := range a.ledger.Heads {
+				if a.ledger.Sessions[i].Heads[h].Mid >= hardDay && a.ledger.Sessions[j].Heads[h].Mid >= hardDay {
+					both = append(both, arm.Heads[h].Name)
+				}
+			}
+			if len(both) == 0 {
+				continue
+			}
+			a.add(Found{Key: "spacing:" + one.Ref + ":" + other.Ref, Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
+				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; ")), Fix: a.move(j)})
+		}
+	}
+}
+
+// move puts a session on the nearest day on which nothing is too near.
+func (a *auditor) move(j int) *Fix {
+	s := &a.week.Sessions[j]
+	monday := s.On - day.Day((int(s.On)+3)%7) // day 0 was a Thursday
+	best, found := day.Day(0), false
+	for d := monday; d < monday+7; d++ {
+		near := d < a.t.Aims.today()
+		for k := range a.week.Sessions {
+			if gap := int(d - a.week.Sessions[k].On); k != j && gap > -apartDays && gap < apartDays {
+				near = true
+			}
+		}
+		if near || !a.t.Aims.trainsOn(d) {
+			continue
+		}
+		if gap := abs(int(d - s.On)); !found || gap < abs(int(best-s.On)) {
+			best, found = d, true
+		}
+	}
+	if !found {
+		return nil
+	}
+	return a.change("Move "+s.Name+" to "+dayName(best), func(w *Week) bool {
+		w.Sessions[j].On = best
+		return true
+	})
+}
+
+func abs(x int) int { return max(x, -x) }
+
+func (m *Aims) today() day.Day {
+	if m == nil {
+		return 0
+	}
+	return m.Today
+}
+
+func (m *Aims) trainsOn(d day.Day) bool {
+	return m == nil || len(m.Weekdays) == 0 || slices.Contains(m.Weekdays, strings.ToLower(dayName(d)[:3]))
+}
+
+// groups counts hard sets of a muscle group over the week.
+func (a *auditor) groups() {
+	for group, n := range map[string]int{"flexors": a.ledger.Flexors, "extensors": a.ledger.Extensors} {
+		if n <= mostWeekSets {
+			continue
+		}
+		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
+			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, mostWeekSets),
+			Fix: a.fewer(-1, group, func(l *Ledger) bool {
+				if group == "flexors" {
+					return l.Flexors <= mostWeekSets
+				}
+				return l.Extensors <= mostWeekSets
+			})})
+	}
+}
+
+// joints holds the joint load against its budget.
+func (a *auditor) joints() {
+	for _, j := range movement.Joints {
+		most := mostJoint
+		score := a.t.scores().Worse(j)
+		if score >= 1 && score <= 3 {
+			most = mostSoreJoint
+		}
+		n := a.ledger.Joints[j]
+		if n <= most {
+			continue
+		}
+		a.add(Found{Key: "joint:" + string(j), Code: "joint", Severity: Warn, Session: -1, Slot: -1, Why: whys["joint"],
+			Text: fmt.Sprintf("The %s carries %d of a week’s %d.", j.Words(), n, most), Fix: a.spare(j, most)})
+	}
+}
+
+// spare takes sets from what loads a joint most.
+func (a *auditor) spare(joint movement.Joint, most int) *Fix {
+	next := a.week.clone()
+	var taken []string
+	for range 2 * mostFixSteps {
+		si, sj, worst := -1, -1, 0
+		for i := range next.Sessions {
+			for j := range next.Sessions[i].Slots {
+				s := &next.Sessions[i].Slots[j]
+				scores := s.SetUp.Joints()
+				if x := scores.Of(joint)*100 + s.Dose.Sets; scores.Of(joint) > 0 && s.Dose.Hard() && x > worst {
+					si, sj, worst = i, j, x
+				}
+			}
+		}
+		if sj < 0 {
+			return nil
+		}
+		slot := &next.Sessions[si].Slots[sj]
+		taken = append(taken, names(slot.SetUp))
+		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
+			next.takeOut(si, sj)
+		}
+		if l := next.Count(a.t); l.Joints[joint] <= most {
+			return &Fix{fewerWords(taken), next}
+		}
+	}
+	return nil
+}
+
+// failures looks at how many sets go to the limit.
+func (a *auditor) failures() {
+	hard := a.ledger.Flexors + a.ledger.Extensors
+	tooMany := func(l *Ledger) bool {
+		return l.Failures >= fewestFailures && float64(l.Failures) > failureShare*float64(l.Flexors+l.Extensors)
+	}
+	if !tooMany(a.ledger) {
+		return
+	}
+	a.add(Found{Key: "failure", Code: "failure", Severity: Warn, Session: -1, Slot: -1, Why: whys["failure"],
+		Text: fmt.Sprintf("%d of %d hard sets go to the limit, over a third.", a.ledger.Failures, hard),
+		Fix: a.change("Keep 1 in reserve where it is most often", func(w *Week) bool {
+			for range 40 {
+				l := w.Count(a.t)
+				if !tooMany(&l) {
+					return true
+				}
+				var most *Slot
+				for i := range w.Sessions {
+					for j := range w.Sessions[i].Slots {
+						if s := &w.Sessions[i].Slots[j]; s.Dose.Reserve == 0 && (most == nil || s.Dose.Sets > most.Dose.Sets) {
+							most = s
+						}
+					}
+				}
+				if most == nil {
+					return false
+				}
+				most.Dose.Reserve = max(1, a.t.Caps.MinReserve)
+			}
+			return false
+		})})
+}
+
+// standingStill finds set-ups that have been trained all along for eight weeks.
+func (a *auditor) standingStill() {
+	for i := range a.week.Sessions {
+		for j := range a.week.Sessions[i].Slots {
+			s := &a.week.Sessions[i].Slots[j]
+			since, ok := a.t.Aims.Since[s.SetUp.Key()]
+			if !ok || int(a.t.Aims.Today-since) < sameFor {
+				continue
+			}
+			a.add(Found{Key: "same:" + s.Ref, Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
+				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words()), Fix: a.rotate(i, j)})
+		}
+	}
+}
+
+// rotate takes the nearest other set-up.
+func (a *auditor) rotate(i, j int) *Fix {
+	to, ok := a.shelf.instead(a.t, a.week.Sessions[i].Slots[j].SetUp)
+	if !ok {
+		return nil
+	}
+	return a.change("Take "+names(to)+" instead, one thing at a time", func(w *Week) bool {
+		slot := &w.Sessions[i].Slots[j]
+		slot.SetUp, slot.Dose.LoadKg, slot.Cues = to, nil, nil
+		slot.clamp(a.t)
+		return true
+	})
+}
