@@ -369,7 +369,7 @@ func viewSlot(c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCo
 	out := SlotView{
 		SlotDraft: SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues,
 			Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg}},
-		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, &counted.Reading), Refused: counted.Refused,
+		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
 		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads),
 	}

@@ -93,7 +93,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	for i, slot := range session.Slots {
 		p := counted.Slots[i].Profile
 		d := slot.Dose
-		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, &counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
+		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}

@@ -32,10 +32,18 @@ func ShapeOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) (Shape, b
 		}
 		out.Profile = p
 	}
-	for h, b := range stance.Shipped.Read(st, s, out.Profile) {
+	r := stance.Shipped.Read(st, s, out.Profile)
+	return ShapeFrom(s, out.Profile, &r), true
+}
+
+// ShapeFrom is ShapeOf for a set-up that was profiled and read already; p is nil
+// for graded work.
+func ShapeFrom(s movement.SetUp, p *effort.Profile, r *stance.Reading) Shape {
+	out := Shape{SetUp: s, Profile: p, computed: s.Movement.Computed()}
+	for h, b := range r {
 		out.Bias[h] = b.Bar
 	}
-	return out, true
+	return out
 }
 
 // Weights of the three parts of a distance: biases, mean lengths over the

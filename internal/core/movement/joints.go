@@ -38,7 +38,19 @@ func (s JointScores) Of(j Joint) int {
 }
 
 func (s *JointScores) at(j Joint) *int {
-	return map[Joint]*int{Wrist: &s.Wrist, ElbowFront: &s.ElbowFront, ElbowBack: &s.ElbowBack, ShoulderFront: &s.ShoulderFront, ShoulderTop: &s.ShoulderTop}[j]
+		switch j {
+	case Wrist:
+		return &s.Wrist
+	case ElbowFront:
+		return &s.ElbowFront
+	case ElbowBack:
+		return &s.ElbowBack
+	case ShoulderFront:
+		return &s.ShoulderFront
+	case ShoulderTop:
+		return &s.ShoulderTop
+	}
+	return nil
 }
 
 // Harder is a setting that makes a family harder on a joint.

@@ -8,7 +8,6 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
-	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 
 	"musculus/internal/core/movement"
@@ -54,18 +53,19 @@ const (
 
 // auditor gathers the findings of one week.
 type auditor struct {
-	week   *Week
-	t      *Trainee
-	shelf  *Shelf
-	ledger *Ledger
-	out    []Found
+	week    *Week
+	t       *Trainee
+	shelf   *Shelf
+	ledger  *Ledger
+	out     []Found
+	allowed map[memoKey]bool // what the client may do in her room, as far as it was asked
 }
 
 // Audit looks a week over: every finding with a sentence, the reason and, where
 // there is one, the action that clears it. shelf may be nil: then nothing that
 // needs another movement is offered.
 func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
-	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger}
+	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger, allowed: map[memoKey]bool{}}
 	if a.shelf == nil {
 		a.shelf = &Shelf{}
 	}
@@ -133,7 +133,7 @@ func (a *auditor) session(i int) {
 	a.twice(i)
 	a.order(i)
 	for j := 1; j < len(s.Slots); j++ {
-		if m := s.Slots[j-1].Dose.Method.ID; s.joined(j-1, j) && m != "superset_opposing" && stationOf(s.Slots[j-1].SetUp) != stationOf(s.Slots[j].SetUp) {
+		if m := s.Slots[j-1].Dose.Method.ID; s.joined(j-1, j) && m != "superset_opposing" && a.t.memo().look(s.Slots[j-1].SetUp).station != a.t.memo().look(s.Slots[j].SetUp).station {
 			a.add(Found{Key: "apart:" + s.Ref + ":" + s.Slots[j].Ref, Code: "apart", Severity: Warn, Session: i, Slot: j, Why: whys["apart"],
 				Text: fmt.Sprintf("%s: slots %d and %d are joined but stand at different stations.", s.Name, j, j+1),
 				Fix: a.change("Take them apart", func(w *Week) bool {
@@ -160,7 +160,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 				return fix
 			}
 		}
-		to, ok := a.shelf.instead(a.t, slot.SetUp)
+		to, ok := a.instead(slot.SetUp)
 		if !ok {
 			return a.change("Take it out", func(w *Week) bool { return w.takeOut(i, f.Slot) })
 		}
@@ -181,13 +181,13 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 	case "minutes":
 		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
 	case "group_session":
-		group := "flexors"
+		group := flexors
 		if a.ledger.Sessions[i].Extensors > mostGroupSets {
-			group = "extensors"
+			group = extensors
 		}
 		return a.fewer(i, group, func(l *Ledger) bool {
 			n := l.Sessions[i].Flexors
-			if group == "extensors" {
+			if group == extensors {
 				n = l.Sessions[i].Extensors
 			}
 			return n <= mostGroupSets
@@ -205,12 +205,8 @@ func (a *auditor) follow(i, j int) *Fix {
 		if !ok || to.Key() == s.Slots[j].SetUp.Key() {
 			continue
 		}
-		var p *effort.Profile
-		var err error
-		if to.Movement.Computed() {
-			p, err = to.Profile(a.t.Yardstick)
-		}
-		if after := a.t.Fence.Judge(to, p); err != nil || after.Ruling == person.Avoid || v.Ruling == person.Modify && after.Ruling != person.Allowed || len(a.t.Room.Missing(to)) > 0 {
+		k := a.t.memo().look(to)
+		if after := a.t.Fence.Judge(to, k.profile); k.refused != "" || after.Ruling == person.Avoid || v.Ruling == person.Modify && after.Ruling != person.Allowed || len(a.t.Room.Missing(to)) > 0 {
 			continue
 		}
 		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
@@ -334,12 +330,18 @@ func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot in
 	return session, slot
 }
 
+// The muscle groups.
+const (
+	flexors   = "flexors"
+	extensors = "extensors"
+)
+
 // groupOf is a set-up's muscle group.
 func groupOf(s movement.SetUp) string {
 	if act := s.Movement.Action; act == movement.Flexion || act == movement.Pull {
-		return "flexors"
+		return flexors
 	}
-	return "extensors"
+	return extensors
 }
 
 // twice finds two slots of one session that are one idea.
@@ -347,9 +349,7 @@ func (a *auditor) twice(i int) {
 	s := &a.week.Sessions[i]
 	shapes := make([]*fitting.Shape, len(s.Slots))
 	for j := range s.Slots {
-		if shape, ok := fitting.ShapeOf(s.Slots[j].SetUp, a.t.Yardstick, a.t.Stance); ok {
-			shapes[j] = &shape
-		}
+		shapes[j] = a.t.memo().look(s.Slots[j].SetUp).shape
 	}
 	for j := range shapes {
 		for k := j + 1; k < len(shapes); k++ {
@@ -431,7 +431,7 @@ func (a *auditor) order(i int) {
 	if len(s.Slots) == 0 || s.WarmUpMin >= warmUpForDeep {
 		return
 	}
-	scores := s.Slots[0].SetUp.Joints()
+	scores := a.t.memo().look(s.Slots[0].SetUp).joints
 	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
 		a.add(Found{Key: "cold:" + s.Ref, Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
 			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin),

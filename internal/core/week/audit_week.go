@@ -98,7 +98,7 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 			if i < 0 {
 				return nil
 			}
-			it := a.shelf.best(a.t, &next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
+			it := a.best(&next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
 			if it == nil {
 				return nil
 			}
@@ -128,10 +128,10 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
 			group := l.Sessions[i].Flexors
-			if groupOf(s.SetUp) == "extensors" {
+			if groupOf(s.SetUp) == extensors {
 				group = l.Sessions[i].Extensors
 			}
-			if s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !fits(a.t, s.SetUp, l.Sessions[i].Slots[j].Profile) {
+			if s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
 				continue
 			}
 			gives := l.Sessions[i].Slots[j].Heads[h].Mid
@@ -258,14 +258,14 @@ func (m *Aims) trainsOn(d day.Day) bool {
 
 // groups counts hard sets of a muscle group over the week.
 func (a *auditor) groups() {
-	for group, n := range map[string]int{"flexors": a.ledger.Flexors, "extensors": a.ledger.Extensors} {
+	for group, n := range map[string]int{flexors: a.ledger.Flexors, extensors: a.ledger.Extensors} {
 		if n <= mostWeekSets {
 			continue
 		}
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
 			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, mostWeekSets),
 			Fix: a.fewer(-1, group, func(l *Ledger) bool {
-				if group == "flexors" {
+				if group == flexors {
 					return l.Flexors <= mostWeekSets
 				}
 				return l.Extensors <= mostWeekSets
@@ -299,7 +299,7 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 		for i := range next.Sessions {
 			for j := range next.Sessions[i].Slots {
 				s := &next.Sessions[i].Slots[j]
-				scores := s.SetUp.Joints()
+				scores := a.t.memo().look(s.SetUp).joints
 				if x := scores.Of(joint)*100 + s.Dose.Sets; scores.Of(joint) > 0 && s.Dose.Hard() && x > worst {
 					si, sj, worst = i, j, x
 				}
@@ -371,7 +371,7 @@ func (a *auditor) standingStill() {
 
 // rotate takes the nearest other set-up.
 func (a *auditor) rotate(i, j int) *Fix {
-	to, ok := a.shelf.instead(a.t, a.week.Sessions[i].Slots[j].SetUp)
+	to, ok := a.instead(a.week.Sessions[i].Slots[j].SetUp)
 	if !ok {
 		return nil
 	}

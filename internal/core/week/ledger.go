@@ -72,7 +72,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 	}
 	for i := range w.Sessions {
 		s := &w.Sessions[i]
-		c := s.Session.Count(t.Yardstick, t.Stance)
+		c := s.Session.count(t.memo())
 		out.Sessions[i] = c
 		out.Flexors, out.Extensors = out.Flexors+c.Flexors, out.Extensors+c.Extensors
 		for h := range c.Heads {
@@ -86,7 +86,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 				out.Failures += slot.Dose.Sets
 			}
 			if slot.Dose.Hard() {
-				scores := slot.SetUp.Joints()
+				scores := t.memo().look(slot.SetUp).joints
 				for _, j := range movement.Joints {
 					out.Joints[j] += slot.Dose.Sets * scores.Of(j)
 				}
@@ -99,7 +99,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 			id = elsewherePull
 		}
 		slot := Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
-		c := slot.Count(t.Yardstick, t.Stance)
+		c := slot.count(t.memo().look(slot.SetUp), 0)
 		for h := range c.Heads {
 			out.Heads[h].Elsewhere.add(c.Heads[h])
 		}

@@ -1,7 +1,6 @@
 package week
 
 import (
-	"errors"
 	"fmt"
 	"strings"
 
@@ -52,6 +51,15 @@ type Trainee struct {
 	Stance    *stance.Stance
 	Fence     *person.Fence // nil: nothing is known of joints and mobility
 	Aims      *Aims         // nil: nothing is aimed at
+	Memo      *Memo         // nil: one is made when it is needed
+}
+
+// memo is what is remembered of set-ups, made when there is none.
+func (t *Trainee) memo() *Memo {
+	if t.Memo == nil {
+		t.Memo = NewMemo(t.Yardstick, t.Stance)
+	}
+	return t.Memo
 }
 
 // scores are the joints' scores, nil where none are known.
@@ -105,7 +113,7 @@ type Effective struct{ Mid, Low, High float64 }
 type SlotCount struct {
 	Profile *effort.Profile // nil for graded movements and refused set-ups
 	Refused string          // why the set-up cannot be computed, "" if it can
-	Reading stance.Reading
+	Reading *stance.Reading
 	Heads   [arm.HeadCount]Effective
 	// Zones are a head's effective sets at short, middle and long length; graded
 	// work is not split and gives none.
@@ -113,30 +121,23 @@ type SlotCount struct {
 }
 
 // Count counts one slot by itself; see count.
-func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount { return s.count(y, st, 0) }
+func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
+	return s.count(learn(s.SetUp, y, st), 0)
+}
 
 // count counts one slot at its place in a combo: sets × method credit × set credit
 // × effort factor for every head, the set credit being that of the stance's bias.
-func (s *Slot) count(y *effort.Yardstick, st *stance.Stance, place int) SlotCount {
-	var out SlotCount
-	sets := float64(s.Dose.Sets) * s.Dose.Method.Credit(place) * dose.EffortFactor(s.Dose.Reserve)
-	if s.SetUp.Movement.Computed() {
-		p, err := s.SetUp.Profile(y)
-		if err != nil {
-			out.Refused = err.Error()
-			var refused *effort.Refused
-			if errors.As(err, &refused) {
-				out.Refused = refused.Reason
-			}
-			return out
-		}
-		out.Profile = p
+func (s *Slot) count(k *known, place int) SlotCount {
+	out := SlotCount{Profile: k.profile, Refused: k.refused, Reading: &k.reading}
+	if k.refused != "" {
+		return out
 	}
-	out.Reading = stance.Shipped.Read(st, s.SetUp, out.Profile)
-	for i, b := range out.Reading {
+	sets := float64(s.Dose.Sets) * s.Dose.Method.Credit(place) * dose.EffortFactor(s.Dose.Reserve)
+	for i := range k.reading {
+		b := &k.reading[i]
 		out.Heads[i] = Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}
-		if out.Profile != nil && out.Profile.Heads[i].Agonist {
-			for z, part := range out.Profile.Heads[i].InZone {
+		if k.profile != nil && k.profile.Heads[i].Agonist {
+			for z, part := range k.profile.Heads[i].InZone {
 				out.Zones[i][z] = out.Heads[i].Mid * part
 			}
 		}
@@ -163,13 +164,18 @@ const (
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
 func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
+	return s.count(NewMemo(y, st))
+}
+
+func (s *Session) count(m *Memo) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
 	seen := map[string]bool{}
 	last := ""
 	for i := range s.Slots {
 		slot := &s.Slots[i]
-		c := slot.count(y, st, s.place(i))
+		k := m.look(slot.SetUp)
+		c := slot.count(k, s.place(i))
 		out.Slots[i] = c
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid
@@ -180,7 +186,7 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 			}
 		}
 		if slot.Dose.Hard() {
-			if a := slot.SetUp.Movement.Action; a == movement.Flexion || a == movement.Pull {
+			if k.group == flexors {
 				out.Flexors += slot.Dose.Sets
 			} else {
 				out.Extensors += slot.Dose.Sets
@@ -191,7 +197,7 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 			rests--
 		}
 		seconds += slot.Dose.WorkSeconds(slot.SetUp.ArmsInTurn()) + float64(rests*slot.Dose.RestS)
-		station := stationOf(slot.SetUp)
+		station := k.station
 		if i > 0 && station != last {
 			moves := 1
 			if s.joined(i-1, i) { // there and back each round

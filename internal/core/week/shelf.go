@@ -1,6 +1,8 @@
 package week
 
 import (
+	"math"
+
 	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
@@ -33,21 +35,27 @@ func Stock(c *movement.Catalogue, y *effort.Yardstick, st *stance.Stance) *Shelf
 	return out
 }
 
-// fits says whether a client may do a set-up in her room.
-func fits(t *Trainee, s movement.SetUp, p *effort.Profile) bool {
-	v := t.Fence.Judge(s, p)
-	return !v.Barred() && v.Ruling != person.Modify && len(t.Room.Missing(s)) == 0 && !(t.Caps.NoFlatOnBack && person.FlatOnBack(s))
+// fits says whether the client may do a set-up in her room.
+func (a *auditor) fits(s movement.SetUp) bool {
+	key := memoKey{s.Movement, s.Key()}
+	ok, asked := a.allowed[key]
+	if !asked {
+		v := a.t.Fence.Judge(s, a.t.memo().look(s).profile)
+		ok = v.Ruling != person.Modify && !v.Barred() && len(a.t.Room.Missing(s)) == 0 && !(a.t.Caps.NoFlatOnBack && person.FlatOnBack(s))
+		a.allowed[key] = ok
+	}
+	return ok
 }
 
 // best is what gives a head most, at a length (−1: any), of what the client may
 // do and the session has not; nil when nothing gives at least least a set.
-func (sh *Shelf) best(t *Trainee, s *Session, h arm.HeadIndex, zone int, least float64) *item {
+func (a *auditor) best(s *Session, h arm.HeadIndex, zone int, least float64) *item {
 	var found *item
 	most := least - 1e-9
-	for i := range sh.items {
-		it := &sh.items[i]
+	for i := range a.shelf.items {
+		it := &a.shelf.items[i]
 		x := it.worth(h, zone)
-		if x <= most || !fits(t, it.shape.SetUp, it.shape.Profile) || s != nil && sh.twice(t, s, it) {
+		if x <= most || !a.fits(it.shape.SetUp) || a.has(s, it) {
 			continue
 		}
 		found, most = it, x
@@ -63,10 +71,10 @@ func (it *item) worth(h arm.HeadIndex, zone int) float64 {
 	return it.gives.Zones[h][zone]
 }
 
-// twice says whether a session has the idea already.
-func (sh *Shelf) twice(t *Trainee, s *Session, it *item) bool {
+// has says whether a session has the idea already.
+func (a *auditor) has(s *Session, it *item) bool {
 	for i := range s.Slots {
-		if shape, ok := fitting.ShapeOf(s.Slots[i].SetUp, t.Yardstick, t.Stance); ok && fitting.Distance(&shape, &it.shape) < fitting.SameIdea {
+		if shape := a.t.memo().look(s.Slots[i].SetUp).shape; shape != nil && fitting.Distance(shape, &it.shape) < fitting.SameIdea {
 			return true
 		}
 	}
@@ -74,20 +82,22 @@ func (sh *Shelf) twice(t *Trainee, s *Session, it *item) bool {
 }
 
 // instead is the nearest set-up that the client may do in her room.
-func (sh *Shelf) instead(t *Trainee, s movement.SetUp) (movement.SetUp, bool) {
-	of, ok := fitting.ShapeOf(s, t.Yardstick, t.Stance)
-	if !ok { // it cannot even be computed: its movement at the defaults is near enough
-		if of, ok = fitting.ShapeOf(s.Movement.Default(), t.Yardstick, t.Stance); !ok {
+func (a *auditor) instead(s movement.SetUp) (movement.SetUp, bool) {
+	of := a.t.memo().look(s).shape
+	if of == nil { // it cannot even be computed: its movement at the defaults is near enough
+		if of = a.t.memo().look(s.Movement.Default()).shape; of == nil {
 			return s, false
 		}
 	}
-	shapes := make([]fitting.Shape, len(sh.items))
-	for i := range sh.items {
-		shapes[i] = sh.items[i].shape
+	found, best := s, math.Inf(1)
+	for i := range a.shelf.items {
+		it := &a.shelf.items[i]
+		if it.shape.SetUp.Movement == s.Movement {
+			continue
+		}
+		if d := fitting.Distance(of, &it.shape); d < best && a.fits(it.shape.SetUp) {
+			found, best = it.shape.SetUp, d
+		}
 	}
-	near := fitting.Equivalents(&of, shapes, 1, func(o movement.SetUp, p *effort.Profile) bool { return fits(t, o, p) })
-	if len(near) == 0 {
-		return s, false
-	}
-	return near[0].Shape.SetUp, true
+	return found, !math.IsInf(best, 1)
 }

@@ -1,0 +1,82 @@
+package week
+
+import (
+	"errors"
+	"sync"
+
+	"musculus/internal/core/effort"
+	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
+)
+
+// Memo remembers what set-ups come to for one body under one stance. It may be
+// used by many at once.
+type Memo struct {
+	y  *effort.Yardstick
+	st *stance.Stance
+	mu sync.Mutex
+	of map[memoKey]*known
+}
+
+// memoKey is a set-up: the movement as an object, so that a studio's own of the
+// same name is another.
+type memoKey struct {
+	movement *movement.Movement
+	key      string
+}
+
+// known is what one set-up comes to, before any dose.
+type known struct {
+	profile *effort.Profile
+	refused string
+	reading stance.Reading
+	joints  movement.JointScores
+	station string
+	group   string
+	shape   *fitting.Shape // nil where there is none
+}
+
+// mostKnown bounds the memory; beyond it everything is worked out anew.
+const mostKnown = 4000
+
+// NewMemo makes an empty memo.
+func NewMemo(y *effort.Yardstick, st *stance.Stance) *Memo {
+	return &Memo{y: y, st: st, of: map[memoKey]*known{}}
+}
+
+func (m *Memo) look(s movement.SetUp) *known {
+	key := memoKey{s.Movement, s.Key()}
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if k := m.of[key]; k != nil {
+		return k
+	}
+	k := learn(s, m.y, m.st)
+	if len(m.of) >= mostKnown {
+		m.of = map[memoKey]*known{}
+	}
+	m.of[key] = k
+	return k
+}
+
+// learn works a set-up out.
+func learn(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) *known {
+	k := &known{joints: s.Joints(), station: stationOf(s), group: groupOf(s)}
+	if s.Movement.Computed() {
+		p, err := s.Profile(y)
+		if err != nil {
+			k.refused = err.Error()
+			var refused *effort.Refused
+			if errors.As(err, &refused) {
+				k.refused = refused.Reason
+			}
+			return k
+		}
+		k.profile = p
+	}
+	k.reading = stance.Shipped.Read(st, s, k.profile)
+	shape := fitting.ShapeFrom(s, k.profile, &k.reading)
+	k.shape = &shape
+	return k
+}
