@@ -38,7 +38,7 @@ func (s JointScores) Of(j Joint) int {
 }
 
 func (s *JointScores) at(j Joint) *int {
-		switch j {
+	switch j {
 	case Wrist:
 		return &s.Wrist
 	case ElbowFront:
