@@ -19,6 +19,9 @@ func clientPath(name, knot string) string {
 	return "/clients/" + demo.ClientID(name).String() + "/" + knot
 }
 
+// builderPath is the builder of a client's planned session.
+func builderPath(name string) string { return clientPath(name, "week/"+demo.SessionID(name).String()) }
+
 // saved waits until the builder says that everything is saved.
 func (p *tab) saved() {
 	p.t.Helper()
@@ -138,7 +141,7 @@ func TestSheetsFitOnePage(t *testing.T) {
 
 func TestAnAssistantRunsSessionsButChangesNoPlan(t *testing.T) {
 	a := start(t)
-	p := a.signedIn(t, jory, laptop, clientPath("Tobias Quill", "week"))
+	p := a.signedIn(t, jory, laptop, builderPath("Tobias Quill"))
 	p.until(`document.querySelector('.stage .pose')`)
 	assert.Contains(t, p.text(".save-note"), "not change plans")
 	assert.Zero(t, eval[int](p, `document.querySelectorAll('.pose-handle, .slot-add, .slot-tools').length`))

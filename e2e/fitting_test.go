@@ -158,7 +158,7 @@ func TestChoosingIsAccessible(t *testing.T) {
 		require.NoError(t, err)
 		for _, view := range [][2]string{
 			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
-			{clientPath("Aurelio Finch", "week"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"}, {clientPath("Tobias Quill", "dossier/measures"), ".course"},
+			{builderPath("Aurelio Finch"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"}, {clientPath("Tobias Quill", "dossier/measures"), ".course"},
 			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"}, {"/studio", ".room"},
 			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".verdict"},
 		} {

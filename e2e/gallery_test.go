@@ -14,7 +14,7 @@ import (
 // figures are then written there to be looked at by eye.
 func TestMovementsCanBeBuilt(t *testing.T) {
 	a := start(t)
-	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage .pose')`)
 	dir := os.Getenv("MUSCULUS_GALLERY")
 	for i, m := range movement.Shipped.Movements {

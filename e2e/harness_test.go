@@ -219,7 +219,17 @@ func (p *tab) clickText(text string) {
 	p.t.Helper()
 	find := fmt.Sprintf(`[...document.querySelectorAll('button,a')].find(e => e.innerText.includes(%q) && e.offsetParent)`, text)
 	p.until(find)
-	at := eval[[]float64](p, fmt.Sprintf(`(() => { const e = %s; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2] })()`, find))
+	// What the page still moves about is clicked once it has come to rest.
+	where := fmt.Sprintf(`(() => { const e = %s; if (!e) return []; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect(); const x = b.x + b.width/2, y = b.y + b.height/2; return e.contains(document.elementFromPoint(x, y)) ? [x, y] : [] })()`, find)
+	var at []float64
+	for range 60 {
+		was := at
+		if at = eval[[]float64](p, where); len(at) == 2 && slices.Equal(at, was) {
+			break
+		}
+		time.Sleep(40 * time.Millisecond)
+	}
+	require.Len(p.t, at, 2, "%s is hidden", text)
 	p.do(chromedp.MouseClickXY(at[0], at[1]))
 }
 

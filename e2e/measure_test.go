@@ -44,7 +44,7 @@ func (p *tab) offline(off bool) {
 // has the figures.
 func TestDraggingIsQuick(t *testing.T) {
 	a := start(t)
-	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.click(".slot:nth-child(2) .slot-face")
 	p.until(`document.querySelector('.stage h2')?.innerText.includes('Reclined')`)
 	eval[bool](p, `(performance.clearMeasures(), true)`)
@@ -108,7 +108,7 @@ func TestViewsAreAccessible(t *testing.T) {
 	p := a.signedIn(t, wren, laptop, "/clients")
 	for _, view := range [][2]string{
 		{"/clients", ".client-card"},
-		{clientPath("Aurelio Finch", "week"), ".stage .pose"},
+		{builderPath("Aurelio Finch"), ".stage .pose"},
 		{clientPath("Aurelio Finch", "sheet"), ".sheet-slot"},
 		{clientPath("Tobias Quill", "log"), ".set-form"},
 		{"/today", ".soon"},

@@ -18,7 +18,7 @@ import (
 // is saved until it is right.
 func TestADoseBeyondTheCapsIsToldAtItsField(t *testing.T) {
 	a := start(t)
-	p := a.signedIn(t, wren, laptop, clientPath("Bettina Groos", "week"))
+	p := a.signedIn(t, wren, laptop, builderPath("Bettina Groos"))
 	p.typeInto(`input[aria-label="Rest in seconds"]`, "45")
 	p.until(`[...document.querySelectorAll('.field .fault')].some(f => f.innerText.includes('at least 90 s'))`)
 	p.until(`document.querySelector('.save-note.bad')?.innerText.includes('Not saved')`)
@@ -41,9 +41,9 @@ func TestADoseBeyondTheCapsIsToldAtItsField(t *testing.T) {
 // overwrites nothing until the coach chooses.
 func TestTwoTabsDoNotOverwriteEachOther(t *testing.T) {
 	a := start(t)
-	first := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
+	first := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	first.until(`document.querySelector('.stage .pose')`)
-	second := first.second(laptop, clientPath("Aurelio Finch", "week"))
+	second := first.second(laptop, builderPath("Aurelio Finch"))
 	second.until(`document.querySelector('.stage .pose')`)
 	first.typeInto(`input[aria-label="Name of the session"]`, "Balcony day")
 	first.saved()
@@ -61,7 +61,7 @@ func TestTwoTabsDoNotOverwriteEachOther(t *testing.T) {
 // edits stay and are saved after it.
 func TestALostSignInCostsNoEdits(t *testing.T) {
 	a := start(t)
-	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage .pose')`)
 	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
 	p.until(`window.out`)
@@ -87,7 +87,7 @@ func TestLosingTheDatabaseForTenSeconds(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, store.Migrate(ctx, db.MigrateURL, db.URL))
 	a := startOn(t, db)
-	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week"))
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage .pose')`)
 
 	back := make(chan error, 1)

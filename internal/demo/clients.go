@@ -31,9 +31,17 @@ type demoClient struct {
 	slots         []planned
 	loggedDaysAgo []int // earlier sessions with the same slots
 	rightBetter   int   // reps the right arm is ahead
+	also          []also
 	// dossier is what else she says of herself; history what was recorded since.
 	dossier func(today day.Day) person.Dossier
 	history history
+}
+
+// also is another planned session of the same week.
+type also struct {
+	inDays  int
+	session string
+	slots   []planned
 }
 
 func sets(n, low, high, reserve, rest int) dose.Dose {
@@ -55,6 +63,11 @@ var players = []demoClient{
 			{"kickback_cable", nil, sets(2, 12, 15, 1, 45), 15, []string{"Elbow as high as your back pocket"}},
 		},
 		loggedDaysAgo: []int{7, 14}, rightBetter: 2,
+		also: []also{{2, "Grip and guard", []planned{
+			{"curl_neutral_across", nil, sets(3, 8, 12, 2, 60), 14, []string{"Aim at the opposite chest pocket"}},
+			{"lying_bar", word(movement.Implement, "bar_cambered"), sets(3, 8, 12, 2, 90), 30.5, []string{"Finish over your hair, not your chest"}},
+			{"curl_reclined", num(movement.Bench, 60), sets(3, 8, 12, 2, 90), 12, []string{"Let both arms hang like ropes"}},
+		}}},
 	},
 	{
 		name: "Dario Vance", dossier: darioDossier, history: darioHistory, about: "stage carpenter; presses hard on two other days",
@@ -65,6 +78,11 @@ var players = []demoClient{
 			{"curl_reclined", num(movement.Bench, 60), sets(3, 8, 12, 2, 90), 12, []string{"Elbows point at the floor all the way"}},
 		},
 		loggedDaysAgo: []int{7},
+		also: []also{{2, "Curls, and a short finish", []planned{
+			{"curl_turning", nil, sets(4, 8, 12, 2, 90), 12, []string{"Palm up before the elbow is square"}},
+			{"curl_palms_down_bar", word(movement.Implement, "bar_cambered"), sets(3, 10, 15, 2, 60), 20.5, []string{"Lead the lift with your knuckles"}},
+			{"kickback_cable", nil, sets(3, 12, 15, 1, 45), 15, []string{"Elbow as high as your back pocket"}},
+		}}},
 	},
 	{
 		name: "Noor Halloran", dossier: noorDossier, history: noorHistory, about: "juggler; elbows ache in deep bends, coming back after three weeks off",
@@ -96,6 +114,11 @@ var players = []demoClient{
 			{"curl_pad_bar", word(movement.Implement, "bar_cambered"), sets(3, 8, 12, 1, 90), 25.5, []string{"Land the weight like an egg"}},
 		},
 		loggedDaysAgo: []int{5, 12},
+		also: []also{{4, "Before the matinee", []planned{
+			{"curl_cable_facing_away", nil, sets(3, 10, 12, 2, 60), 20, []string{"Keep the elbow behind your side seam"}},
+			{"curl_neutral", nil, sets(3, 8, 12, 2, 90), 14, []string{"Carry it like a full mug"}},
+			{"overhead_cable_low", nil, sets(3, 10, 12, 2, 90), 40, []string{"Point your elbows at the ceiling"}},
+		}}},
 	},
 	{
 		name: "Ines Karlova", dossier: inesDossier, history: inesHistory, about: "aerialist; irritable right shoulder, stable",

@@ -81,6 +81,14 @@ func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) err
 	if err := tx.AddSession(ctx, planned, coach, id("write", p.name)); err != nil {
 		return err
 	}
+	for i, more := range p.also {
+		other := *p
+		other.slots = more.slots
+		s := store.Session{ID: id("session", p.name, "also", i), ClientID: client, Name: more.session, PlannedOn: today.AddDate(0, 0, more.inDays), Content: other.content(-1 - i)}
+		if err := tx.AddSession(ctx, s, coach, id("write", p.name, "also", i)); err != nil {
+			return err
+		}
+	}
 	for _, ago := range p.loggedDaysAgo {
 		done := store.Session{ID: id("session", p.name, ago), ClientID: client, Name: p.session, PlannedOn: today.AddDate(0, 0, -ago), Content: p.content(ago)}
 		if err := tx.AddSession(ctx, done, coach, id("write", p.name, ago)); err != nil {

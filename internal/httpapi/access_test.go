@@ -58,9 +58,15 @@ var access = map[string]struct {
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
-	"get-dossier":     {anonymous: 401, assistant: 200, ofClient: true},
-	"change-dossier":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return changes("notes", "Opening night decides the block.", "x") }},
-	"screen":          {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return screened("2026-11-25") }},
+	"get-week":        {anonymous: 401, assistant: 200, ofClient: true},
+	"preview-week":    {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
+	"save-week":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
+	"accept-finding": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"id": newID(), "key": "under:triceps_long", "accepted": true, "reason": "x"}
+	}},
+	"get-dossier":    {anonymous: 401, assistant: 200, ofClient: true},
+	"change-dossier": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return changes("notes", "Opening night decides the block.", "x") }},
+	"screen":         {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return screened("2026-11-25") }},
 	"report-joint": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "on": "2026-11-25", "joint": "wrist", "side": "left", "score": 1}
 	}},

@@ -37,6 +37,7 @@ type server struct {
 	bodies     yardsticks
 	accounts   accounts
 	catalogues catalogues
+	shelves    shelves
 }
 
 // mostBody is how large a request body may be, bytes.
@@ -115,6 +116,7 @@ func (s *server) register(api huma.API) {
 	s.registerPhotos(api)
 	s.registerPriorities(api)
 	s.registerPresent(api)
+	s.registerWeek(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.

@@ -28,6 +28,8 @@ type DoseDraft struct {
 	RestS    int       `json:"rest_s"`
 	Tempo    []float64 `json:"tempo" doc:"eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce"`
 	LoadKg   *float64  `json:"load_kg" doc:"what one hand carries; null: to be found"`
+	Method   string    `json:"method,omitempty" maxLength:"40" doc:"id of a method; absent: straight sets"`
+	MethodN  int       `json:"method_n,omitempty" doc:"its parameter; absent: the usual one"`
 }
 
 // SlotDraft is a slot as it is edited.
@@ -37,6 +39,7 @@ type SlotDraft struct {
 	Settings map[string]any `json:"settings"`
 	Dose     *DoseDraft     `json:"dose,omitempty" doc:"absent: the usual dose under the client's caps"`
 	Cues     []string       `json:"cues"`
+	Combo    string         `json:"combo,omitempty" maxLength:"40" doc:"neighbours with the same one are done in turns"`
 }
 
 // Draft is a session as it is edited.
@@ -44,6 +47,7 @@ type Draft struct {
 	Name      string      `json:"name" minLength:"1" maxLength:"60"`
 	PlannedOn string      `json:"planned_on" format:"date"`
 	WarmUpMin float64     `json:"warm_up_min"`
+	Intent    string      `json:"intent,omitempty" enum:",heavy,light"`
 	Slots     []SlotDraft `json:"slots" maxItems:"40"`
 }
 
@@ -65,6 +69,9 @@ type SlotView struct {
 	Steps     []Step    `json:"steps"`
 	CanFail   bool      `json:"can_fail_alone"`
 	Gets      SliceView `json:"gets"` // effective sets of this slot
+
+	MethodWords string       `json:"method_words"` // empty for straight sets
+	Methods     []MethodView `json:"methods"`
 }
 
 // FindingView is what the tool says in the margin.
@@ -84,6 +91,7 @@ type SessionView struct {
 	SavedAt    time.Time     `json:"saved_at"`
 	SavedBy    string        `json:"saved_by"`
 	WarmUpMin  float64       `json:"warm_up_min"`
+	Intent     string        `json:"intent" enum:",heavy,light"`
 	Slots      []SlotView    `json:"slots"`
 	Total      SliceView     `json:"total"`
 	Minutes    float64       `json:"minutes"`
@@ -299,7 +307,7 @@ func doseField(field string) string {
 func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.FieldError) {
 	var wrong []*movement.FieldError
 	fault := func(field, reason string) { wrong = append(wrong, &movement.FieldError{Field: field, Reason: reason}) }
-	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Slots: []store.PlannedSlot{}}}
+	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Intent: d.Intent, Slots: []store.PlannedSlot{}}}
 	if out.Name == "" {
 		fault("name", "a session needs a name")
 	}
@@ -315,7 +323,7 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			fault(at+"id", "two slots have the same id")
 		}
 		seen[slot.ID] = true
-		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Cues: []string{}, Dose: dose.Usual(s.caps(c))}
+		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Combo: slot.Combo, Cues: []string{}, Dose: dose.Usual(s.caps(c))}
 		settings, wrongValue := values(slot.Settings)
 		if wrongValue != nil {
 			fault(at+"settings."+wrongValue.Field, wrongValue.Reason)
@@ -325,7 +333,7 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			kept.Cues = append(kept.Cues, strings.TrimSpace(cue))
 		}
 		if d := slot.Dose; d != nil {
-			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg}
+			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg, Method: dose.Use{ID: d.Method, N: d.MethodN}}
 			if copy(kept.Dose.Tempo[:], d.Tempo); len(d.Tempo) != 0 && len(d.Tempo) != len(effort.Tempo{}) {
 				fault(at+"dose.tempo", "a tempo has four parts: lowering, hold, lifting, hold")
 			}
@@ -347,11 +355,11 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	}
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
-		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Slots: []SlotView{},
+		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes,
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS}
 	for i, slot := range session.Slots {
-		out.Slots = append(out.Slots, viewSlot(c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
+		out.Slots = append(out.Slots, viewSlot(t, c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
 	}
 	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
 		v := FindingView{Severity: string(f.Severity), Text: f.Text}
@@ -363,19 +371,49 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	return out, nil
 }
 
-func viewSlot(c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCount) SlotView {
+// draftOf turns a slot back into what is edited.
+func draftOf(id uuid.UUID, slot week.Slot) SlotDraft {
 	d := slot.Dose
-	carry, rigging := person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
-	out := SlotView{
-		SlotDraft: SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues,
-			Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg}},
-		Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
-		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
-		Gets: setsSlice("Effective sets of this slot", counted.Heads),
-	}
+	out := SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues, Combo: slot.Combo,
+		Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg, d.Method.ID, d.Method.N}}
 	if out.Cues == nil {
 		out.Cues = []string{}
 	}
+	return out
+}
+
+// MethodView is a method as it can be chosen for a slot.
+type MethodView struct {
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	Of      string `json:"of"` // what its parameter counts, empty for none
+	Usual   int    `json:"usual"`
+	Least   int    `json:"least"`
+	Most    int    `json:"most"`
+	Load    string `json:"load"`    // the load rule
+	Refused string `json:"refused"` // why it is not offered here, empty if it is
+}
+
+func viewMethods(t *week.Trainee, s movement.SetUp) []MethodView {
+	where := &dose.Where{Room: t.Room, Caps: t.Caps, Scores: t.Scores()}
+	out := []MethodView{}
+	for i := range dose.Methods {
+		m := &dose.Methods[i]
+		out = append(out, MethodView{m.ID, m.Name, m.Of, m.Default, m.Least, m.Most, m.Load, m.Refused(s, where)})
+	}
+	return out
+}
+
+func viewSlot(t *week.Trainee, c *store.Client, id uuid.UUID, slot week.Slot, counted week.SlotCount) SlotView {
+	d := slot.Dose
+	carry, rigging := person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
+	out := SlotView{
+		SlotDraft: draftOf(id, slot),
+		Title:     slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
+		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
+		Gets: setsSlice("Effective sets of this slot", counted.Heads),
+	}
+	out.MethodWords, out.Methods = d.Method.Words(), viewMethods(t, slot.SetUp)
 	for _, whole := range c.Room().Steps(slot.SetUp) {
 		out.Steps = append(out.Steps, Step{carry.PerHand(whole, rigging), carry.Words(whole, slot.SetUp)})
 	}

@@ -7,7 +7,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
+
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
@@ -94,7 +96,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		p := counted.Slots[i].Profile
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
-			Range: slot.SetUp.RangeWords(), Sets: d.SetsWords(), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
+			Range: slot.SetUp.RangeWords(), Sets: setsWords(&d), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if c.Dossier.HideWeights {
@@ -112,6 +114,14 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		out.Slots = append(out.Slots, line)
 	}
 	return out, nil
+}
+
+// setsWords tells sets and reps with the method.
+func setsWords(d *dose.Dose) string {
+	if m := d.Method.Words(); m != "" {
+		return d.SetsWords() + ", " + m
+	}
+	return d.SetsWords()
 }
 
 // mark tells a slot's load without its number, against the last time.

@@ -24,11 +24,13 @@ type PlannedSlot struct {
 	Settings map[movement.Key]movement.Value `json:"settings"`
 	Dose     dose.Dose                       `json:"dose"`
 	Cues     []string                        `json:"cues"`
+	Combo    string                          `json:"combo,omitempty"` // neighbours with the same one are done in turns
 }
 
 // Content is what a session prescribes.
 type Content struct {
 	WarmUpMin float64       `json:"warm_up_min"`
+	Intent    string        `json:"intent,omitempty"` // heavy, light
 	Slots     []PlannedSlot `json:"slots"`
 }
 
@@ -55,7 +57,7 @@ func (c *Content) Week(catalogue *movement.Catalogue) (week.Session, []*movement
 			faults = append(faults, fault)
 			continue
 		}
-		out.Slots = append(out.Slots, week.Slot{SetUp: s, Dose: p.Dose, Cues: p.Cues})
+		out.Slots = append(out.Slots, week.Slot{Ref: p.ID.String(), Combo: p.Combo, SetUp: s, Dose: p.Dose, Cues: p.Cues})
 	}
 	return out, faults
 }

@@ -35,7 +35,7 @@ type Found struct {
 
 // Limits of a week (settings of the field, not laws).
 const (
-	mostWeekSets    = 24 // hard sets of one muscle group
+	MostWeekSets    = 24 // hard sets of one muscle group
 	mostJoint       = 45
 	mostSoreJoint   = 25 // where the client scores the joint 1–3
 	hardDay         = 3.0

@@ -259,16 +259,16 @@ func (m *Aims) trainsOn(d day.Day) bool {
 // groups counts hard sets of a muscle group over the week.
 func (a *auditor) groups() {
 	for group, n := range map[string]int{flexors: a.ledger.Flexors, extensors: a.ledger.Extensors} {
-		if n <= mostWeekSets {
+		if n <= MostWeekSets {
 			continue
 		}
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
-			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, mostWeekSets),
+			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets),
 			Fix: a.fewer(-1, group, func(l *Ledger) bool {
 				if group == flexors {
-					return l.Flexors <= mostWeekSets
+					return l.Flexors <= MostWeekSets
 				}
-				return l.Extensors <= mostWeekSets
+				return l.Extensors <= MostWeekSets
 			})})
 	}
 }
@@ -276,18 +276,21 @@ func (a *auditor) groups() {
 // joints holds the joint load against its budget.
 func (a *auditor) joints() {
 	for _, j := range movement.Joints {
-		most := mostJoint
-		score := a.t.scores().Worse(j)
-		if score >= 1 && score <= 3 {
-			most = mostSoreJoint
-		}
-		n := a.ledger.Joints[j]
+		most, n := a.t.MostJoint(j), a.ledger.Joints[j]
 		if n <= most {
 			continue
 		}
 		a.add(Found{Key: "joint:" + string(j), Code: "joint", Severity: Warn, Session: -1, Slot: -1, Why: whys["joint"],
 			Text: fmt.Sprintf("The %s carries %d of a week’s %d.", j.Words(), n, most), Fix: a.spare(j, most)})
 	}
+}
+
+// MostJoint is a joint's budget for a week: hard sets times the movements' score.
+func (t *Trainee) MostJoint(j movement.Joint) int {
+	if score := t.Scores().Worse(j); score >= 1 && score <= 3 {
+		return mostSoreJoint
+	}
+	return mostJoint
 }
 
 // spare takes sets from what loads a joint most.

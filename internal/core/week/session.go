@@ -62,8 +62,8 @@ func (t *Trainee) memo() *Memo {
 	return t.Memo
 }
 
-// scores are the joints' scores, nil where none are known.
-func (t *Trainee) scores() person.Scores {
+// Scores are the joints' scores, nil where none are known.
+func (t *Trainee) Scores() person.Scores {
 	if t.Fence == nil {
 		return nil
 	}
@@ -90,7 +90,7 @@ func (s *Session) Check(t *Trainee) []*movement.FieldError {
 }
 
 func (s *Slot) check(t *Trainee) []*movement.FieldError {
-	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps, t.scores())
+	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps, t.Scores())
 	if t.Caps.NoFlatOnBack && person.FlatOnBack(s.SetUp) {
 		out = append(out, &movement.FieldError{Field: "movement", Reason: "this client's caps allow nothing flat on the back: take an incline"})
 	}

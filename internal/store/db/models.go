@@ -11,6 +11,17 @@ import (
 	"github.com/google/uuid"
 )
 
+type AcceptedFinding struct {
+	AcceptedID uuid.UUID
+	StudioID   uuid.UUID
+	ClientID   uuid.UUID
+	Finding    string
+	Accepted   bool
+	Reason     string
+	MadeBy     uuid.UUID
+	MadeAt     time.Time
+}
+
 type Account struct {
 	AccountID    uuid.UUID
 	StudioID     uuid.UUID

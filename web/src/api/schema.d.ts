@@ -74,6 +74,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/accepted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a finding stand with a reason, or no longer */
+        post: operations["accept-finding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/dossier": {
         parameters: {
             query?: never;
@@ -488,6 +505,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A week on one board, with its ledger and audit */
+        get: operations["get-week"];
+        /** Save sessions of a week, all or none */
+        put: operations["save-week"];
+        /** What an unsaved week comes to */
+        post: operations["preview-week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/deleted-clients": {
         parameters: {
             query?: never;
@@ -851,12 +887,26 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcceptInputBody: {
+            accepted: boolean;
+            id: string;
+            key: string;
+            reason: string;
+        };
+        AcceptedView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            reason: string;
+        };
         AddClientInputBody: {
             id: string;
             name: string;
         };
         AddInputBody: {
             id: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
             name: string;
             /** Format: date */
             planned_on: string;
@@ -891,6 +941,18 @@ export interface components {
             name: string;
             points: components["schemas"]["PointView"][];
             site: string;
+        };
+        AuditView: {
+            accepted?: components["schemas"]["AcceptedView"];
+            code: string;
+            fix?: components["schemas"]["FixView"];
+            key: string;
+            session: string;
+            /** @enum {string} */
+            severity: "stop" | "warn" | "note";
+            slot: string;
+            text: string;
+            why: string;
         };
         BarForm: {
             /** @enum {string} */
@@ -939,6 +1001,36 @@ export interface components {
             value: number;
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
+        };
+        BoardSession: {
+            board: components["schemas"]["BoardSlot"][];
+            id: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
+            /** Format: double */
+            minutes: number;
+            name: string;
+            /** Format: date */
+            planned_on: string;
+            slice: components["schemas"]["SliceView"];
+            slots: components["schemas"]["SlotDraft"][];
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+            /** Format: double */
+            warm_up_min: number;
+            /** @description made for this save; sending it again saves once */
+            write?: string;
+        };
+        BoardSlot: {
+            details: string;
+            dose_words: string;
+            glyph: components["schemas"]["Glyph"];
+            id: string;
+            load_words: string;
+            title: string;
         };
         BookView: {
             card_fields: string[];
@@ -1075,6 +1167,13 @@ export interface components {
             /** @enum {string} */
             view: "side" | "front" | "back";
         };
+        DayView: {
+            /** Format: date */
+            date: string;
+            name: string;
+            today: boolean;
+            trains: boolean;
+        };
         DeletedOutputBody: {
             deleted: components["schemas"]["DeletedView"][];
             events: components["schemas"]["EventView"][];
@@ -1100,6 +1199,13 @@ export interface components {
              * @description what one hand carries; null: to be found
              */
             load_kg: number | null;
+            /** @description id of a method; absent: straight sets */
+            method?: string;
+            /**
+             * Format: int64
+             * @description its parameter; absent: the usual one
+             */
+            method_n?: number;
             /** Format: int64 */
             reps_high: number;
             /** Format: int64 */
@@ -1307,6 +1413,10 @@ export interface components {
             neighbours: components["schemas"]["Neighbour"][];
             view: components["schemas"]["SetUpView"];
         };
+        FixView: {
+            sessions: components["schemas"]["WeekDraft"][];
+            words: string;
+        };
         Glyph: {
             ribbon?: components["schemas"]["Ribbon"];
             slice: components["schemas"]["SliceView"];
@@ -1446,6 +1556,55 @@ export interface components {
             label: string;
             open: boolean;
             state: string;
+        };
+        LedgerHead: {
+            code: string;
+            /** Format: double */
+            direct: number;
+            /** Format: double */
+            elsewhere: number;
+            /** Format: double */
+            high: number;
+            id: string;
+            lengths: components["schemas"]["LengthOf"][];
+            /** @enum {string} */
+            level: "maintain" | "build" | "prioritise";
+            /** Format: double */
+            low: number;
+            name: string;
+            /** Format: double */
+            target_high: number;
+            /** Format: double */
+            target_low: number;
+            /** Format: double */
+            total: number;
+        };
+        LedgerJoint: {
+            /** Format: int64 */
+            load: number;
+            /** Format: int64 */
+            most: number;
+            name: string;
+        };
+        LedgerView: {
+            /** Format: int64 */
+            failure_sets: number;
+            /** Format: int64 */
+            hard_sets_extensors: number;
+            /** Format: int64 */
+            hard_sets_flexors: number;
+            heads: components["schemas"]["LedgerHead"][];
+            joints: components["schemas"]["LedgerJoint"][];
+            /** Format: int64 */
+            most_group_sets: number;
+            slice: components["schemas"]["SliceView"];
+        };
+        LengthOf: {
+            covered: boolean;
+            /** @enum {string} */
+            name: "short" | "middle" | "long";
+            /** Format: double */
+            sets: number;
         };
         LeverView: {
             id: string;
@@ -1589,6 +1748,19 @@ export interface components {
             on: string;
             skinfold_mm?: number[];
             words: string;
+        };
+        MethodView: {
+            id: string;
+            /** Format: int64 */
+            least: number;
+            load: string;
+            /** Format: int64 */
+            most: number;
+            name: string;
+            of: string;
+            refused: string;
+            /** Format: int64 */
+            usual: number;
         };
         MissingView: {
             /** Format: int64 */
@@ -1763,6 +1935,8 @@ export interface components {
         PreviewInputBody: {
             /** @description the slot whose set-up is shown in full */
             active?: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
             name: string;
             /** Format: date */
             planned_on: string;
@@ -1936,6 +2110,8 @@ export interface components {
             words: string;
         };
         SaveInputBody: {
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
             name: string;
             /** Format: date */
             planned_on: string;
@@ -1993,6 +2169,8 @@ export interface components {
             /** Format: int64 */
             hard_sets_flexors: number;
             id: string;
+            /** @enum {string} */
+            intent: "" | "heavy" | "light";
             /** Format: int64 */
             min_reserve: number;
             /** Format: int64 */
@@ -2100,6 +2278,8 @@ export interface components {
             text: string;
         };
         SlotDraft: {
+            /** @description neighbours with the same one are done in turns */
+            combo?: string;
             cues: string[];
             /** @description absent: the usual dose under the client's caps */
             dose?: components["schemas"]["DoseDraft"];
@@ -2111,6 +2291,8 @@ export interface components {
         };
         SlotView: {
             can_fail_alone: boolean;
+            /** @description neighbours with the same one are done in turns */
+            combo?: string;
             cues: string[];
             details: string;
             /** @description absent: the usual dose under the client's caps */
@@ -2120,6 +2302,8 @@ export interface components {
             glyph: components["schemas"]["Glyph"];
             id: string;
             load_words: string;
+            method_words: string;
+            methods: components["schemas"]["MethodView"][];
             movement: string;
             refused: string;
             settings: {
@@ -2311,6 +2495,39 @@ export interface components {
             reasons: components["schemas"]["ReasonView"][];
             /** @enum {string} */
             ruling: "allowed" | "modify" | "avoid";
+        };
+        WeekDraft: {
+            id: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
+            name: string;
+            /** Format: date */
+            planned_on: string;
+            slots: components["schemas"]["SlotDraft"][];
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+            /** Format: double */
+            warm_up_min: number;
+            /** @description made for this save; sending it again saves once */
+            write?: string;
+        };
+        WeekDraftInputBody: {
+            sessions: components["schemas"]["WeekDraft"][];
+        };
+        WeekView: {
+            blocked: string;
+            days: components["schemas"]["DayView"][];
+            findings: components["schemas"]["AuditView"][];
+            /** Format: date */
+            from: string;
+            ledger: components["schemas"]["LedgerView"];
+            sessions: components["schemas"]["BoardSession"][];
+            stance: string;
+            /** Format: date */
+            to: string;
         };
         Wish: {
             heads: string[];
@@ -2519,6 +2736,41 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "accept-finding": {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptInputBody"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -3545,6 +3797,114 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-week": {
+        parameters: {
+            query?: {
+                /** @description a day of the week; absent: today */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-week": {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekDraftInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-week": {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekDraftInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekView"];
+                };
             };
             /** @description Error */
             default: {

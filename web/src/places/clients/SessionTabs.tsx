@@ -7,6 +7,11 @@ export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' |
   const client = useClient()
   return (
     <nav className="sessions" aria-label="Sessions">
+            {place === 'week' && (
+        <NavLink end to={`/clients/${client.id}/week`} className="session-tab">
+          ← The week
+        </NavLink>
+      )}
       {[...client.sessions].reverse().map((s) => (
         <NavLink key={s.id} to={`/clients/${client.id}/${place}/${s.id}`} className={s.id === id ? 'session-tab here' : 'session-tab'}>
           <b>{s.name}</b> {s.when}

@@ -1,6 +1,6 @@
 import { App, Button, Input, InputNumber } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import type { DoseDraft, MovementView, SessionView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
@@ -24,7 +24,8 @@ export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
   const { draft, edit, undo, redo, canUndo, canRedo, state, settle } = useDraft(client, session)
   const navigate = useNavigate()
-  const [activeId, setActiveId] = useState<string | null>(draft.slots[0]?.id ?? null)
+  const asked = (useLocation().state as { slot?: string } | null)?.slot
+  const [activeId, setActiveId] = useState<string | null>(draft.slots.some((s) => s.id === asked) ? asked! : (draft.slots[0]?.id ?? null))
   const [picking, setPicking] = useState(draft.slots.length === 0 && mayPlan)
   const [turning, setTurning] = useState('')
   const index = Math.max(

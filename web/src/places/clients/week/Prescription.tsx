@@ -33,6 +33,7 @@ export function Prescription({ slot, view, dose, faults, minReserve, mayPlan, se
       onChange={(v) => v !== null && setDose(field, { ...dose, [field]: v })}
     />
   )
+    const method = view.methods.find((m) => m.id === dose.method)
   return (
     <section className="dose" aria-label="Dose and cues">
       <div className="dose-fields">
@@ -59,6 +60,33 @@ export function Prescription({ slot, view, dose, faults, minReserve, mayPlan, se
         </Field>
         <Field label="Tempo, s" fault={fault('tempo')}>
           <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo })} />
+        </Field>
+                <Field label="Method" fault={fault('method')} wide>
+          <Select
+            aria-label="Method"
+            value={dose.method || 'straight'}
+            disabled={!mayPlan}
+            status={fault('method') ? 'error' : undefined}
+            popupMatchSelectWidth={360}
+            options={view.methods
+              .filter((m) => !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
+              .map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
+            optionRender={(o) => {
+              const m = view.methods.find((x) => x.id === o.value)!
+              return (
+                <span className="cue-offer">
+                  <b>{m.name}</b>
+                  <span>{m.refused ? `Not here: ${m.refused}` : m.load}</span>
+                </span>
+              )
+            }}
+            onChange={(id: string) => setDose('method', { ...dose, method: id === 'straight' ? undefined : id, method_n: undefined })}
+          />
+          {method?.of && (
+            <span className="dose-pair">
+              <InputNumber aria-label={method.of} value={dose.method_n ?? method.usual} min={method.least} max={method.most} precision={0} controls={false} changeOnWheel={false} readOnly={!mayPlan} onChange={(n) => n !== null && setDose('method_n', { ...dose, method_n: n })} /> {method.of}
+            </span>
+          )}
         </Field>
         <Field label="Load" fault={fault('load_kg')} wide>
           <Select

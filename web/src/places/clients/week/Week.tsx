@@ -11,7 +11,7 @@ import { SessionTabs } from '../SessionTabs'
 import { Builder } from './Builder'
 import './week.css'
 
-/** Week is the builder of one session; the whole week's board grows around it. */
+/** Week is the builder of one session of the week; the board shows them all. */
 export function Week() {
   const client = useClient()
   const id = useSessionId()

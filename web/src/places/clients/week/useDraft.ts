@@ -7,7 +7,8 @@ import { useSignedOut } from '../../../app/me'
 export interface Draft {
   name: string
   planned_on: string
-  warm_up_min: number
+    warm_up_min: number
+  intent?: '' | 'heavy' | 'light'
   slots: SlotDraft[]
 }
 
@@ -25,7 +26,8 @@ export function draftOf(s: SessionView): Draft {
     name: s.name,
     planned_on: s.planned_on,
     warm_up_min: s.warm_up_min,
-    slots: s.slots.map(({ id, movement, settings, dose, cues }) => ({ id, movement, settings, dose, cues })),
+    intent: s.intent,
+    slots: s.slots.map(({ id, movement, settings, dose, cues, combo }) => ({ id, movement, settings, dose, cues, combo })),
   }
 }
 

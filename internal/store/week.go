@@ -1,0 +1,74 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/day"
+	"musculus/internal/store/db"
+)
+
+// SessionsBetween returns a client's sessions of some days, both included.
+func (t *Tx) SessionsBetween(ctx context.Context, client uuid.UUID, first, last day.Day) ([]Session, error) {
+	rows, err := t.q.SessionsBetween(ctx, db.SessionsBetweenParams{ClientID: client, FirstDay: dateOf(first), LastDay: dateOf(last)})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Session, len(rows))
+	for i, r := range rows {
+		if out[i], err = session(r); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// Longest look back for a series, and the longest pause in which it is still the
+// same stretch of training.
+const (
+	lookBack     = 400 * 24 * time.Hour
+	longestPause = 21 * 24 * time.Hour
+)
+
+// Since tells from which day each series has been trained, those done within
+// three weeks of now.
+func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[string]day.Day, error) {
+	rows, err := t.q.SeriesSince(ctx, db.SeriesSinceParams{ClientID: client, After: now.Add(-lookBack)})
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]day.Day{}
+	for _, r := range rows {
+		if now.Sub(r.LastAt) <= longestPause {
+			out[r.Series] = DayOf(r.FirstAt)
+		}
+	}
+	return out, nil
+}
+
+// Accepted is a finding the coach let stand, with her reason.
+type Accepted struct {
+	Reason, By string
+	At         time.Time
+}
+
+// AcceptFinding keeps that a finding is accepted, or no longer is; sending it
+// twice keeps it once.
+func (t *Tx) AcceptFinding(ctx context.Context, id, client uuid.UUID, key string, accepted bool, reason string, by uuid.UUID) error {
+	return t.q.AcceptFinding(ctx, db.AcceptFindingParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason, MadeBy: by})
+}
+
+// AcceptedFindings returns what is accepted, by the finding's key.
+func (t *Tx) AcceptedFindings(ctx context.Context, client uuid.UUID) (map[string]Accepted, error) {
+	rows, err := t.q.AcceptedFindings(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]Accepted{}
+	for _, r := range rows {
+		out[r.Finding] = Accepted{r.Reason, r.ByName, r.MadeAt}
+	}
+	return out, nil
+}

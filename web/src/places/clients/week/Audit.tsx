@@ -1,0 +1,99 @@
+import { Button, Input } from 'antd'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type AuditView } from '../../../api/client'
+
+interface Props {
+  client: string
+  findings: AuditView[]
+  mayPlan: boolean
+  fix: (f: AuditView) => void
+  show: (f: AuditView) => void
+  changed: () => void
+}
+
+/** Audit is what is wrong with a week, each finding with its reason and one action; accepted ones stay, folded. */
+export function Audit({ client, findings, mayPlan, fix, show, changed }: Props) {
+  const open = findings.filter((f) => !f.accepted)
+  const accepted = findings.filter((f) => f.accepted)
+  const grave = open.filter((f) => f.severity !== 'note')
+  const notes = open.filter((f) => f.severity === 'note')
+  return (
+    <section aria-label="Findings">
+      <h2>{grave.length === 0 ? 'Nothing is wrong' : grave.length === 1 ? '1 finding' : `${grave.length} findings`}</h2>
+      {[...grave, ...notes].map((f) => (
+        <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
+      ))}
+      {accepted.length > 0 && <h2>Accepted</h2>}
+      {accepted.map((f) => (
+        <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
+      ))}
+    </section>
+  )
+}
+
+function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & Omit<Props, 'findings'>) {
+  const [why, setWhy] = useState(false)
+  const [reason, setReason] = useState<string | null>(null)
+  const [problem, setProblem] = useState('')
+  const accept = async (accepted: boolean) => {
+    setProblem('')
+    try {
+      await got(api.POST('/clients/{client}/accepted', { params: { path: { client } }, body: { id: uuidv7(), key: f.key, accepted, reason: reason ?? '' } }))
+      setReason(null)
+      changed()
+    } catch (e) {
+      setProblem(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+    }
+  }
+  return (
+    <div className={`finding ${f.accepted ? 'accepted' : f.severity}`}>
+      {f.text}{' '}
+      <button type="button" className="why-link" aria-expanded={why} onClick={() => setWhy(!why)}>
+        why?
+      </button>
+      {why && <p className="caveat">{f.why}</p>}
+      {f.accepted && (
+        <p className="caveat">
+          {f.accepted.by} let it stand: {f.accepted.reason}
+        </p>
+      )}
+      <span className="finding-do">
+        {mayPlan && f.fix && !f.accepted && (
+          <button type="button" className="link" onClick={() => fix(f)}>
+            {f.fix.words}
+          </button>
+        )}
+        {f.slot && (
+          <button type="button" className="link soft" onClick={() => show(f)}>
+            Show it
+          </button>
+        )}
+        {mayPlan && !f.accepted && reason === null && (
+          <button type="button" className="link soft" onClick={() => setReason('')}>
+            Let it stand
+          </button>
+        )}
+        {mayPlan && f.accepted && (
+          <button type="button" className="link soft" onClick={() => void accept(false)}>
+            No longer
+          </button>
+        )}
+      </span>
+      {reason !== null && (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault()
+            void accept(true)
+          }}
+        >
+          <Input size="small" autoFocus aria-label="Why it may stand" placeholder="why it may stand" value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && setReason(null)} />
+          <Button size="small" htmlType="submit" disabled={reason.trim() === ''}>
+            Keep the reason
+          </Button>
+        </form>
+      )}
+      {problem && <p className="fault">{problem}</p>}
+    </div>
+  )
+}

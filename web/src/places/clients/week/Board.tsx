@@ -1,0 +1,277 @@
+import { App, Button } from 'antd'
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, Problem, type AuditView, type WeekView } from '../../../api/client'
+import { useKeys } from '../../../app/keys'
+import { useCatalogue, useMe } from '../../../app/me'
+import { Waiting } from '../../../app/Shell'
+import { Ribbon } from '../../../figures/Ribbon'
+import { Slice } from '../../../figures/Slice'
+import { useClient } from '../Client'
+import { Audit } from './Audit'
+import './board.css'
+import { Ledger } from './Ledger'
+import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
+import { useWeek, type Drafts } from './useWeek'
+import './week.css'
+
+type Held = { kind: 'slot' | 'session'; id: string }
+
+/** Board is the whole week: sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
+export function Board() {
+  const client = useClient()
+  const me = useMe()
+  const navigate = useNavigate()
+  const { message } = App.useApp()
+  const [params, setParams] = useSearchParams()
+  const of = params.get('of') ?? me.data?.today ?? ''
+  const w = useWeek(client.id, of)
+  const [held, setHeld] = useState<Held | null>(null)
+  const [over, setOver] = useState<Drafts | null>(null)
+  const target = useRef('')
+  const mayPlan = me.data?.may_plan ?? false
+  const { drafts, view } = w
+
+  useKeys({
+    'Ctrl+z': { does: 'undo', run: w.undo },
+    'Ctrl+Shift+z': { does: 'redo', run: w.redo },
+    n: { does: 'plan a session', run: () => mayPlan && void plan(view?.days.find((d) => d.today)?.date ?? view?.from ?? '') },
+  })
+
+  const go = (days: number) => setParams({ of: laterBy(view?.from ?? of, days) }, { replace: true })
+  const plan = (date: string) => {
+    if (!drafts || !date) return
+    w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
+  }
+  const copyOn = async () => {
+    if (!drafts) return
+    const next = laterBy(view!.from, 7)
+    try {
+      await got(api.PUT('/clients/{client}/week', { params: { path: { client: client.id }, query: { of: next } }, body: { sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) } }))
+      setParams({ of: next }, { replace: true })
+    } catch (e) {
+      message.error(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  const fix = (f: AuditView) => {
+    if (!drafts || !f.fix) return
+    const next = new Map(f.fix.sessions.map((s) => [s.id, s]))
+    w.edit(drafts.map((d) => next.get(d.id) ?? d))
+    message.open({
+      key: 'fixed',
+      duration: 8,
+      content: (
+        <>
+          {f.fix.words}.{' '}
+          <Button
+            size="small"
+            type="primary"
+            onClick={() => {
+              message.destroy('fixed')
+              undo.current()
+            }}
+          >
+            Undo
+          </Button>
+        </>
+      ),
+    })
+  }
+  // The toast outlives the render it was made in.
+  const undo = useRef(w.undo)
+    useEffect(() => {
+    undo.current = w.undo
+  })
+
+
+  if (!drafts || !view) return <Waiting failed={w.query.failureReason} />
+  const shown = over ?? drafts
+
+  /** drop says what the week becomes with what is held put where the pointer is. */
+  const drop = (x: number, y: number): Drafts | null => {
+    if (!held) return null
+    const at = document.elementFromPoint(x, y)
+    const column = at?.closest<HTMLElement>('[data-day]')
+    if (held.kind === 'session') return column ? moveDay(drafts, held.id, column.dataset.day!) : null
+    const card = at?.closest<HTMLElement>('[data-session]') ?? column?.querySelector<HTMLElement>('[data-session]')
+    if (!card) return null
+    const rows = [...card.querySelectorAll<HTMLElement>('[data-slot]')].filter((r) => r.dataset.slot !== held.id)
+    const before = rows.findIndex((r) => y < r.getBoundingClientRect().top + r.offsetHeight / 2)
+    const ids = (drafts.find((d) => d.id === card.dataset.session)?.slots ?? []).map((s) => s.id)
+    const place: Place = { session: card.dataset.session!, at: before < 0 ? ids.length : ids.indexOf(rows[before].dataset.slot!) }
+    return moveSlot(drafts, held.id, place)
+  }
+  const grab = (e: PointerEvent<HTMLElement>, h: Held) => {
+    if (!mayPlan || e.button !== 0) return
+    e.currentTarget.setPointerCapture(e.pointerId)
+    target.current = JSON.stringify(drafts)
+    setHeld(h)
+  }
+  const drag = (e: PointerEvent) => {
+    if (!held) return
+    const next = drop(e.clientX, e.clientY)
+    const key = JSON.stringify(next ?? drafts)
+    if (key === target.current) return
+    target.current = key
+    setOver(next)
+    w.look(next ?? drafts)
+  }
+  const release = () => {
+    if (!held) return
+    setHeld(null)
+    setOver(null)
+    if (over) w.edit(over)
+  }
+  const cancel = () => {
+    setHeld(null)
+    setOver(null)
+    w.look(drafts)
+  }
+  const slotKey = (e: KeyboardEvent, slot: string) => {
+    if (!mayPlan || !e.altKey || !e.key.startsWith('Arrow')) return
+    e.preventDefault()
+    const order = [...drafts].sort((a, b) => a.planned_on.localeCompare(b.planned_on))
+    const at = order.findIndex((d) => d.slots.some((s) => s.id === slot))
+    const here = order[at].slots.findIndex((s) => s.id === slot)
+    const to: Place | null =
+      e.key === 'ArrowUp' ? { session: order[at].id, at: here - 1 } : e.key === 'ArrowDown' ? { session: order[at].id, at: here + 2 } : e.key === 'ArrowLeft' ? (order[at - 1] ? { session: order[at - 1].id, at: 99 } : null) : order[at + 1] ? { session: order[at + 1].id, at: 99 } : null
+    if (to && to.at >= 0) w.edit(moveSlot(drafts, slot, to))
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-slot="${slot}"] button`)?.focus())
+  }
+  const sessionKey = (e: KeyboardEvent, id: string, date: string) => {
+    if (!mayPlan || !e.altKey || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return
+    e.preventDefault()
+    const to = laterBy(date, e.key === 'ArrowLeft' ? -1 : 1)
+    if (view.days.some((d) => d.date === to)) w.edit(moveDay(drafts, id, to))
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] .board-name`)?.focus())
+  }
+
+  return (
+    <div className="board">
+      <main className="board-main">
+        <div className="board-top">
+          <Button size="small" aria-label="The week before" onClick={() => go(-7)}>
+            ←
+          </Button>
+          <h2>{span(view)}</h2>
+          <Button size="small" aria-label="The week after" onClick={() => go(7)}>
+            →
+          </Button>
+          <span className={w.state.is === 'refused' || w.state.is === 'away' ? 'save-note bad' : 'save-note'} role={w.state.is === 'refused' || w.state.is === 'away' ? 'alert' : 'status'}>
+            {w.state.is === 'saved' ? (w.state.at > 0 ? `saved ${new Date(w.state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : '') : w.state.is === 'saving' ? 'saving …' : w.state.is === 'away' ? `Not saved: ${w.state.why} It is tried again.` : `Not saved: ${w.state.why}`}
+          </span>
+          {mayPlan && (
+            <span className="board-tools">
+              <Button size="small" disabled={!w.canUndo} onClick={w.undo}>
+                Undo
+              </Button>
+              <Button size="small" disabled={!w.canRedo} onClick={w.redo}>
+                Redo
+              </Button>
+              <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
+                Copy to the next week
+              </Button>
+            </span>
+          )}
+        </div>
+        {view.blocked && (
+          <p className="finding stop" role="alert">
+            {view.blocked}{' '}
+            <a href={`/clients/${client.id}/dossier`} onClick={(e) => { e.preventDefault(); navigate(`/clients/${client.id}/dossier`) }}>
+              Dossier
+            </a>
+          </p>
+        )}
+        <div className={held ? 'board-days holding' : 'board-days'} style={{ gridTemplateColumns: view.days.map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px')).join(' ') }} onPointerMove={drag} onPointerUp={release} onPointerCancel={cancel}>
+          {view.days.map((d) => {
+            const here = shown.filter((s) => s.planned_on === d.date)
+            return (
+              <section key={d.date} data-day={d.date} className={`board-day${here.length === 0 ? ' empty' : ''}${d.today ? ' today' : ''}${d.trains ? '' : ' off'}`} aria-label={d.name}>
+                <h3>
+                  {here.length === 0 ? d.name.slice(0, 3) : d.name}
+                  <span>{Number(d.date.slice(8))}</span>
+                </h3>
+                {here.map((s) => {
+                  const board = view.sessions.find((b) => b.id === s.id)
+                  return (
+                    <article key={s.id} data-session={s.id} className={held?.id === s.id ? 'board-session held' : 'board-session'}>
+                      <header>
+                        <button type="button" className="board-name" onKeyDown={(e) => sessionKey(e, s.id, s.planned_on)} onClick={() => s.version > 0 && navigate(`/clients/${client.id}/week/${s.id}`)} title="Open it. Alt and arrows: another day">
+                          {s.name}
+                        </button>
+                        <span className="board-grip" aria-hidden onPointerDown={(e) => grab(e, { kind: 'session', id: s.id })}>
+                          ⠿
+                        </span>
+                      </header>
+                      <p className="board-facts">
+                        {board ? `${Math.round(board.minutes)} min` : '…'}
+                        {mayPlan ? (
+                          <select aria-label={`Intent of ${s.name}`} value={s.intent ?? ''} onChange={(e) => w.edit(drafts.map((x) => (x.id === s.id ? { ...x, intent: e.target.value as '' | 'heavy' | 'light' } : x)))}>
+                            <option value="">any day</option>
+                            <option value="heavy">the heavy day</option>
+                            <option value="light">the light day</option>
+                          </select>
+                        ) : (
+                          s.intent && ` · the ${s.intent} day`
+                        )}
+                      </p>
+                      <ol>
+                        {s.slots.map((slot, i) => {
+                          const info = view.sessions.flatMap((b) => b.board).find((b) => b.id === slot.id)
+                          const joined = slot.combo && s.slots[i + 1]?.combo === slot.combo
+                          return (
+                            <li key={slot.id} data-slot={slot.id} className={`board-slot${held?.id === slot.id ? ' held' : ''}${joined ? ' joined' : ''}`}>
+                              <button type="button" onKeyDown={(e) => slotKey(e, slot.id)} onClick={() => navigate(`/clients/${client.id}/week/${s.id}`, { state: { slot: slot.id } })} title="Open it. Alt and arrows: move it">
+                                {info ? <Glyphs info={info} /> : <span className="slice" style={{ width: 30, height: 30 }} />}
+                                <span className="board-slot-text">
+                                  <b>{info?.title ?? slot.movement}</b>
+                                  <span>
+                                    {info?.dose_words}
+                                    {info?.glyph.ribbon && <Ribbon geometry={info.glyph.ribbon} width={44} height={9} />}
+                                  </span>
+                                </span>
+                              </button>
+                              {mayPlan && (
+                                <span className="board-grip" aria-hidden onPointerDown={(e) => grab(e, { kind: 'slot', id: slot.id })}>
+                                  ⠿
+                                </span>
+                              )}
+                            </li>
+                          )
+                        })}
+                      </ol>
+                      {s.slots.length === 0 && <p className="hint">No slots yet.</p>}
+                    </article>
+                  )
+                })}
+                {mayPlan && (
+                  <button type="button" className="board-plan" aria-label={`Plan a session on ${d.name}`} onClick={() => plan(d.date)}>
+                    +
+                  </button>
+                )}
+              </section>
+            )
+          })}
+        </div>
+        {drafts.length === 0 && <p className="hint">Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.</p>}
+      </main>
+      <aside className="margin board-margin" aria-label="What it comes to">
+        <Ledger ledger={view.ledger} stance={view.stance} ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
+        <Audit client={client.id} findings={view.findings} mayPlan={mayPlan} fix={fix} show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })} changed={() => void w.query.refetch()} />
+        <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
+      </aside>
+    </div>
+  )
+}
+
+function Glyphs({ info }: { info: WeekView['sessions'][number]['board'][number] }) {
+  const { right } = useCatalogue()
+  return <Slice geometry={right} view={info.glyph.slice} size={30} />
+}
+
+/** span writes the week's days: 23 – 29 November 2026. */
+function span(view: WeekView): string {
+  const day = (iso: string, options: Intl.DateTimeFormatOptions) => new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, options)
+  return `${day(view.from, { day: 'numeric', month: 'short' })} – ${day(view.to, { day: 'numeric', month: 'short', year: 'numeric' })}`
+}

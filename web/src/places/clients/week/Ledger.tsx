@@ -1,0 +1,68 @@
+import type { LedgerView, LedgerHead } from '../../../api/client'
+import { useCatalogue } from '../../../app/me'
+import { headColour } from '../../../figures/heads'
+import { Slice } from '../../../figures/Slice'
+
+/** Ledger is what a week gives each head against its target, by length, and what it costs. */
+export function Ledger({ ledger, stance, ask }: { ledger: LedgerView; stance: string; ask: (head: string) => void }) {
+  const { right } = useCatalogue()
+  const most = Math.max(14, ...ledger.heads.map((h) => Math.max(h.total, h.target_high)))
+  const worst = [...ledger.joints].sort((a, b) => b.load / b.most - a.load / a.most)
+  return (
+    <section className="ledger" aria-label="Ledger">
+      <div className="ledger-top">
+        <Slice geometry={right} view={ledger.slice} size={104} places={1} unit="effective sets a week" ask={ask} />
+        <div>
+          <p>
+            Hard sets <b className={ledger.hard_sets_flexors > ledger.most_group_sets ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b> bending, <b className={ledger.hard_sets_extensors > ledger.most_group_sets ? 'warn' : undefined}>{ledger.hard_sets_extensors}</b> straightening, of {ledger.most_group_sets}
+          </p>
+          <p>
+            To the limit <b>{ledger.failure_sets}</b>
+          </p>
+          <p>
+            {worst[0].name} <b className={worst[0].load > worst[0].most ? 'warn' : undefined}>{worst[0].load}</b> of {worst[0].most}, the joint nearest its budget
+          </p>
+        </div>
+      </div>
+      <div className="ledger-heads">
+        {ledger.heads.map((h) => (
+          <Line key={h.id} head={h} most={most} />
+        ))}
+      </div>
+      <p className="caveat">
+        Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the target. Squares: short, middle, long.
+      </p>
+    </section>
+  )
+}
+
+function Line({ head, most }: { head: LedgerHead; most: number }) {
+  const x = (v: number) => `${(100 * Math.min(v, most)) / most}%`
+  const short = head.total < head.target_low - 0.05
+  return (
+    <div
+      className={short ? 'ledger-line short' : 'ledger-line'}
+      role="img"
+      aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${fixed(head.target_low)} to ${fixed(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
+    >
+      <span className="ledger-code">{head.code}</span>
+      <span className="ledger-bar">
+        <i className="ledger-target" style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }} />
+        <i className="ledger-direct" style={{ width: x(head.direct), background: headColour[head.id] }} />
+        <i className="ledger-else" style={{ left: x(head.direct), width: `calc(${x(head.total)} - ${x(head.direct)})`, background: headColour[head.id] }} />
+        <i className="ledger-whisker" style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
+      </span>
+      <b>{head.total.toFixed(1)}</b>
+      <span className="ledger-of">
+        {fixed(head.target_low)}–{fixed(head.target_high)}
+      </span>
+      <span className="ledger-lengths">
+        {head.lengths.map((l) => (
+          <i key={l.name} className={l.covered ? 'on' : undefined} title={`${l.name}: ${l.sets.toFixed(1)}`} />
+        ))}
+      </span>
+    </div>
+  )
+}
+
+const fixed = (x: number) => Number(x.toFixed(1)).toString()
