@@ -159,7 +159,7 @@ func TestChoosingIsAccessible(t *testing.T) {
 		for _, view := range [][2]string{
 			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
 			{builderPath("Aurelio Finch"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"}, {clientPath("Tobias Quill", "dossier/measures"), ".course"},
-			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"}, {"/studio", ".room"},
+			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"}, {"/studio", ".room"}, {clientPath("Tobias Quill", "week"), ".board-slot b"},
 			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".verdict"},
 		} {
 			p.do(chromedp.Navigate(a.url + view[0]))

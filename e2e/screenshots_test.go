@@ -24,7 +24,8 @@ func TestScreenshots(t *testing.T) {
 		size              [2]int64
 	}{
 		{"clients", "/clients", ".client-card", laptop},
-		{"week", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/week", ".stage .pose", laptop},
+		{"week", clientPath("Tobias Quill", "week"), ".board-slot b", laptop},
+		{"session", builderPath("Aurelio Finch"), ".stage .pose", laptop},
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet-slot", laptop},
 		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", laptop},
 		{"log-phone", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", phone},
@@ -38,7 +39,7 @@ func TestScreenshots(t *testing.T) {
 		{"present", "/clients/" + demo.ClientID("Dario Vance").String() + "/dossier/now", ".lines li", laptop},
 		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".head-line", laptop},
 		{"rooms", "/studio", ".room", laptop},
-		{"week-phone", "/clients/" + demo.ClientID("Dario Vance").String() + "/week", ".stage .pose", phone},
+		{"session-phone", builderPath("Dario Vance"), ".stage .pose", phone},
 	}
 	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}
 	for _, v := range views {
@@ -46,7 +47,7 @@ func TestScreenshots(t *testing.T) {
 		p.do(chromedp.Navigate(a.url + v.path))
 		p.until("document.querySelector('" + v.ready + "')")
 		p.until("document.fonts.status === 'loaded'")
-		if v.name == "week" {
+		if v.name == "session" {
 			p.click(".slot:nth-child(2) .slot-face")
 			p.until("document.querySelector('.stage h2').innerText.includes('Reclined')")
 		}

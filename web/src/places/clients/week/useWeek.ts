@@ -67,9 +67,10 @@ export function useWeek(client: string, of: string) {
         }
         setState({ is: 'saving' })
         const sessions = changed.map((d) => {
-          const key = d.id + content(d)
-          if (!writes.current.has(key)) writes.current.set(key, uuidv7()) // the same content sent again is the same write
-          return { ...d, version: kept.current.get(d.id)?.version ?? 0, write: writes.current.get(key)! }
+                    const version = kept.current.get(d.id)?.version ?? 0
+          const key = `${d.id} ${version} ${content(d)}`
+          if (!writes.current.has(key)) writes.current.set(key, uuidv7()) // the same content over the same version is the same write
+          return { ...d, version, write: writes.current.get(key)! }
         })
         for (;;) {
           try {
