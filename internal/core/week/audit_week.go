@@ -43,13 +43,21 @@ func (a *auditor) targets() {
 
 func trim(x float64) string { return strings.TrimSuffix(fmt.Sprintf("%.1f", x), ".0") }
 
-// ridesAlong says whether a head gets its sets from work that is for others: no
-// slot gives it the most of its heads.
+// ridesAlong says whether a head gets its sets only from work that is for others:
+// every slot that gives it something serves a head that is aimed higher.
 func (a *auditor) ridesAlong(h arm.HeadIndex) bool {
+	rank := func(o int) int { return slices.Index(priority.Levels, a.ledger.Heads[o].Level) }
 	for i := range a.week.Sessions {
 		for j := range a.week.Sessions[i].Slots {
-			heads := a.ledger.Sessions[i].Slots[j].Heads
-			if heads[h].Mid > 0 && !slices.ContainsFunc(heads[:], func(e Effective) bool { return e.Mid > heads[h].Mid+1e-9 }) {
+			heads := &a.ledger.Sessions[i].Slots[j].Heads
+			if heads[h].Mid == 0 {
+				continue
+			}
+			serves := false
+			for o := range heads {
+				serves = serves || rank(o) > rank(int(h)) && heads[o].Mid >= heads[h].Mid/2
+			}
+			if !serves {
 				return false
 			}
 		}
