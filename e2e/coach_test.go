@@ -58,6 +58,7 @@ func TestACoachesWholeWay(t *testing.T) {
 	assert.Contains(t, p.text(".wall"), "not screened")
 
 	p.clickText("Dario Vance")
+	p.click(".board-name")
 	p.until(`document.querySelectorAll('.slot').length === 3 && document.querySelector('.stage .pose')`)
 	before := eval[string](p, `document.querySelector('.margin .slice svg').getAttribute('aria-label')`)
 

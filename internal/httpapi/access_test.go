@@ -58,6 +58,11 @@ var access = map[string]struct {
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
+	"issues":          {anonymous: 401, assistant: 200, ofClient: true},
+	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
+	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
+	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
+	"open-link":       {anonymous: 404, assistant: 404},
 	"get-week":        {anonymous: 401, assistant: 200, ofClient: true},
 	"preview-week":    {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
 	"save-week":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
@@ -150,7 +155,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	stranger := s.signedIn(t, s.elsewhere(t))
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}"} {
+		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}", "{link}", "{token}"} {
 			path = strings.ReplaceAll(path, part, newID())
 		}
 		path = strings.ReplaceAll(path, "{movement}", "lying_bar")

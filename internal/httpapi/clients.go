@@ -317,10 +317,38 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		if n := len(measured); n > 0 {
 			v.Knots[0].State += ", measured " + s.ago(measured[n-1].On)
 		}
+		if card.Session != nil {
+			if v.Knots[3].State, err = s.issueWords(ctx, tx, c.ID, *card.Session, v.Knots[3].State); err != nil {
+				return err
+			}
+		}
 		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day())
 		return nil
 	})
 	return out, err
+}
+
+// issueWords tells how far a session's sheet has come: issued, opened, changed
+// since; planned is what stands there before.
+func (s *server) issueWords(ctx context.Context, tx *store.Tx, client, session uuid.UUID, planned string) (string, error) {
+	issues, err := tx.Issues(ctx, client, session)
+	if err != nil || len(issues) == 0 {
+		return planned, err
+	}
+	kept, err := tx.Session(ctx, client, session)
+	if err != nil {
+		return planned, err
+	}
+	if kept.Version != issues[0].SessionVersion {
+		return "changed since it was issued", nil
+	}
+	links, err := tx.Links(ctx, client)
+	for _, l := range links {
+		if l.OpenedAt != nil && l.OpenedAt.After(issues[0].At) {
+			return "issued, opened", nil
+		}
+	}
+	return "issued, not opened yet", err
 }
 
 // firstWords tells which heads come first, and until when.

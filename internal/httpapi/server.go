@@ -117,6 +117,7 @@ func (s *server) register(api huma.API) {
 	s.registerPriorities(api)
 	s.registerPresent(api)
 	s.registerWeek(api)
+	s.registerIssues(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.

@@ -54,7 +54,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 func (s *Store) Close() { s.Pool.Close() }
 
 // appendOnly tables may be read and added to, never changed.
-var appendOnly = []string{"session_version", "set_entry", "dossier_change", "screening_round", "joint_report", "verdict_override", "pose_rating", "try_out", "studio_event", "accepted_finding"}
+var appendOnly = []string{"session_version", "set_entry", "dossier_change", "screening_round", "joint_report", "verdict_override", "pose_rating", "try_out", "studio_event", "accepted_finding", "issued_sheet"}
 
 // Migrate brings the schema up to date with the role that owns it and grants
 // the app's role what it needs.

@@ -73,6 +73,19 @@ type Emphasi struct {
 	SetBy    uuid.UUID
 }
 
+type IssuedSheet struct {
+	IssueID        uuid.UUID
+	StudioID       uuid.UUID
+	ClientID       uuid.UUID
+	SessionID      uuid.UUID
+	Number         int
+	SessionVersion int
+	PlannedOn      time.Time
+	Sheet          json.RawMessage
+	IssuedBy       uuid.UUID
+	IssuedAt       time.Time
+}
+
 type JointReport struct {
 	ReportID   uuid.UUID
 	StudioID   uuid.UUID
@@ -200,6 +213,19 @@ type SetEntry struct {
 	LoggedBy  uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
+}
+
+type SheetLink struct {
+	LinkID    uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	TokenHash string
+	ExpiresAt time.Time
+	RevokedAt *time.Time
+	OpenedAt  *time.Time
+	Opened    int
+	MadeBy    uuid.UUID
+	MadeAt    time.Time
 }
 
 type Studio struct {

@@ -160,6 +160,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link to the client's sheets */
+        post: operations["make-link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End a link at once */
+        delete: operations["revoke-link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/measures": {
         parameters: {
             query?: never;
@@ -401,6 +435,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/sessions/{session}/issues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was issued of a session */
+        get: operations["issues"];
+        put?: never;
+        /** Issue the sheet, complete or not at all */
+        post: operations["issue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/sessions/{session}/log": {
         parameters: {
             query?: never;
@@ -601,6 +653,23 @@ export interface paths {
         };
         /** The catalogue under a stance */
         get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/links/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A client's sheets by a link */
+        get: operations["open-link"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1500,6 +1569,29 @@ export interface components {
         HintsOutputBody: {
             hints: components["schemas"]["HintView"][];
         };
+        IssueInputBody: {
+            /** @description made for this issue; sending it again issues once */
+            id: string;
+            /**
+             * Format: int64
+             * @description the session's version that was looked at
+             */
+            version: number;
+        };
+        IssueView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            changes: string[];
+            /** Format: int64 */
+            number: number;
+            sheet: components["schemas"]["SheetView"];
+        };
+        IssuesView: {
+            issues: components["schemas"]["IssueView"][];
+            links: components["schemas"]["LinkView"][];
+            pending: string[];
+        };
         Joint: {
             name: string;
             /** Format: int64 */
@@ -1648,6 +1740,25 @@ export interface components {
         LibraryOutputBody: {
             entries: components["schemas"]["LibraryEntry"][];
             stance: string;
+        };
+        LinkInputBody: {
+            /** Format: int64 */
+            days: number;
+            id: string;
+        };
+        LinkOutputBody: {
+            path: string;
+        };
+        LinkView: {
+            /** Format: date-time */
+            expires: string;
+            id: string;
+            /** Format: int64 */
+            opened: number;
+            /** Format: date-time */
+            opened_at: string | null;
+            /** @enum {string} */
+            state: "open" | "expired" | "revoked";
         };
         LoadFit: {
             /** @enum {string} */
@@ -1835,6 +1946,17 @@ export interface components {
         };
         NoteInputBody: {
             note: string;
+        };
+        OpenOutputBody: {
+            client: string;
+            right: components["schemas"]["Slice"];
+            sheets: components["schemas"]["OpenSheet"][];
+            studio: string;
+        };
+        OpenSheet: {
+            session: string;
+            sheet: components["schemas"]["SheetView"];
+            when: string;
         };
         OverrideInputBody: {
             /** @description false: the verdict stands again */
@@ -2958,6 +3080,71 @@ export interface operations {
             };
         };
     };
+    "make-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "revoke-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     measures: {
         parameters: {
             query?: never;
@@ -3540,6 +3727,74 @@ export interface operations {
             };
         };
     };
+    issues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IssuesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    issue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssueInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IssuesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-log": {
         parameters: {
             query?: never;
@@ -4065,6 +4320,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LibraryOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenOutputBody"];
                 };
             };
             /** @description Error */

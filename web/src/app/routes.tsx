@@ -4,6 +4,8 @@ import { Missing, Soon } from './Soon'
 
 /** Each place is loaded when it is first gone to. */
 export const router = createBrowserRouter([
+  { path: 's/:token', lazy: async () => ({ Component: (await import('../places/clients/sheet/ByLink')).ByLink }) },
+
   {
     element: <Shell />,
     errorElement: <Missing />,

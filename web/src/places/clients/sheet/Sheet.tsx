@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { api, got, type SheetView } from '../../../api/client'
+import { useState } from 'react'
+import { api, got, type SheetView, type Slice as Geometry } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { useCatalogue } from '../../../app/me'
 import { Missing } from '../../../app/Soon'
@@ -11,12 +12,15 @@ import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
 import { useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
+import { Issuing } from './Issuing'
 import './sheet.css'
 
 /** Sheet is the page the client gets, as it will be read and printed. */
 export function Sheet() {
   const client = useClient()
   const id = useSessionId()
+  const { right } = useCatalogue()
+  const [looked, setLooked] = useState<SheetView | null>(null) // an earlier sheet
   const sheet = useQuery({
     queryKey: ['sheet', id],
     queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/sheet', { params: { path: { client: client.id, session: id! } } })),
@@ -32,14 +36,18 @@ export function Sheet() {
           Print
         </Button>
       </SessionTabs>
-      {sheet.data ? <Page sheet={sheet.data} /> : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
+      {sheet.data ? (
+        <>
+          {id && <Issuing client={client.id} session={id} look={setLooked} looked={looked} />}
+          <Page sheet={looked ?? sheet.data} right={right} dossier={`/clients/${client.id}/dossier`} />
+        </>
+      ) : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
     </>
   )
 }
 
-function Page({ sheet }: { sheet: SheetView }) {
-  const client = useClient()
-  const { right } = useCatalogue()
+/** Page is one session as the client reads it; a blocked one says so, to the coach with the way to what is missing. */
+export function Page({ sheet, right, dossier }: { sheet: SheetView; right: Geometry; dossier?: string }) {
   return (
     <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
       <header className="sheet-head">
@@ -58,7 +66,7 @@ function Page({ sheet }: { sheet: SheetView }) {
         <div className="sheet-blocked" role="alert">
           <b>No sheet leaves for this client now.</b>
           <p>{sheet.blocked}</p>
-          <Link to={`/clients/${client.id}/dossier`}>To the dossier: screening and joints</Link>
+          {dossier && <Link to={dossier}>To the dossier: screening and joints</Link>}
         </div>
       )}
       {sheet.caps.map((c) => (

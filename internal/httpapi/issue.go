@@ -1,0 +1,327 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/week"
+	"musculus/internal/figure"
+
+	"musculus/internal/store"
+)
+
+// IssueView is a sheet as it left.
+type IssueView struct {
+	Number  int       `json:"number"`
+	At      time.Time `json:"at"`
+	By      string    `json:"by"`
+	Sheet   SheetView `json:"sheet"`
+	Changes []string  `json:"changes"` // against the one before
+}
+
+// LinkView is a link to a client's sheets.
+type LinkView struct {
+	ID      uuid.UUID  `json:"id"`
+	State   string     `json:"state" enum:"open,expired,revoked"`
+	Expires time.Time  `json:"expires"`
+	Opened  int        `json:"opened"`
+	Last    *time.Time `json:"opened_at"`
+}
+
+// IssuesView is what was issued of a session, and whether it is what is planned.
+type IssuesView struct {
+	Issues  []IssueView `json:"issues"`  // the latest first
+	Pending []string    `json:"pending"` // what changed since the latest
+	Links   []LinkView  `json:"links"`
+}
+
+type issuesOutput struct{ Body IssuesView }
+
+type issueInput struct {
+	SessionPath
+	Body struct {
+		ID      uuid.UUID `json:"id" doc:"made for this issue; sending it again issues once"`
+		Version int       `json:"version" doc:"the session's version that was looked at"`
+	}
+}
+
+type linkInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		ID   uuid.UUID `json:"id"`
+		Days int       `json:"days" minimum:"1" maximum:"180"`
+	}
+}
+
+type linkOutput struct {
+	Body struct {
+		Path string `json:"path"` // told once; what is kept opens nothing
+	}
+}
+
+type linkPath struct {
+	Client uuid.UUID `path:"client"`
+	Link   uuid.UUID `path:"link"`
+}
+
+type openInput struct {
+	Token string `path:"token" maxLength:"100"`
+}
+
+type openOutput struct {
+	Body struct {
+		Studio string       `json:"studio"`
+		Client string       `json:"client"`
+		Sheets []OpenSheet  `json:"sheets"` // the next session first
+		Right  figure.Slice `json:"right"`  // the slice's shape
+
+	}
+}
+
+// OpenSheet is a sheet as the client opens it.
+type OpenSheet struct {
+	Session uuid.UUID `json:"session"`
+	When    string    `json:"when"`
+	Sheet   SheetView `json:"sheet"`
+}
+
+// How far around today a link shows sheets, days.
+const (
+	linkBack  = 7
+	linkAhead = 28
+)
+
+func (s *server) registerIssues(api huma.API) {
+	huma.Register(api, operation("issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
+	huma.Register(api, operation("issue", http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
+	huma.Register(api, operation("make-link", http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
+	huma.Register(api, operation("revoke-link", http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
+	huma.Register(api, operation("open-link", http.MethodGet, "/links/{token}", "A client's sheets by a link"), s.openLink)
+}
+
+func (s *server) issues(ctx context.Context, in *SessionPath) (*issuesOutput, error) {
+	out := &issuesOutput{}
+	return out, s.inSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
+		out.Body, err = s.viewIssues(ctx, tx, c, kept)
+		return err
+	})
+}
+
+// issue keeps the sheet as it is now. What is wrong or incomplete stops it.
+func (s *server) issue(ctx context.Context, in *issueInput) (*issuesOutput, error) {
+	out := &issuesOutput{}
+	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
+		if kept.Version != in.Body.Version {
+			return problem(http.StatusConflict, "somebody saved this session in between: look at it once more before it is issued")
+		}
+		if standing := c.Standing(s.day()); !standing.MayTrain() {
+			return problem(http.StatusUnprocessableEntity, standing.Heading())
+		}
+		t, err := s.trainee(c)
+		if err != nil {
+			return err
+		}
+		session, wrong := kept.Content.Week(movements(ctx))
+		if len(wrong) == 0 {
+			wrong = session.Incomplete()
+		}
+		if err := faults("session.", wrong); err != nil {
+			return err
+		}
+		for _, f := range session.Findings(t, session.Count(t.Yardstick, t.Stance), c.Dossier.Minutes) {
+			if f.Severity == week.Stop {
+				return problem(http.StatusUnprocessableEntity, "It is not issued: "+f.Text)
+			}
+		}
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		sheet, err := s.sheet(ctx, tx, studio, c, kept)
+		if err != nil {
+			return err
+		}
+		b, err := json.Marshal(sheet)
+		if err != nil {
+			return err
+		}
+		if err := tx.AddIssue(ctx, c.ID, store.Issue{ID: in.Body.ID, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.PlannedOn, Sheet: b}, a.ID); err != nil {
+			return err
+		}
+		out.Body, err = s.viewIssues(ctx, tx, c, kept)
+		return err
+	})
+}
+
+func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (IssuesView, error) {
+	out := IssuesView{Issues: []IssueView{}, Pending: []string{}, Links: []LinkView{}}
+	rows, err := tx.Issues(ctx, c.ID, kept.ID)
+	if err != nil {
+		return out, err
+	}
+	for _, r := range rows {
+		v := IssueView{Number: r.Number, At: r.At, By: r.By, Changes: []string{}}
+		if err := json.Unmarshal(r.Sheet, &v.Sheet); err != nil {
+			return out, err
+		}
+		out.Issues = append(out.Issues, v)
+	}
+	for i := range out.Issues {
+		if i+1 < len(out.Issues) {
+			out.Issues[i].Changes = sheetChanges(&out.Issues[i+1].Sheet, &out.Issues[i].Sheet)
+		}
+	}
+	if len(out.Issues) > 0 {
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return out, err
+		}
+		now, err := s.sheet(ctx, tx, studio, c, kept)
+		if err != nil {
+			return out, err
+		}
+		out.Pending = sheetChanges(&out.Issues[0].Sheet, &now)
+	}
+	links, err := tx.Links(ctx, c.ID)
+	for _, l := range links {
+		v := LinkView{ID: l.ID, State: "open", Expires: l.Expires, Opened: l.Opened, Last: l.OpenedAt}
+		switch {
+		case l.Revoked != nil:
+			v.State = "revoked"
+		case !s.now().Before(l.Expires):
+			v.State = "expired"
+		}
+		out.Links = append(out.Links, v)
+	}
+	return out, err
+}
+
+// sheetChanges tells what differs between two sheets, a line a change.
+func sheetChanges(was, is *SheetView) []string {
+	out := []string{}
+	say := func(format string, args ...any) { out = append(out, fmt.Sprintf(format, args...)) }
+	if was.Date != is.Date {
+		say("Moved from %s to %s.", was.Date, is.Date)
+	}
+	if was.Session != is.Session {
+		say("Now called %s.", is.Session)
+	}
+	if was.WarmUp != is.WarmUp {
+		say("Warm-up: %s, before: %s.", is.WarmUp, was.WarmUp)
+	}
+	name := func(l *SheetSlot) string {
+		if l.Details == "" {
+			return l.Title
+		}
+		return l.Title + ", " + l.Details
+	}
+	lines := func(l *SheetSlot) string {
+		return fmt.Sprintf("%s · %s · %s · %s · %s · %v", l.Sets, l.Load, l.Effort, l.Rest, l.Tempo, l.Cues)
+	}
+	before := map[string][]*SheetSlot{}
+	for i := range was.Slots {
+		before[name(&was.Slots[i])] = append(before[name(&was.Slots[i])], &was.Slots[i])
+	}
+	order := 0
+	for i := range is.Slots {
+		l := &is.Slots[i]
+		list := before[name(l)]
+		if len(list) == 0 {
+			say("New: %s, %s.", name(l), l.Sets)
+			continue
+		}
+		old := list[0]
+		before[name(l)] = list[1:]
+		for _, part := range [][3]string{{"sets", old.Sets, l.Sets}, {"load", old.Load, l.Load}, {"effort", old.Effort, l.Effort}, {"rest", old.Rest, l.Rest}, {"tempo", old.Tempo, l.Tempo}} {
+			if part[1] != part[2] {
+				say("%s: %s %s, before %s.", l.Title, part[0], part[2], part[1])
+			}
+		}
+		if lines(old) != lines(l) && fmt.Sprint(old.Cues) != fmt.Sprint(l.Cues) {
+			say("%s: other cues.", l.Title)
+		}
+		if i < len(was.Slots) && name(&was.Slots[i]) != name(l) {
+			order++
+		}
+	}
+	for _, list := range before {
+		for _, l := range list {
+			say("Gone: %s.", name(l))
+		}
+	}
+	if order > 0 && len(was.Slots) == len(is.Slots) && len(out) == 0 {
+		say("Another order.")
+	}
+	return out
+}
+
+func (s *server) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error) {
+	out := &linkOutput{}
+	token := store.NewToken()
+	out.Body.Path = "/s/" + token
+	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		if _, err := tx.Client(ctx, in.Client); err != nil {
+			return err
+		}
+		return tx.AddLink(ctx, in.Body.ID, in.Client, token, s.now().AddDate(0, 0, in.Body.Days), a.ID)
+	})
+}
+
+func (s *server) revokeLink(ctx context.Context, in *linkPath) (*struct{}, error) {
+	return nil, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.RevokeLink(ctx, in.Client, in.Link) })
+}
+
+// openLink shows a client's sheets to whoever has the link, and nothing else.
+func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, error) {
+	opened, err := s.store.OpenLink(ctx, in.Token, s.now())
+	if err == store.ErrNotFound {
+		return nil, problem(http.StatusNotFound, "this link leads nowhere; ask your coach for a new one")
+	}
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	if opened.Over != "" {
+		return nil, problem(http.StatusGone, "this link was "+opened.Over+"; ask your coach for a new one")
+	}
+	out := &openOutput{}
+	out.Body.Sheets, out.Body.Right = []OpenSheet{}, figure.MakeSlice(false)
+	today := s.day()
+	return out, problemIf(s.store.In(ctx, opened.Studio, func(tx *store.Tx) error {
+		c, err := tx.Client(ctx, opened.Client)
+		if err != nil {
+			return err
+		}
+		if out.Body.Studio, err = tx.StudioName(ctx); err != nil {
+			return err
+		}
+		out.Body.Client = c.Dossier.Name
+		standing := c.Standing(today)
+		issues, err := tx.LatestIssues(ctx, c.ID, today-linkBack, today+linkAhead)
+		if err != nil {
+			return err
+		}
+		var past []OpenSheet
+		for _, i := range issues {
+			v := OpenSheet{Session: i.SessionID, When: daysWords(i.PlannedOn, s.today())}
+			if err := json.Unmarshal(i.Sheet, &v.Sheet); err != nil {
+				return err
+			}
+			if !standing.MayTrain() { // a stop that came after the sheet holds for it too
+				v.Sheet.Blocked, v.Sheet.Slots = standing.Heading(), []SheetSlot{}
+			}
+			if i.PlannedOn.Before(s.today()) {
+				past = append(past, v)
+			} else {
+				out.Body.Sheets = append(out.Body.Sheets, v)
+			}
+		}
+		out.Body.Sheets = append(out.Body.Sheets, past...)
+		return tx.MarkOpened(ctx, opened.Link, s.now())
+	}))
+}

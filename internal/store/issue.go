@@ -1,0 +1,143 @@
+package store
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"musculus/internal/core/day"
+	"musculus/internal/store/db"
+)
+
+// Issue is a sheet as it left.
+type Issue struct {
+	ID             uuid.UUID
+	SessionID      uuid.UUID
+	Number         int // of the session's sheets, from 1
+	SessionVersion int // what it was made of
+	PlannedOn      time.Time
+	Sheet          json.RawMessage
+	By             string
+	At             time.Time
+}
+
+// AddIssue keeps a sheet under the session's next number; sending it twice keeps
+// it once.
+func (t *Tx) AddIssue(ctx context.Context, client uuid.UUID, i Issue, by uuid.UUID) error {
+	_, err := t.q.AddIssue(ctx, db.AddIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion, PlannedOn: i.PlannedOn, Sheet: i.Sheet, IssuedBy: by})
+	return err
+}
+
+// Issues returns a session's sheets, the latest first.
+func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID) ([]Issue, error) {
+	rows, err := t.q.IssuesOfSession(ctx, db.IssuesOfSessionParams{ClientID: client, SessionID: session})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Issue, len(rows))
+	for i, r := range rows {
+		out[i] = Issue{ID: r.IssueID, SessionID: session, Number: r.Number, SessionVersion: r.SessionVersion, Sheet: r.Sheet, By: r.IssuedByName, At: r.IssuedAt}
+	}
+	return out, nil
+}
+
+// LatestIssues returns the newest sheet of each of a client's sessions of some
+// days.
+func (t *Tx) LatestIssues(ctx context.Context, client uuid.UUID, first, last day.Day) ([]Issue, error) {
+	rows, err := t.q.LatestIssues(ctx, db.LatestIssuesParams{ClientID: client, FirstDay: dateOf(first), LastDay: dateOf(last)})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Issue, len(rows))
+	for i, r := range rows {
+		out[i] = Issue{SessionID: r.SessionID, Number: r.Number, SessionVersion: r.SessionVersion, PlannedOn: r.PlannedOn, Sheet: r.Sheet, At: r.IssuedAt}
+	}
+	return out, nil
+}
+
+// Link is a link to a client's sheets; its token is known only when it is made.
+type Link struct {
+	ID       uuid.UUID
+	Expires  time.Time
+	Revoked  *time.Time
+	OpenedAt *time.Time // last
+	Opened   int        // times
+	MadeAt   time.Time
+}
+
+// NewToken makes a token nobody can guess.
+func NewToken() string { return rand.Text() }
+
+// hashOf is what is kept of a token.
+func hashOf(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return hex.EncodeToString(sum[:])
+}
+
+// AddLink keeps a link by its token.
+func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, by uuid.UUID) error {
+	return t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), ExpiresAt: expires, MadeBy: by})
+}
+
+// Links returns a client's links, the latest first.
+func (t *Tx) Links(ctx context.Context, client uuid.UUID) ([]Link, error) {
+	rows, err := t.q.Links(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Link, len(rows))
+	for i, r := range rows {
+		out[i] = Link{r.LinkID, r.ExpiresAt, r.RevokedAt, r.OpenedAt, r.Opened, r.MadeAt}
+	}
+	return out, nil
+}
+
+// RevokeLink ends a link at once, ErrNotFound if there is none that holds.
+func (t *Tx) RevokeLink(ctx context.Context, client, id uuid.UUID) error {
+	n, err := t.q.RevokeLink(ctx, db.RevokeLinkParams{LinkID: id, ClientID: client})
+	if err == nil && n == 0 {
+		err = ErrNotFound
+	}
+	return err
+}
+
+// Opened is whose sheets a token opens.
+type Opened struct {
+	Studio, Client, Link uuid.UUID
+	Over                 string // why it opens no longer: expired, revoked; "" while it does
+}
+
+// OpenLink finds what a token opens, ErrNotFound for one that is nobody's.
+func (s *Store) OpenLink(ctx context.Context, token string, now time.Time) (Opened, error) {
+	var out Opened
+	err := classify(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
+		hash := hashOf(token)
+		if _, err := tx.Exec(ctx, "select set_config('musculus.token', $1, true)", hash); err != nil {
+			return err
+		}
+		r, err := db.New(tx).LinkByToken(ctx, hash)
+		if err != nil {
+			return err
+		}
+		out = Opened{Studio: r.StudioID, Client: r.ClientID, Link: r.LinkID}
+		switch {
+		case r.RevokedAt != nil:
+			out.Over = "revoked"
+		case !now.Before(r.ExpiresAt):
+			out.Over = "expired"
+		}
+		return nil
+	}))
+	return out, err
+}
+
+// MarkOpened notes that a link was opened.
+func (t *Tx) MarkOpened(ctx context.Context, link uuid.UUID, at time.Time) error {
+	return t.q.MarkOpened(ctx, db.MarkOpenedParams{LinkID: link, At: &at})
+}

@@ -1,0 +1,28 @@
+-- name: AddIssue :execrows
+INSERT INTO issued_sheet (issue_id, studio_id, client_id, session_id, number, session_version, planned_on, sheet, issued_by)
+SELECT $1, current_studio(), $2, $3, coalesce(max(number), 0) + 1, $4, $5, $6, $7 FROM issued_sheet WHERE session_id = $3
+ON CONFLICT (issue_id) DO NOTHING;
+
+-- name: IssuesOfSession :many
+SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name
+FROM issued_sheet i JOIN account ON account.account_id = i.issued_by
+WHERE i.client_id = $1 AND i.session_id = $2 ORDER BY i.number DESC;
+
+-- name: LatestIssues :many
+SELECT DISTINCT ON (session_id) session_id, number, session_version, planned_on, sheet, issued_at FROM issued_sheet
+WHERE client_id = $1 AND planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY session_id, number DESC;
+
+-- name: AddLink :exec
+INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5);
+
+-- name: Links :many
+SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC;
+
+-- name: RevokeLink :execrows
+UPDATE sheet_link SET revoked_at = now() WHERE link_id = $1 AND client_id = $2 AND revoked_at IS NULL;
+
+-- name: LinkByToken :one
+SELECT link_id, studio_id, client_id, expires_at, revoked_at FROM sheet_link WHERE token_hash = $1;
+
+-- name: MarkOpened :exec
+UPDATE sheet_link SET opened_at = sqlc.arg(at), opened = opened + 1 WHERE link_id = $1;
