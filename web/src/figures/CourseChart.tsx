@@ -26,7 +26,7 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
   const last = points[points.length - 1]
   const outside = (v: number) => Math.abs(v - first) > band
   return (
-    <svg className="course" width={width} height={height} role="img" aria-label={`${name}: ${points.map((p) => `${p.words} ${p.value} ${unit}`).join(', ')}. Noise band ±${band.toFixed(2)} ${unit} around the first.`}>
+    <svg className="course" viewBox={`0 0 ${width} ${height}`} style={{ maxWidth: width }} role="img" aria-label={`${name}: ${points.map((p) => `${p.words} ${p.value} ${unit}`).join(', ')}. Noise band ±${band.toFixed(2)} ${unit} around the first.`}>
       <rect x={pad.left} width={width - pad.left - pad.right} y={y(first + band)} height={y(first - band) - y(first + band)} className="course-band" />
       <line x1={pad.left} x2={width - pad.right} y1={y(first)} y2={y(first)} className="course-first" />
       {[first - band, first, first + band].map((v) => (
