@@ -62,10 +62,13 @@ var access = map[string]struct {
 	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
 	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
 	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
-	"open-link":       {anonymous: 404, assistant: 404},
-	"get-week":        {anonymous: 401, assistant: 200, ofClient: true},
-	"preview-week":    {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
-	"save-week":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
+	"propose": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
+		return map[string]any{"movement": "lying_bar", "reps_low": 8, "reps_high": 12, "reserve": 2}
+	}},
+	"open-link":    {anonymous: 404, assistant: 404},
+	"get-week":     {anonymous: 401, assistant: 200, ofClient: true},
+	"preview-week": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
+	"save-week":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
 	"accept-finding": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "key": "under:triceps_long", "accepted": true, "reason": "x"}
 	}},

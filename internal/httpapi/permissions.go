@@ -53,6 +53,7 @@ var permissions = map[string][]store.Role{
 	"issue":              planners,
 	"make-link":          planners,
 	"revoke-link":        planners,
+	"propose":            everybody,
 	"open-link":          nobody,
 	"get-week":           everybody,
 	"preview-week":       everybody,

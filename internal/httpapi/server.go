@@ -118,6 +118,7 @@ func (s *server) register(api huma.API) {
 	s.registerPresent(api)
 	s.registerWeek(api)
 	s.registerIssues(api)
+	s.registerProposals(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.

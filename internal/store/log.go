@@ -86,6 +86,15 @@ type Logged struct {
 	LastAt time.Time
 }
 
+// EntriesSince returns a client's sets after a time, the latest first.
+func (t *Tx) EntriesSince(ctx context.Context, client uuid.UUID, after time.Time, c *movement.Catalogue) ([]Entry, error) {
+	rows, err := t.q.EntriesSince(ctx, db.EntriesSinceParams{ClientID: client, After: after})
+	if err != nil {
+		return nil, err
+	}
+	return entries(rows, c)
+}
+
 // LoggedSessions returns what is logged of each of the client's sessions.
 func (t *Tx) LoggedSessions(ctx context.Context, client uuid.UUID) (map[uuid.UUID]Logged, error) {
 	rows, err := t.q.SetsPerSession(ctx, client)

@@ -159,6 +159,57 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 	return items, nil
 }
 
+const entriesSince = `-- name: EntriesSince :many
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn FROM set_entry e
+WHERE e.client_id = $1 AND e.done_at > $2 AND NOT withdrawn
+  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+ORDER BY done_at DESC
+LIMIT 4000
+`
+
+type EntriesSinceParams struct {
+	ClientID uuid.UUID
+	After    time.Time
+}
+
+func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]SetEntry, error) {
+	rows, err := q.db.Query(ctx, entriesSince, arg.ClientID, arg.After)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SetEntry
+	for rows.Next() {
+		var i SetEntry
+		if err := rows.Scan(
+			&i.EntryID,
+			&i.StudioID,
+			&i.ClientID,
+			&i.SessionID,
+			&i.SlotID,
+			&i.Series,
+			&i.SetUp,
+			&i.Side,
+			&i.SetNo,
+			&i.Reps,
+			&i.LoadKg,
+			&i.Reserve,
+			&i.Note,
+			&i.DoneAt,
+			&i.LoggedBy,
+			&i.Replaces,
+			&i.Withdrawn,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const lastTraining = `-- name: LastTraining :many
 SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id
 `

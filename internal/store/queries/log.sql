@@ -27,3 +27,10 @@ GROUP BY session_id;
 
 -- name: LastTraining :many
 SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id;
+
+-- name: EntriesSince :many
+SELECT * FROM set_entry e
+WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT withdrawn
+  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+ORDER BY done_at DESC
+LIMIT 4000;

@@ -332,6 +332,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Load and cues for a slot */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/ratings": {
         parameters: {
             query?: never;
@@ -1148,6 +1165,10 @@ export interface components {
             value: string;
             words: string;
         };
+        ChosenCue: {
+            cue: string;
+            why: string;
+        };
         ClientCard: {
             about: string;
             blocked: string;
@@ -1649,6 +1670,13 @@ export interface components {
             open: boolean;
             state: string;
         };
+        KnownView: {
+            max: string;
+            name: string;
+            /** Format: double */
+            ratio: number;
+            when: string;
+        };
         LedgerHead: {
             code: string;
             /** Format: double */
@@ -1764,6 +1792,14 @@ export interface components {
             /** @enum {string} */
             fit: "not_known" | "too_heavy" | "fits" | "too_light";
             instead: string[];
+            words: string;
+        };
+        LoadProposal: {
+            guess: boolean;
+            /** Format: double */
+            load_kg: number | null;
+            /** @enum {string} */
+            source: "own" | "ratio" | "model" | "find";
             words: string;
         };
         LogSetInputBody: {
@@ -2080,6 +2116,23 @@ export interface components {
             /** Format: int64 */
             version: number;
             views: string[];
+        };
+        Proposal: {
+            cues: components["schemas"]["ChosenCue"][];
+            known: components["schemas"]["KnownView"][];
+            load: components["schemas"]["LoadProposal"];
+        };
+        ProposeInputBody: {
+            movement: string;
+            /** Format: int64 */
+            reps_high: number;
+            /** Format: int64 */
+            reps_low: number;
+            /** Format: int64 */
+            reserve: number;
+            settings?: {
+                [key: string]: unknown;
+            };
         };
         QuestionView: {
             clears: boolean;
@@ -3477,6 +3530,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrioritiesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"];
                 };
             };
             /** @description Error */

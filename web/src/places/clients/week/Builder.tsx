@@ -151,7 +151,8 @@ export function Builder({ client, session, mayPlan }: Props) {
           >
             {slotView && (
               <Prescription
-                key={active.id}
+                                key={active.id}
+                client={client}
                 slot={active}
                 view={slotView}
                 dose={active.dose ?? slotView.dose}

@@ -2,6 +2,7 @@ import { AutoComplete, Input, InputNumber, Select } from 'antd'
 import { useId, useState, type ReactNode } from 'react'
 import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
+import { Proposed } from './Proposed'
 
 interface Props {
   slot: SlotDraft
@@ -9,7 +10,8 @@ interface Props {
   dose: DoseDraft | undefined
   faults: FieldFault[]
   minReserve: number
-  mayPlan: boolean
+    mayPlan: boolean
+  client: string
   setDose: (field: string, dose: DoseDraft) => void
   setCues: (cues: string[]) => void
 }
@@ -18,7 +20,7 @@ const mostCues = 3
 const find = 'find'
 
 /** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
-export function Prescription({ slot, view, dose, faults, minReserve, mayPlan, setDose, setCues }: Props) {
+export function Prescription({ client, slot, view, dose, faults, minReserve, mayPlan, setDose, setCues }: Props) {
   if (!dose) return null
   const fault = (field: string) => faults.find((f) => f.field === `dose.${field}`)?.reason
   const number = (field: 'sets' | 'reps_low' | 'reps_high' | 'rest_s', label: string) => (
@@ -100,6 +102,7 @@ export function Prescription({ slot, view, dose, faults, minReserve, mayPlan, se
           />
         </Field>
       </div>
+            {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
       <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={faults.find((f) => f.field === 'cues')?.reason} />
     </section>
   )

@@ -1,0 +1,149 @@
+package httpapi
+
+import (
+	"context"
+	"math"
+	"net/http"
+	"slices"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+)
+
+// Proposal is what the tool would prescribe for a slot.
+type Proposal struct {
+	Load  LoadProposal `json:"load"`
+	Cues  []ChosenCue  `json:"cues"`  // at most three, the most needed first
+	Known []KnownView  `json:"known"` // what the client's log says, the nearest by name
+}
+
+// LoadProposal is a seeded load with where it comes from.
+type LoadProposal struct {
+	Source string   `json:"source" enum:"own,ratio,model,find"`
+	LoadKg *float64 `json:"load_kg"` // what one hand carries; null: to be found
+	Words  string   `json:"words"`
+	Guess  bool     `json:"guess"`
+}
+
+// ChosenCue is a cue with why it was chosen.
+type ChosenCue struct {
+	Cue string `json:"cue"`
+	Why string `json:"why"`
+}
+
+// KnownView is one series and how it stands to the client's strongest of its kind.
+type KnownView struct {
+	Name  string  `json:"name"`
+	Max   string  `json:"max"` // estimated load for one repetition
+	Ratio float64 `json:"ratio"`
+	When  string  `json:"when"`
+}
+
+type proposeInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Movement string         `json:"movement" maxLength:"60"`
+		Settings map[string]any `json:"settings,omitempty"`
+		RepsLow  int            `json:"reps_low" minimum:"1" maximum:"60"`
+		RepsHigh int            `json:"reps_high" minimum:"1" maximum:"60"`
+		Reserve  int            `json:"reserve" minimum:"0" maximum:"6"`
+	}
+}
+
+type proposeOutput struct{ Body Proposal }
+
+// loadsFrom is how far back the log is looked at for loads, days.
+const loadsFrom = 300
+
+func (s *server) registerProposals(api huma.API) {
+	huma.Register(api, operation("propose", http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"), s.propose)
+}
+
+func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput, error) {
+	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
+	if err != nil {
+		return nil, err
+	}
+	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}}}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
+		t, err := s.trainee(&c)
+		if err != nil {
+			return err
+		}
+		past, err := tx.EntriesSince(ctx, c.ID, s.now().Add(-loadsFrom*24*time.Hour), movements(ctx))
+		if err != nil {
+			return err
+		}
+		known := knownOf(past)
+		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day()}
+		seed := series.Propose(ask, known)
+		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
+		if seed.PerHand > 0 {
+			out.Body.Load.LoadKg = &seed.PerHand
+		}
+		for _, cue := range week.CuesFor(set, t, nil) {
+			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
+		}
+		out.Body.Known = s.viewKnown(t, known)
+		return nil
+	})
+}
+
+// knownOf gathers a log by series, the latest sets first.
+func knownOf(past []store.Entry) []series.Known {
+	var out []series.Known
+	at := map[string]int{}
+	for _, e := range past {
+		m, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve)
+		if !ok {
+			continue
+		}
+		key := e.SetUp.Key()
+		i, found := at[key]
+		if !found {
+			i = len(out)
+			at[key] = i
+			out = append(out, series.Known{SetUp: e.SetUp})
+		}
+		out[i].Points = append(out[i].Points, series.Point{On: store.DayOf(e.DoneAt), E1RM: m})
+	}
+	return out
+}
+
+// viewKnown is the client's ratio table: each series against the strongest of its
+// action, by what one hand could lift once.
+func (s *server) viewKnown(t *week.Trainee, known []series.Known) []KnownView {
+	most := map[movement.Action]float64{}
+	for i := range known {
+		a := known[i].SetUp.Movement.Action
+		most[a] = max(most[a], known[i].E1RM())
+	}
+	out := []KnownView{}
+	rigging := t.Room.Rigging(t.Yardstick.Body().BodyMass)
+	for i := range known {
+		k := &known[i]
+		carry := person.CarryOf(k.SetUp)
+		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(), rigging)*10)/10, k.SetUp), round4(k.E1RM() / most[k.SetUp.Movement.Action]), s.ago(k.Last())})
+	}
+	slices.SortFunc(out, func(a, b KnownView) int {
+		switch {
+		case a.Ratio > b.Ratio:
+			return -1
+		case a.Ratio < b.Ratio:
+			return 1
+		}
+		return 0
+	})
+	return out
+}

@@ -1,0 +1,75 @@
+import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
+import { api, got, type DoseDraft, type SlotDraft } from '../../../api/client'
+
+interface Props {
+  client: string
+  slot: SlotDraft
+  dose: DoseDraft
+  setDose: (field: string, dose: DoseDraft) => void
+  setCues: (cues: string[]) => void
+}
+
+/** Proposed is the load and the cues the tool would take, with where they come from; the client's ratios on demand. */
+export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
+  const [table, setTable] = useState(false)
+  const [why, setWhy] = useState(false)
+  const asked = useDeferredValue(JSON.stringify({ movement: slot.movement, settings: slot.settings, reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve }))
+  const proposal = useQuery({
+    queryKey: ['propose', client, asked],
+    queryFn: () => got(api.POST('/clients/{client}/propose', { params: { path: { client } }, body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number } })),
+    placeholderData: (old) => old,
+    retry: false,
+  })
+  const p = proposal.data
+  if (!p) return null
+  const same = p.load.load_kg !== null && dose.load_kg !== null && Math.abs((dose.load_kg ?? 0) - p.load.load_kg) < 1e-6
+  const cues = p.cues.map((c) => c.cue)
+  const sameCues = JSON.stringify(cues) === JSON.stringify(slot.cues)
+  return (
+    <div className="proposed">
+      <p>
+        <b>Load:</b> {p.load.words}.{' '}
+        {p.load.load_kg !== null && !same && (
+          <button type="button" className="link" onClick={() => setDose('load', { ...dose, load_kg: p.load.load_kg })}>
+            Take it
+          </button>
+        )}{' '}
+        {p.known.length > 0 && (
+          <button type="button" className="link" aria-expanded={table} onClick={() => setTable(!table)}>
+            {table ? 'Hide the ratios' : 'The client’s ratios'}
+          </button>
+        )}
+      </p>
+      {table && (
+        <ul className="ratios">
+          {p.known.map((k) => (
+            <li key={k.name}>
+              <b>{k.ratio.toFixed(2)}</b> {k.name}: 1RM ≈ {k.max}, {k.when}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p>
+        <b>Cues:</b> {cues.map((c) => `“${c}”`).join(', ')}.{' '}
+        {!sameCues && (
+          <button type="button" className="link" onClick={() => setCues(cues)}>
+            Take these
+          </button>
+        )}{' '}
+        <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)}>
+          why?
+        </button>
+      </p>
+      {why && (
+        <ul className="ratios">
+          {p.cues.map((c) => (
+            <li key={c.cue}>
+              “{c.cue}”: {c.why}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}
