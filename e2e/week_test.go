@@ -2,7 +2,10 @@ package e2e
 
 import (
 	"fmt"
+	"os"
+	"path/filepath"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
@@ -86,4 +89,50 @@ func TestAnAssistantLooksAtTheBoard(t *testing.T) {
 	p := a.signedIn(t, jory, laptop, clientPath("Tobias Quill", "week"))
 	p.until(`document.querySelector('.board-slot b')`)
 	assert.Zero(t, eval[int](p, `document.querySelectorAll('.board-slot .board-grip, .board-tools, .board-plan, .finding-do .link:not(.soft)').length`))
+}
+
+// Slots are joined and taken apart, a method is chosen, a load and cues are taken
+// from what is proposed.
+func TestASlotIsPrescribed(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
+	p.until(`document.querySelector('.stage .pose') && document.querySelector('.proposed')`)
+	p.untilSays("from its own series")
+	p.click(".slot:nth-child(2) .slot-face")
+	p.untilSays("Reclined")
+	p.click(`[aria-label="Join with the next"]`)
+	p.until(`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') && document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`)
+	p.saved()
+	p.click(`[aria-label="Take apart from the next"]`)
+	p.until(`!document.querySelector('.slots').innerText.includes('superset')`)
+	p.saved()
+	p.press("Take these")
+	p.until(`document.querySelectorAll('.cues li:not(.cue-add)').length === 3`)
+	p.press("The client’s ratios")
+	p.untilSays("1RM ≈")
+	p.saved()
+}
+
+// A week leaves as a file and comes in: what it would change is told first.
+func TestAWeekComesInFromAFile(t *testing.T) {
+	a := start(t)
+	dir := t.TempDir()
+	plan := "session,date,movement,sets,reps_low,reps_high,reserve,rest_s,load_kg,mood\n" +
+		"From the file," + time.Now().Format(time.DateOnly) + ",curl_reclined,3,8,12,2,90,14,fine\n" +
+		"Not possible," + time.Now().Format(time.DateOnly) + ",curl_of_the_moon,3,8,12,2,90,,\n"
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "week.csv"), []byte(plan), 0o644))
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "week.txt"), []byte("?"), 0o644))
+	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week"))
+	p.until(`document.querySelector('.board-slot b')`)
+	p.clickText("Files")
+	p.until(`document.querySelector('[aria-label="File to bring in"]')`)
+	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="File to bring in"]`), []string{filepath.Join(dir, "week.txt")}))
+	p.untilSays("Only .xlsx, .csv and .json files are read.")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="File to bring in"]`), []string{filepath.Join(dir, "week.csv")}))
+	p.untilSays("New: From the file on")
+	p.untilSays("there is no movement \"curl_of_the_moon\"")
+	p.untilSays("Columns nobody knows here: mood")
+	assert.Equal(t, 2, eval[int](p, `document.querySelectorAll('.board-session').length`), "nothing is kept yet")
+	p.clickText("Change it so")
+	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
 }

@@ -62,6 +62,8 @@ var access = map[string]struct {
 	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
 	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
 	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
+	"export-plan":     {anonymous: 401, assistant: 200, ofClient: true},
+	"import-plan":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} }},
 	"propose": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
 		return map[string]any{"movement": "lying_bar", "reps_low": 8, "reps_high": 12, "reserve": 2}
 	}},
@@ -160,6 +162,9 @@ func TestWhoMayDoWhat(t *testing.T) {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
 		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}", "{link}", "{token}"} {
 			path = strings.ReplaceAll(path, part, newID())
+		}
+		if path == "/clients/{client}/plan" {
+			path += "?format=csv"
 		}
 		path = strings.ReplaceAll(path, "{movement}", "lying_bar")
 		path = strings.ReplaceAll(path, "{set_up}", newID())

@@ -54,6 +54,8 @@ var permissions = map[string][]store.Role{
 	"make-link":          planners,
 	"revoke-link":        planners,
 	"propose":            everybody,
+	"export-plan":        everybody,
+	"import-plan":        planners,
 	"open-link":          nobody,
 	"get-week":           everybody,
 	"preview-week":       everybody,

@@ -119,6 +119,7 @@ func (s *server) register(api huma.API) {
 	s.registerWeek(api)
 	s.registerIssues(api)
 	s.registerProposals(api)
+	s.registerPlans(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.
@@ -147,12 +148,16 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 	}
 }
 
-// boundBody bounds what is read of a request; only photos may be large.
+// boundBody bounds what is read of a request; only photos and files may be large.
 func boundBody(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		most := int64(mostBody)
-		if r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/photos") {
+		switch {
+		case r.Method != http.MethodPost:
+		case strings.HasSuffix(r.URL.Path, "/photos"):
 			most = mostUpload
+		case strings.HasSuffix(r.URL.Path, "/plan"):
+			most = mostImport
 		}
 		r.Body = http.MaxBytesReader(w, r.Body, most)
 		next.ServeHTTP(w, r)

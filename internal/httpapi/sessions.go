@@ -70,6 +70,7 @@ type SlotView struct {
 	CanFail   bool      `json:"can_fail_alone"`
 	Gets      SliceView `json:"gets"` // effective sets of this slot
 
+	Group       string       `json:"group" enum:"flexors,extensors"`
 	MethodWords string       `json:"method_words"` // empty for straight sets
 	Methods     []MethodView `json:"methods"`
 }
@@ -413,7 +414,7 @@ func viewSlot(t *week.Trainee, c *store.Client, id uuid.UUID, slot week.Slot, co
 		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads),
 	}
-	out.MethodWords, out.Methods = d.Method.Words(), viewMethods(t, slot.SetUp)
+	out.Group, out.MethodWords, out.Methods = week.GroupOf(slot.SetUp), d.Method.Words(), viewMethods(t, slot.SetUp)
 	for _, whole := range c.Room().Steps(slot.SetUp) {
 		out.Steps = append(out.Steps, Step{carry.PerHand(whole, rigging), carry.Words(whole, slot.SetUp)})
 	}

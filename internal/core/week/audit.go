@@ -305,7 +305,7 @@ func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot in
 		}
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
-			if group != "" && group != groupOf(s.SetUp) {
+			if group != "" && group != GroupOf(s.SetUp) {
 				continue
 			}
 			// What it gives to heads that have enough, less what it gives to others.
@@ -336,8 +336,8 @@ const (
 	extensors = "extensors"
 )
 
-// groupOf is a set-up's muscle group.
-func groupOf(s movement.SetUp) string {
+// GroupOf is a set-up's muscle group.
+func GroupOf(s movement.SetUp) string {
 	if act := s.Movement.Action; act == movement.Flexion || act == movement.Pull {
 		return flexors
 	}
@@ -396,7 +396,7 @@ func (a *auditor) order(i int) {
 		ranks[j] = a.rank(&s.Slots[j], a.ledger.Sessions[i].Slots[j].Heads)
 	}
 	for j := 1; j < len(ranks); j++ {
-		if ranks[j] == 0 && ranks[j-1] > 0 && !s.joined(j-1, j) || ranks[j] == 1 && ranks[j-1] == 3 && groupOf(s.Slots[j].SetUp) == groupOf(s.Slots[j-1].SetUp) {
+		if ranks[j] == 0 && ranks[j-1] > 0 && !s.joined(j-1, j) || ranks[j] == 1 && ranks[j-1] == 3 && GroupOf(s.Slots[j].SetUp) == GroupOf(s.Slots[j-1].SetUp) {
 			what := "what comes first for this client is done fresh"
 			if ranks[j] == 0 {
 				what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"

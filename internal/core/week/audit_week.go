@@ -136,7 +136,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
 			group := l.Sessions[i].Flexors
-			if groupOf(s.SetUp) == extensors {
+			if GroupOf(s.SetUp) == extensors {
 				group = l.Sessions[i].Extensors
 			}
 			if s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {

@@ -62,7 +62,7 @@ func (m *Memo) look(s movement.SetUp) *known {
 
 // learn works a set-up out.
 func learn(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) *known {
-	k := &known{joints: s.Joints(), station: stationOf(s), group: groupOf(s)}
+	k := &known{joints: s.Joints(), station: stationOf(s), group: GroupOf(s)}
 	if s.Movement.Computed() {
 		p, err := s.Profile(y)
 		if err != nil {

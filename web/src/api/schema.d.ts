@@ -281,6 +281,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sessions as JSON, CSV, workbook or calendar */
+        get: operations["export-plan"];
+        put?: never;
+        /** What importing a file would change; nothing is kept */
+        post: operations["import-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/present": {
         parameters: {
             query?: never;
@@ -1590,6 +1608,16 @@ export interface components {
         HintsOutputBody: {
             hints: components["schemas"]["HintView"][];
         };
+        ImportTrouble: {
+            reason: string;
+            where: string;
+        };
+        ImportView: {
+            changes: string[];
+            problems: components["schemas"]["ImportTrouble"][];
+            sessions: components["schemas"]["WeekDraft"][];
+            unknown: string[];
+        };
         IssueInputBody: {
             /** @description made for this issue; sending it again issues once */
             id: string;
@@ -2475,6 +2503,8 @@ export interface components {
             dose_words: string;
             gets: components["schemas"]["SliceView"];
             glyph: components["schemas"]["Glyph"];
+            /** @enum {string} */
+            group: "flexors" | "extensors";
             id: string;
             load_words: string;
             method_words: string;
@@ -3429,6 +3459,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasuresView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-plan": {
+        parameters: {
+            query?: {
+                format?: "json" | "csv" | "xlsx" | "ics";
+                /** @description first day; absent: this week's Monday */
+                from?: string;
+                days?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-plan": {
+        parameters: {
+            query?: {
+                format?: "json" | "csv" | "xlsx";
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
                 };
             };
             /** @description Error */

@@ -11,6 +11,7 @@ import { Slice } from '../../../figures/Slice'
 import { useClient } from '../Client'
 import { Audit } from './Audit'
 import './board.css'
+import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
 import { useWeek, type Drafts } from './useWeek'
@@ -27,6 +28,7 @@ export function Board() {
   const [params, setParams] = useSearchParams()
   const of = params.get('of') ?? me.data?.today ?? ''
   const w = useWeek(client.id, of)
+    const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
   const [over, setOver] = useState<Drafts | null>(null)
   const target = useRef('')
@@ -169,12 +171,16 @@ export function Board() {
               <Button size="small" disabled={!w.canRedo} onClick={w.redo}>
                 Redo
               </Button>
-              <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
+                            <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
                 Copy to the next week
               </Button>
             </span>
           )}
+          <Button size="small" aria-expanded={files} onClick={() => setFiles(!files)}>
+            Files
+          </Button>
         </div>
+                {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} saved={() => void w.query.refetch()} />}
         {view.blocked && (
           <p className="finding stop" role="alert">
             {view.blocked}{' '}

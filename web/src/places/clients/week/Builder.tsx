@@ -72,6 +72,31 @@ export function Builder({ client, session, mayPlan }: Props) {
       return { ...d, slots }
     })
 
+    /** join does a slot in turns with the next one, or takes the two apart. */
+  const join = (id: string) =>
+    edit('', (d) => {
+      const i = d.slots.findIndex((s) => s.id === id)
+      const next = d.slots[i + 1]
+      if (!next) return d
+      const here = d.slots[i]
+      const apart = !!here.combo && here.combo === next.combo
+      const combo = apart ? undefined : (here.combo ?? next.combo ?? uuidv7())
+      const marked = d.slots.map((s, k) => (apart ? (s.combo === here.combo ? { ...s, combo: undefined } : s) : k === i || k === i + 1 || (next.combo && s.combo === next.combo) ? { ...s, combo } : s))
+      const members = apart ? d.slots.filter((s) => s.combo === here.combo).map((s) => s.id) : marked.filter((s) => s.combo === combo).map((s) => s.id)
+      const groups = new Set(members.map((m) => shown.slots.find((v) => v.id === m)?.group))
+      const method = apart ? undefined : groups.size > 1 ? 'superset_opposing' : members.length > 2 ? 'three_in_row' : 'superset_same'
+      return {
+        ...d,
+        slots: marked.map((s) => {
+          const dose = s.dose ?? shown.slots.find((v) => v.id === s.id)?.dose
+          if (!members.includes(s.id) || !dose) return s
+          const last = s.id === members[members.length - 1]
+          // Between the members there is no rest, but for what the caps ask for.
+          return { ...s, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, 90) : last ? dose.rest_s : shown.min_rest_s } }
+        }),
+      }
+    })
+
   const go = (by: number) => {
     const next = draft.slots[Math.min(draft.slots.length - 1, Math.max(0, index + by))]
     if (next) setActiveId(next.id)
@@ -125,8 +150,9 @@ export function Builder({ client, session, mayPlan }: Props) {
             setActiveId(id)
             setPicking(false)
           }}
-          remove={remove}
+                    remove={remove}
           move={move}
+          join={join}
         />
         {mayPlan && (
           <button type="button" className="slot-add" onClick={() => setPicking(true)}>

@@ -71,7 +71,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
             status={fault('method') ? 'error' : undefined}
             popupMatchSelectWidth={360}
             options={view.methods
-              .filter((m) => !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
+                            .filter((m) => m.id === dose.method || !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
               .map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
             optionRender={(o) => {
               const m = view.methods.find((x) => x.id === o.value)!

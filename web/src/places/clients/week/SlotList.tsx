@@ -11,11 +11,13 @@ interface Props {
   faulty: (index: number) => boolean
   choose: (id: string) => void
   remove: (id: string) => void
-  move: (id: string, by: number) => void
+    move: (id: string, by: number) => void
+  /** joins a slot with the next one, or takes them apart */
+  join?: (id: string) => void
 }
 
 /** SlotList is the session's slots in order; Alt with the arrow keys moves one, Delete takes it out. */
-export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remove, move }: Props) {
+export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remove, move, join }: Props) {
   const { right, movements } = useCatalogue()
   const byId = new Map(views.map((v) => [v.id, v]))
   return (
@@ -25,7 +27,7 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
         const glyph = view?.glyph ?? movements.find((m) => m.id === slot.movement)!.glyph
         const bad = faulty(i) || !!view?.refused
         return (
-          <li key={slot.id} className={`slot${slot.id === activeId ? ' here' : ''}${bad ? ' bad' : ''}`}>
+          <li key={slot.id} className={`slot${slot.id === activeId ? ' here' : ''}${bad ? ' bad' : ''}${slot.combo && draft[i + 1]?.combo === slot.combo ? ' joined' : ''}`}>
             <button
               type="button"
               className="slot-face"
@@ -46,7 +48,10 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
               <span className="slot-text">
                 <span className="slot-title">{view?.title ?? movements.find((m) => m.id === slot.movement)!.name}</span>
                 {view?.details && <span className="slot-details">{view.details}</span>}
-                <span className="slot-dose">{view?.dose_words}</span>
+                <span className="slot-dose">
+                  {view?.dose_words}
+                  {view?.method_words && `, ${view.method_words}`}
+                </span>
                 <span className="slot-load">
                   {view?.load_words}
                   {glyph.ribbon ? <Ribbon geometry={glyph.ribbon} width={54} height={11} /> : <span className="graded">graded</span>}
@@ -61,6 +66,11 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
                 <button type="button" aria-label="Move down" disabled={i === draft.length - 1} onClick={() => move(slot.id, 1)}>
                   ↓
                 </button>
+                                {join && i < draft.length - 1 && (
+                  <button type="button" aria-label={slot.combo && draft[i + 1].combo === slot.combo ? 'Take apart from the next' : 'Join with the next'} title="Done in turns with the next slot" onClick={() => join(slot.id)}>
+                    {slot.combo && draft[i + 1].combo === slot.combo ? '⊣⊢' : '⊔'}
+                  </button>
+                )}
                 <button type="button" aria-label="Take out" onClick={() => remove(slot.id)}>
                   ×
                 </button>

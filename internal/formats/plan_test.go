@@ -1,0 +1,147 @@
+package formats_test
+
+import (
+	"archive/zip"
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/santhosh-tekuri/jsonschema/v6"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"github.com/xuri/excelize/v2"
+
+	"musculus/internal/formats"
+)
+
+func plan() *formats.Plan {
+	kg := 14.0
+	return &formats.Plan{Format: formats.PlanFormat, Version: formats.PlanVersion, Sessions: []formats.PlanSession{
+		{Name: "Gallery day", Date: "2026-11-27", Intent: "heavy", WarmUpMin: 5, Slots: []formats.PlanSlot{
+			{Movement: "curl_reclined", Settings: map[string]any{"bench": 60.0, "hands": "one"}, Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 1, RestS: 90, Tempo: []float64{3, 1, 1, 0}, LoadKg: &kg, Cues: []string{"Let both arms hang like ropes", "Little fingers ride highest"}},
+			{Movement: "pushdown_rope", Settings: map[string]any{}, Sets: 3, RepsLow: 10, RepsHigh: 12, Reserve: 2, RestS: 60, Method: "drops", MethodN: 2, Combo: "a"},
+		}},
+		{Name: "=cmd|calc", Date: "2026-11-29", WarmUpMin: 2.5, Slots: []formats.PlanSlot{{Movement: "lying_bar", Settings: map[string]any{}, Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, RestS: 120}}},
+	}}
+}
+
+// Every format gives back what was written, and keeps spreadsheets from taking
+// text for a formula.
+func TestAPlanComesBackFromEveryFormat(t *testing.T) {
+	for name, f := range map[string]struct {
+		write func(*bytes.Buffer) error
+		read  func([]byte) formats.PlanRead
+	}{
+		"json": {func(b *bytes.Buffer) error { return formats.WritePlanJSON(b, plan()) }, formats.ReadPlanJSON},
+		"csv":  {func(b *bytes.Buffer) error { return formats.WritePlanCSV(b, plan()) }, formats.ReadPlanCSV},
+		"xlsx": {func(b *bytes.Buffer) error { return formats.WritePlanXLSX(b, plan()) }, formats.ReadPlanXLSX},
+	} {
+		var b bytes.Buffer
+		require.NoError(t, f.write(&b), name)
+		got := f.read(b.Bytes())
+		assert.Empty(t, got.Problems, name)
+		assert.Empty(t, got.Unknown, name)
+		want, have := plan().Sessions, got.Plan.Sessions
+		for _, sessions := range [][]formats.PlanSession{want, have} { // empty or none is the same
+			for i := range sessions {
+				for j := range sessions[i].Slots {
+					if len(sessions[i].Slots[j].Settings) == 0 {
+						sessions[i].Slots[j].Settings = nil
+					}
+				}
+			}
+		}
+		assert.Equal(t, want, have, name)
+		if name == "csv" {
+			assert.Contains(t, b.String(), "'=cmd|calc", "no spreadsheet runs it")
+		}
+		if name == "json" {
+			s, err := jsonschema.NewCompiler().Compile(filepath.Join(root, "docs/formats/plan.schema.json"))
+			require.NoError(t, err)
+			var content any
+			require.NoError(t, json.Unmarshal(b.Bytes(), &content))
+			assert.NoError(t, s.Validate(content))
+		}
+	}
+}
+
+func TestRowsAreReadAsPeopleWriteThem(t *testing.T) {
+	got := formats.ReadPlanCSV([]byte("\xef\xbb\xbfSession;Date;Movement;Sets;Reps from;Load, kg a hand;Mood\nMonday;25.11.2026;curl_reclined;3;8;12,5 kg;fine\nMonday;25.11.2026;lying_bar;3;8;;\n"))
+	assert.Empty(t, got.Problems)
+	assert.Equal(t, []string{"Mood"}, got.Unknown, "told by name")
+	require.Len(t, got.Plan.Sessions, 1)
+	s := got.Plan.Sessions[0]
+	assert.Equal(t, "2026-11-25", s.Date)
+	assert.Equal(t, 12.5, *s.Slots[0].LoadKg)
+	assert.Equal(t, 8, s.Slots[0].RepsHigh)
+	assert.Nil(t, s.Slots[1].LoadKg)
+	head := "session,date,movement,sets,reps_low,load_kg,rest_s\n"
+	for row, where := range map[string]string{
+		"A,11/25/2026,lying_bar,3,8,,90":      "read one way only",
+		"A,2026-11-25,lying_bar,3,8,30 lb,90": "is in pounds; write kg",
+		"A,2026-11-25,lying_bar,three,8,,90":  `"three" is no number`,
+		"A,2026-11-25,lying_bar,2.5,8,,90":    "no whole number",
+		"A,2026-11-25,,3,8,,90":               "no movement",
+		"A,2026-11-25,lying_bar,3,8,1e99,90":  "no number",
+		"A,2026-11-25,lying_bar,3,8,=1+1,90":  "no number",
+		"A,2026-13-45,lying_bar,3,8,,90":      "read one way only",
+	} {
+		got := formats.ReadPlanCSV([]byte(head + row + "\n"))
+		require.Len(t, got.Problems, 1, row)
+		assert.Contains(t, got.Problems[0].Reason, where, row)
+		assert.NotEmpty(t, got.Problems[0].Where)
+	}
+	assert.Contains(t, formats.ReadPlanCSV([]byte("a,b\n1,2\n")).Problems[0].Reason, "missing")
+	assert.NotEmpty(t, formats.ReadPlanCSV(nil).Problems)
+	assert.Contains(t, formats.ReadPlanCSV([]byte(head + strings.Repeat("A,2026-11-25,lying_bar,3,8,,90\n", 20_000))).Problems[0].Reason, "more than 1000 rows")
+}
+
+func TestWhatIsNoPlanIsToldSo(t *testing.T) {
+	assert.Contains(t, formats.ReadPlanJSON([]byte("{")).Problems[0].Reason, "no plan in JSON")
+	assert.Contains(t, formats.ReadPlanJSON([]byte(`{"format":"other"}`)).Problems[0].Reason, "is not")
+	assert.Contains(t, formats.ReadPlanJSON([]byte(`{"format":"musculus-plan","version":7}`)).Problems[0].Reason, "version 7")
+	assert.Equal(t, []string{"mood"}, formats.ReadPlanJSON([]byte(`{"format":"musculus-plan","version":1,"sessions":[{"name":"A","date":"2026-11-25","mood":"fine","slots":[]}]}`)).Unknown)
+	assert.Contains(t, formats.ReadPlanXLSX([]byte("text")).Problems[0].Reason, "no workbook")
+	// A small file that unpacks to a huge one.
+	var b bytes.Buffer
+	var whole bytes.Buffer
+	require.NoError(t, formats.WritePlanXLSX(&whole, plan()))
+	from, err := zip.NewReader(bytes.NewReader(whole.Bytes()), int64(whole.Len()))
+	require.NoError(t, err)
+	to := zip.NewWriter(&b)
+	for _, f := range from.File {
+		w, err := to.Create(f.Name)
+		require.NoError(t, err)
+		if strings.HasSuffix(f.Name, "sheet1.xml") {
+			for range 60 {
+				_, err = w.Write(make([]byte, 1<<20))
+				require.NoError(t, err)
+			}
+		}
+	}
+	require.NoError(t, to.Close())
+	assert.Less(t, b.Len(), 200<<10)
+	assert.NotEmpty(t, formats.ReadPlanXLSX(b.Bytes()).Problems)
+	// A formula is told, not evaluated.
+	f, err := excelize.OpenReader(bytes.NewReader(whole.Bytes()))
+	require.NoError(t, err)
+	require.NoError(t, f.SetCellFormula(f.GetSheetList()[0], "D7", "=1+2"))
+	b.Reset()
+	require.NoError(t, f.Write(&b))
+	got := formats.ReadPlanXLSX(b.Bytes())
+	require.NotEmpty(t, got.Problems)
+	assert.Contains(t, fmt.Sprint(got.Problems), "holds a formula")
+}
+
+func TestTheCalendar(t *testing.T) {
+	var b bytes.Buffer
+	day := time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC)
+	require.NoError(t, formats.WriteCalendar(&b, "Aurelio Finch", []formats.CalendarSession{{ID: "x", Name: "Gallery day", Where: "The Sail Loft", Says: "36 minutes", Date: day}}, day))
+	for _, line := range []string{"BEGIN:VCALENDAR", "DTSTART;VALUE=DATE:20261127", "DTEND;VALUE=DATE:20261128", "SUMMARY:Gallery day", "LOCATION:The Sail Loft", "END:VCALENDAR"} {
+		assert.Contains(t, b.String(), line)
+	}
+}

@@ -1,0 +1,67 @@
+package httpapi_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+type imported struct {
+	Sessions []map[string]any
+	Changes  []string
+	Unknown  []string
+	Problems []struct{ Where, Reason string }
+}
+
+// A plan leaves in every format and comes back: importing says what it would
+// change and keeps nothing; saving what it brought gives the same plan.
+func TestAPlanLeavesAndComesBack(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := clientPath("Aurelio Finch")
+	for _, format := range []string{"json", "csv", "xlsx"} {
+		out := c.call("GET", path+"/plan?format="+format, nil)
+		require.Equal(t, 200, out.status)
+		assert.Contains(t, out.header.Get("Content-Disposition"), "plan-2026-11-23."+format)
+		into := clientPath("Dario Vance")
+		other := got[imported](c, 200, c.call("POST", into+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}))
+		require.Len(t, other.Sessions, 1, format)
+		assert.Equal(t, "New: Before the matinee on 2026-11-29, 3 slots.", other.Changes[0])
+		require.Len(t, other.Problems, 1, "a dip carries the other client's body")
+		assert.Contains(t, other.Problems[0].Where, "Gallery day on 2026-11-27, slots[2].dose.load_kg")
+		before := got[weekView](c, 200, c.call("GET", into+"/week", nil))
+		assert.Len(t, before.Sessions, 2, "nothing is kept by looking")
+		same := got[imported](c, 200, c.call("POST", path+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}))
+		assert.Empty(t, same.Problems, format)
+		assert.Empty(t, same.Unknown, format)
+		assert.Contains(t, same.Changes[0], "4 slots instead of 4")
+		require.Equal(t, 200, c.call("PUT", path+"/week", map[string]any{"sessions": writes(same.Sessions)}).status, format)
+		again := c.call("GET", path+"/plan?format="+format, nil)
+		if format != "xlsx" {
+			assert.Equal(t, out.body, again.body, format)
+		}
+	}
+	calendar := c.call("GET", path+"/plan?format=ics", nil)
+	assert.Contains(t, calendar.body, "SUMMARY:Gallery day")
+	assert.Equal(t, 422, c.call("GET", path+"/plan?format=doc", nil).status)
+}
+
+// What cannot be kept is told with its place, and the rest can be.
+func TestAnImportRefusesNothingSilently(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	text := "session,date,movement,sets,reps_low,reps_high,reserve,rest_s,load_kg,mood\n" +
+		"Good,2026-12-01,curl_reclined,3,8,12,2,90,14,fine\n" +
+		"Bad,2026-12-02,curl_of_the_moon,3,8,12,2,90,,\n" +
+		"Heavy,2026-12-03,curl_reclined,3,8,12,2,90,15,\n"
+	v := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format=csv", form{"text/csv", []byte(text)}))
+	assert.Equal(t, []string{"mood"}, v.Unknown)
+	require.Len(t, v.Sessions, 1)
+	require.Len(t, v.Problems, 2)
+	assert.Contains(t, v.Problems[0].Where, "Bad on 2026-12-02, slots[0].movement")
+	assert.Contains(t, v.Problems[1].Reason, "there is no 15 kg in The Sail Loft")
+	big := c.call("POST", clientPath("Aurelio Finch")+"/plan?format=csv", form{"text/csv", []byte(strings.Repeat("x", 5<<20))})
+	assert.Contains(t, []int{400, 413}, big.status)
+}
