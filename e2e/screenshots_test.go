@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -41,6 +42,11 @@ func TestScreenshots(t *testing.T) {
 		{"rooms", "/studio", ".room", laptop},
 		{"session-phone", builderPath("Dario Vance"), ".stage .pose", phone},
 	}
+	issuedLink := issueAndLink(t, a)
+	views = append(views, struct {
+		name, path, ready string
+		size              [2]int64
+	}{"sheet-phone", issuedLink, ".by-link .sheet-slot", phone})
 	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}
 	for _, v := range views {
 		p := tabs[v.size]
@@ -69,4 +75,14 @@ func TestScreenshots(t *testing.T) {
 		time.Sleep(600 * time.Millisecond)
 		p.shot(filepath.Join(dir, v.name+".png"))
 	}
+}
+
+// issueAndLink issues a demo sheet and makes a link to it.
+func issueAndLink(t *testing.T, a *app) string {
+	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
+	p.clickText("Issue it")
+	p.untilSays("Sheet 1 left on")
+	p.clickText("Make a link")
+	link := p.text(".issuing-link")
+	return link[strings.Index(link, "/s/"):]
 }

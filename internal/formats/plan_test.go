@@ -15,6 +15,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"github.com/xuri/excelize/v2"
 
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/figure"
+
 	"musculus/internal/formats"
 )
 
@@ -143,5 +148,37 @@ func TestTheCalendar(t *testing.T) {
 	require.NoError(t, formats.WriteCalendar(&b, "Aurelio Finch", []formats.CalendarSession{{ID: "x", Name: "Gallery day", Where: "The Sail Loft", Says: "36 minutes", Date: day}}, day))
 	for _, line := range []string{"BEGIN:VCALENDAR", "DTSTART;VALUE=DATE:20261127", "DTEND;VALUE=DATE:20261128", "SUMMARY:Gallery day", "LOCATION:The Sail Loft", "END:VCALENDAR"} {
 		assert.Contains(t, b.String(), line)
+	}
+}
+
+// A sheet of as many slots as a session has room for is drawn with every movement's
+// figure; few slots are one page on either paper, many go on to a second one.
+func TestASheetOnPaper(t *testing.T) {
+	y, err := effort.NewYardstick(arm.DefaultBody)
+	require.NoError(t, err)
+	sheet := func(n int) *formats.PDFSheet {
+		s := &formats.PDFSheet{Client: "Aurelio Finch", Session: "Gallery day", Where: "27 November 2026 · The Sail Loft", Cautions: []string{"Breathe out on the effort."}, Caps: []string{"At least 3 in reserve."}}
+		for i := range n {
+			set := movement.Shipped.Movements[i*4%len(movement.Shipped.Movements)].Default()
+			p, err := set.Profile(y)
+			slot := formats.PDFSlot{Title: set.Title(), Details: strings.Repeat("long words ", 12), Dose: "3 × 8–12 · bar 30 kg", How: "stop with 2 reps left", Cues: []string{"Elbows stay under the shoulders"}, Stop: "form goes", Heads: []formats.PDFHead{{ID: "biceps_long", Level: 0.8, Leading: true}}}
+			if err == nil && set.Movement.Computed() {
+				r := figure.MakeRibbon(p)
+				slot.Ribbon = &r
+			} else {
+				p = nil
+			}
+			slot.Pose = figure.MakePose(set, arm.DefaultBody, p)
+			s.Slots = append(s.Slots, slot)
+		}
+		return s
+	}
+	for _, c := range []struct {
+		slots, pages int
+		letter       bool
+	}{{0, 1, false}, {4, 1, false}, {7, 1, true}, {20, 2, false}} {
+		var b bytes.Buffer
+		require.NoError(t, formats.WriteSheetPDF(&b, sheet(c.slots), c.letter))
+		assert.Equal(t, c.pages, strings.Count(b.String(), "/Type /Page\n"), "%d slots", c.slots)
 	}
 }

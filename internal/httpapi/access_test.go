@@ -62,6 +62,8 @@ var access = map[string]struct {
 	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
 	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
 	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
+	"sheet-pdf":       {anonymous: 401, assistant: 200, ofClient: true},
+	"link-pdf":        {anonymous: 404, assistant: 404},
 	"export-plan":     {anonymous: 401, assistant: 200, ofClient: true},
 	"import-plan":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} }},
 	"propose": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {

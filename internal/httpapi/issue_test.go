@@ -78,6 +78,12 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 	seen = got[opened](anybody, 200, anybody.call("GET", "/links/"+token, nil))
 	assert.NotEqual(t, before, seen.Sheets[0].Sheet.Slots[0].Sets)
 
+	pdf := anybody.call("GET", "/links/"+token+"/"+sessionPath("Aurelio Finch")[len(clientPath("Aurelio Finch")+"/sessions/"):]+"/sheet.pdf?letter=true", nil)
+	require.Equal(t, 200, pdf.status)
+	assert.True(t, strings.HasPrefix(pdf.body, "%PDF-"))
+	assert.Equal(t, 1, strings.Count(pdf.body, "/Type /Page\n"), "one page")
+	assert.Equal(t, 422, c.call("GET", sessionPath("Pelle Sandoval")+"/sheet.pdf", nil).status, "no paper for whom no sheet leaves")
+
 	// Guessed, expired, revoked.
 	assert.Equal(t, 404, anybody.call("GET", "/links/"+token[:20]+"AAAAAA", nil).status)
 	later := httptest.NewServer(httpapi.New(httpapi.Config{Store: s.store, Now: func() time.Time { return time.Date(2026, 12, 12, 10, 0, 0, 0, time.UTC) }}))

@@ -56,6 +56,8 @@ var permissions = map[string][]store.Role{
 	"propose":            everybody,
 	"export-plan":        everybody,
 	"import-plan":        planners,
+	"sheet-pdf":          everybody,
+	"link-pdf":           nobody,
 	"open-link":          nobody,
 	"get-week":           everybody,
 	"preview-week":       everybody,

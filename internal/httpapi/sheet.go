@@ -1,8 +1,11 @@
 package httpapi
 
 import (
+	"bytes"
 	"context"
+	"fmt"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -13,6 +16,7 @@ import (
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
+	"musculus/internal/formats"
 	"musculus/internal/store"
 )
 
@@ -56,6 +60,8 @@ type sheetOutput struct{ Body SheetView }
 
 func (s *server) registerSheet(api huma.API) {
 	huma.Register(api, operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
+	huma.Register(api, operation("sheet-pdf", http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
+	huma.Register(api, operation("link-pdf", http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
 }
 
 func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, error) {
@@ -143,4 +149,78 @@ func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uu
 		}
 	}
 	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*slot.Dose.LoadKg, rigging), when), nil
+}
+
+type pdfInput struct {
+	SessionPath
+	Letter bool `query:"letter"`
+}
+
+type linkPDFInput struct {
+	Token   string    `path:"token" maxLength:"100"`
+	Session uuid.UUID `path:"session"`
+	Letter  bool      `query:"letter"`
+}
+
+// sheetPDF is the sheet as it is planned now.
+func (s *server) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamResponse, error) {
+	sheet, err := s.getSheet(ctx, &in.SessionPath)
+	if err != nil {
+		return nil, err
+	}
+	return pdfOf(&sheet.Body, in.Letter)
+}
+
+// linkPDF is a sheet as it left.
+func (s *server) linkPDF(ctx context.Context, in *linkPDFInput) (*huma.StreamResponse, error) {
+	opened, err := s.openLink(ctx, &openInput{in.Token})
+	if err != nil {
+		return nil, err
+	}
+	for i := range opened.Body.Sheets {
+		if opened.Body.Sheets[i].Session == in.Session {
+			return pdfOf(&opened.Body.Sheets[i].Sheet, in.Letter)
+		}
+	}
+	return nil, problem(http.StatusNotFound, "no such sheet was sent")
+}
+
+func pdfOf(v *SheetView, letter bool) (*huma.StreamResponse, error) {
+	if v.Blocked != "" {
+		return nil, problem(http.StatusUnprocessableEntity, v.Blocked)
+	}
+	var b bytes.Buffer
+	if err := formats.WriteSheetPDF(&b, paperOf(v), letter); err != nil {
+		return nil, problemOf(err)
+	}
+	return &huma.StreamResponse{Body: func(hc huma.Context) {
+		hc.SetHeader("Content-Type", "application/pdf")
+		hc.SetHeader("Content-Disposition", `inline; filename="sheet.pdf"`)
+		if _, err := hc.BodyWriter().Write(b.Bytes()); err != nil {
+			panic(http.ErrAbortHandler)
+		}
+	}}, nil
+}
+
+// paperOf lays a sheet out for paper.
+func paperOf(v *SheetView) *formats.PDFSheet {
+	heads := func(s *SliceView) []formats.PDFHead {
+		var out []formats.PDFHead
+		for _, h := range s.Heads {
+			out = append(out, formats.PDFHead{ID: h.ID, Level: h.Level, Leading: h.Leading})
+		}
+		return out
+	}
+	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s · %s", v.Minutes, v.WarmUp, v.Screen),
+		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
+	for i := range v.Slots {
+		s := &v.Slots[i]
+		how := []string{s.Effort, s.Rest, s.Tempo}
+		if s.Range != "" {
+			how = append(how, s.Range)
+		}
+		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: s.Stop + ". Upper arm: " + s.Arm + ".",
+			Cues: s.Cues, Pose: s.Pose, Ribbon: s.Ribbon, Heads: heads(&s.Slice)})
+	}
+	return out
 }

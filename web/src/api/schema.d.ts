@@ -540,6 +540,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/sessions/{session}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The client's sheet on paper */
+        get: operations["sheet-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/sessions/{session}/switch-rule": {
         parameters: {
             query?: never;
@@ -705,6 +722,23 @@ export interface paths {
         };
         /** A client's sheets by a link */
         get: operations["open-link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/links/{token}/{session}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An issued sheet on paper, by a link */
+        get: operations["link-pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4120,6 +4154,38 @@ export interface operations {
             };
         };
     };
+    "sheet-pdf": {
+        parameters: {
+            query?: {
+                letter?: boolean;
+            };
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "switch-rule": {
         parameters: {
             query?: never;
@@ -4541,6 +4607,38 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OpenOutputBody"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "link-pdf": {
+        parameters: {
+            query?: {
+                letter?: boolean;
+            };
+            header?: never;
+            path: {
+                token: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

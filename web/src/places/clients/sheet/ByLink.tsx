@@ -33,6 +33,11 @@ export function ByLink() {
             {s.sheet.session}, {s.when}
           </button>
         ))}
+              {sheets[at] && !sheets[at].sheet.blocked && (
+          <a className="chip" href={`/api/links/${token}/${sheets[at].session}/sheet.pdf`}>
+            On paper
+          </a>
+        )}
       </nav>
       {sheets.length === 0 ? (
         <main className="soon">

@@ -32,6 +32,16 @@ export function Sheet() {
   return (
     <>
       <SessionTabs place="sheet" id={id}>
+                {id && sheet.data?.blocked === '' && (
+          <>
+            <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf`} target="_blank" rel="noreferrer">
+              PDF, A4
+            </a>{' '}
+            <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf?letter=true`} target="_blank" rel="noreferrer">
+              Letter
+            </a>{' '}
+          </>
+        )}
         <Button type="primary" size="small" disabled={!!sheet.data?.blocked} onClick={() => window.print()}>
           Print
         </Button>
