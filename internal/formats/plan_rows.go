@@ -107,7 +107,6 @@ var pounds = regexp.MustCompile(`(?i)\d\s*(lbs?|pounds?)\s*$`)
 type rows struct {
 	read  *PlanRead
 	heads []string // column ids, "" for unknown ones
-	last  *PlanSession
 }
 
 // start reads a head row; unknown columns are told, missing ones too.

@@ -221,7 +221,11 @@ func gather(ctx context.Context, tx *store.Tx, id uuid.UUID, all *Exported, c *m
 		read(func() error {
 			sets, err := tx.SessionEntries(ctx, session.ID, c)
 			for _, e := range sets {
-				all.Sets = append(all.Sets, ExportedSet{e.SessionID, e.SetUp.Key(), e.Side, e.SetNo, e.Reps, e.LoadKg, e.Reserve, e.Note, e.DoneAt})
+				key := ""
+				if e.SetUp.Movement != nil {
+					key = e.SetUp.Key()
+				}
+				all.Sets = append(all.Sets, ExportedSet{e.SessionID, key, e.Side, e.SetNo, e.Reps, e.LoadKg, e.Reserve, e.Note, e.DoneAt})
 			}
 			return err
 		})

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -19,15 +20,18 @@ import (
 
 // EntryView is one logged set.
 type EntryView struct {
-	ID       uuid.UUID `json:"id"`
-	Side     string    `json:"side" enum:"both,left,right"`
-	SetNo    int       `json:"set_no"`
-	Reps     int       `json:"reps"`
-	WholeKg  float64   `json:"whole_kg"` // as it is read; for dips what is added
-	Load     string    `json:"load_words"`
-	Reserve  int       `json:"reserve"`
-	Note     string    `json:"note"`
-	Estimate string    `json:"e1rm"` // estimated one-repetition maximum in words, "" where there is none
+	ID        uuid.UUID `json:"id"`
+	Side      string    `json:"side" enum:"both,left,right"`
+	SetNo     int       `json:"set_no"`
+	Reps      int       `json:"reps"`
+	WholeKg   float64   `json:"whole_kg"` // as it is read; for dips what is added
+	Load      string    `json:"load_words"`
+	Reserve   int       `json:"reserve"`
+	Note      string    `json:"note"`
+	Faults    []string  `json:"faults"`    // ids of what was seen
+	Seen      []string  `json:"seen"`      // the same in words
+	Technical bool      `json:"technical"` // ended because form went
+	Estimate  string    `json:"e1rm"`      // estimated one-repetition maximum in words, "" where there is none
 }
 
 // LogSlot is one slot of a log.
@@ -44,8 +48,16 @@ type LogSlot struct {
 	Entered   string      `json:"entered"`    // entries against those planned, "3 / 6"
 	Sides     []string    `json:"sides"`
 	Entries   []EntryView `json:"entries"`
-	Last      string      `json:"last"` // the series' last sets, in words
-	Next      NextSet     `json:"next"` // what the next entry starts from
+	Ticks     []TickView  `json:"ticks"` // what may be seen in it
+	Last      string      `json:"last"`  // the series' last sets, in words
+	Next      NextSet     `json:"next"`  // what the next entry starts from
+}
+
+// TickView is a fault that can be ticked while a set runs.
+type TickView struct {
+	ID   string `json:"id"`
+	Seen string `json:"seen"`
+	View string `json:"view"` // the side it is seen from
 }
 
 // NextSet is what the form of the next set starts from.
@@ -80,6 +92,8 @@ type logSetInput struct {
 		Note      string     `json:"note" maxLength:"300"`
 		Replaces  *uuid.UUID `json:"replaces,omitempty" doc:"the entry this one corrects"`
 		Withdrawn bool       `json:"withdrawn,omitempty" doc:"only take the replaced entry away"`
+		Faults    []string   `json:"faults,omitempty" maxItems:"10" doc:"ids of what was seen"`
+		Technical bool       `json:"technical,omitempty" doc:"the set ended because form went"`
 	}
 }
 
@@ -108,13 +122,22 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 		if sides := sidesOf(set); !strings.Contains(strings.Join(sides, " "), in.Body.Side) {
 			return fieldProblem("body.side", "this set-up is logged for %s", strings.Join(sides, " and "))
 		}
+		known := map[string]bool{}
+		for _, f := range set.Movement.FaultsOf() {
+			known[f.ID] = true
+		}
+		for _, f := range in.Body.Faults {
+			if !known[f] {
+				return fieldProblem("body.faults", "%q is not seen in this movement", f)
+			}
+		}
 		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, c.Room().Rigging(c.Dossier.Body().BodyMass))
 		if perHand < 0 {
 			return fieldProblem("body.whole_kg", "%s would leave less than nothing in the hand", person.Kg(in.Body.WholeKg))
 		}
 		err = tx.AddEntry(ctx, store.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: store.Side(in.Body.Side),
 			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: s.now(),
-			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn}, a.ID)
+			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical}, a.ID)
 		if err != nil {
 			return err
 		}
@@ -172,7 +195,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesOf(set), Entries: []EntryView{}}
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesOf(set), Entries: []EntryView{}, Ticks: ticksOf(set)}
 		if line.Last, err = s.lastWords(ctx, tx, c, set, kept.ID); err != nil {
 			return out, err
 		}
@@ -184,7 +207,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 			i = len(out.Slots)
 			index[e.SlotID] = i
 			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
-				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}})
+				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp)})
 		}
 		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(c, e))
 	}
@@ -207,11 +230,25 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 
 func tenGrams(kg float64) float64 { return math.Round(kg*100) / 100 }
 
+// ticksOf lists what may be seen in a set-up, its family's own first.
+func ticksOf(s movement.SetUp) []TickView {
+	out := []TickView{}
+	for _, f := range s.Movement.FaultsOf() {
+		out = append(out, TickView{f.ID, f.Seen, f.View})
+	}
+	return out
+}
+
 func viewEntry(c *store.Client, e store.Entry) EntryView {
 	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
-	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note}
-	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
+	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical}
+	for _, f := range e.SetUp.Movement.FaultsOf() {
+		if slices.Contains(e.Faults, f.ID) {
+			v.Seen = append(v.Seen, f.Seen)
+		}
+	}
+	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
 		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
 	}
 	return v
@@ -265,7 +302,7 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 			words = daysWords(e.DoneAt.UTC().Truncate(24*60*60*1e9), s.today()) + ": " + viewEntry(c, e).Load
 		}
 		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
-		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
+		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
 			maxima = append(maxima, max)
 		}
 	}

@@ -65,3 +65,45 @@ func TestAnImportRefusesNothingSilently(t *testing.T) {
 	big := c.call("POST", clientPath("Aurelio Finch")+"/plan?format=csv", form{"text/csv", []byte(strings.Repeat("x", 5<<20))})
 	assert.Contains(t, []int{400, 413}, big.status)
 }
+
+// What was seen is ticked, a set that form ended says nothing of the muscle, and
+// the next cue comes from the tick.
+func TestWhatIsSeenDecidesTheNextCue(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, jory)
+	type proposal struct {
+		Load  struct{ Words string }
+		Cues  []struct{ Cue, Why string }
+		Known []struct{ Name string }
+	}
+	ask := map[string]any{"movement": "press_bench_close", "reps_low": 6, "reps_high": 8, "reserve": 2}
+	propose := func() proposal {
+		return got[proposal](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/propose", ask))
+	}
+	before := propose()
+	assert.Contains(t, before.Load.Words, "from its own series")
+	assert.NotEmpty(t, before.Known)
+	set := loggedSet().(map[string]any)
+	set["faults"], set["technical"], set["reps"] = []string{"g_uneven"}, true, 3
+	log := got[struct {
+		Slots []struct {
+			Ticks   []struct{ ID string }
+			Entries []struct {
+				Seen      []string
+				Technical bool
+				E1RM      string `json:"e1rm"`
+			}
+		}
+	}](c, 200, c.call("POST", sessionPath("Aurelio Finch")+"/log", set))
+	require.Len(t, log.Slots[0].Entries, 1)
+	assert.True(t, log.Slots[0].Entries[0].Technical)
+	assert.Empty(t, log.Slots[0].Entries[0].E1RM)
+	assert.Len(t, log.Slots[0].Entries[0].Seen, 1)
+	assert.NotEmpty(t, log.Slots[0].Ticks)
+	after := propose()
+	assert.Equal(t, before.Load, after.Load, "the technical stop changes no load")
+	assert.Equal(t, "Let the slower hand set the pace", after.Cues[0].Cue)
+	assert.Contains(t, after.Cues[0].Why, "seen last")
+	set["id"], set["faults"] = newID(), []string{"f_up_far_pulley"}
+	assert.Equal(t, 422, c.call("POST", sessionPath("Aurelio Finch")+"/log", set).status, "not seen in a press")
+}

@@ -92,12 +92,27 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		if seed.PerHand > 0 {
 			out.Body.Load.LoadKg = &seed.PerHand
 		}
-		for _, cue := range week.CuesFor(set, t, nil) {
+		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
 		out.Body.Known = s.viewKnown(t, known)
 		return nil
 	})
+}
+
+// seenLast lists the faults ticked in a set-up's family, the latest first.
+func seenLast(past []store.Entry, set movement.SetUp) []string {
+	var out []string
+	for _, e := range past {
+		if e.SetUp.Movement != nil && e.SetUp.Movement.Family == set.Movement.Family {
+			for _, f := range e.Faults {
+				if !slices.Contains(out, f) {
+					out = append(out, f)
+				}
+			}
+		}
+	}
+	return out
 }
 
 // knownOf gathers a log by series, the latest sets first.
@@ -106,7 +121,7 @@ func knownOf(past []store.Entry) []series.Known {
 	at := map[string]int{}
 	for _, e := range past {
 		m, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve)
-		if !ok {
+		if !ok || e.Technical || e.SetUp.Movement == nil {
 			continue
 		}
 		key := e.SetUp.Key()

@@ -185,6 +185,9 @@ func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.Se
 func maximaOf(past []store.Entry) []float64 {
 	var out []float64
 	for _, e := range past {
+		if e.Technical { // form ended it, which says nothing of the muscle
+			continue
+		}
 		if m, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
 			out = append(out, m)
 		}

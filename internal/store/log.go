@@ -38,6 +38,8 @@ type Entry struct {
 	DoneAt    time.Time
 	Replaces  *uuid.UUID
 	Withdrawn bool
+	Faults    []string // ids of what was seen
+	Technical bool     // ended because form went, not the muscle
 }
 
 // keptSetUp is a set-up as it is kept with an entry.
@@ -55,7 +57,7 @@ func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
 	}
 	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
 		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
-		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn})
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical})
 	if err == nil && n == 0 {
 		_, err = t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
 	}
@@ -129,7 +131,7 @@ func entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
 			return nil, err
 		}
 		e := Entry{ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
-			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt, Replaces: r.Replaces}
+			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt, Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical}
 		if m := c.Get(kept.Movement); m != nil {
 			var err error
 			if e.SetUp, err = m.SetUp(kept.Settings); err != nil {

@@ -14,8 +14,8 @@ import (
 )
 
 const addSetEntry = `-- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
 ON CONFLICT (entry_id) DO NOTHING
 `
 
@@ -36,6 +36,8 @@ type AddSetEntryParams struct {
 	LoggedBy  uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
+	Faults    []string
+	Technical bool
 }
 
 func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64, error) {
@@ -56,6 +58,8 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 		arg.LoggedBy,
 		arg.Replaces,
 		arg.Withdrawn,
+		arg.Faults,
+		arg.Technical,
 	)
 	if err != nil {
 		return 0, err
@@ -64,7 +68,7 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 }
 
 const entriesOfSeries = `-- name: EntriesOfSeries :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn FROM set_entry e
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
 WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
@@ -103,6 +107,8 @@ func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams
 			&i.LoggedBy,
 			&i.Replaces,
 			&i.Withdrawn,
+			&i.Faults,
+			&i.Technical,
 		); err != nil {
 			return nil, err
 		}
@@ -115,7 +121,7 @@ func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams
 }
 
 const entriesOfSession = `-- name: EntriesOfSession :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn FROM set_entry e
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
 WHERE e.session_id = $1 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY slot_id, set_no, side, done_at
@@ -148,6 +154,8 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 			&i.LoggedBy,
 			&i.Replaces,
 			&i.Withdrawn,
+			&i.Faults,
+			&i.Technical,
 		); err != nil {
 			return nil, err
 		}
@@ -160,7 +168,7 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 }
 
 const entriesSince = `-- name: EntriesSince :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn FROM set_entry e
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
 WHERE e.client_id = $1 AND e.done_at > $2 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
@@ -199,6 +207,8 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 			&i.LoggedBy,
 			&i.Replaces,
 			&i.Withdrawn,
+			&i.Faults,
+			&i.Technical,
 		); err != nil {
 			return nil, err
 		}
@@ -240,7 +250,7 @@ func (q *Queries) LastTraining(ctx context.Context) ([]LastTrainingRow, error) {
 }
 
 const setEntryByID = `-- name: SetEntryByID :one
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn FROM set_entry WHERE entry_id = $1 AND session_id = $2
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry WHERE entry_id = $1 AND session_id = $2
 `
 
 type SetEntryByIDParams struct {
@@ -269,6 +279,8 @@ func (q *Queries) SetEntryByID(ctx context.Context, arg SetEntryByIDParams) (Set
 		&i.LoggedBy,
 		&i.Replaces,
 		&i.Withdrawn,
+		&i.Faults,
+		&i.Technical,
 	)
 	return i, err
 }

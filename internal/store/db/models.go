@@ -213,6 +213,8 @@ type SetEntry struct {
 	LoggedBy  uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
+	Faults    []string
+	Technical bool
 }
 
 type SheetLink struct {

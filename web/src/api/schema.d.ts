@@ -1454,6 +1454,7 @@ export interface components {
         };
         EntryView: {
             e1rm: string;
+            faults: string[];
             id: string;
             load_words: string;
             note: string;
@@ -1461,10 +1462,12 @@ export interface components {
             reps: number;
             /** Format: int64 */
             reserve: number;
+            seen: string[];
             /** Format: int64 */
             set_no: number;
             /** @enum {string} */
             side: "both" | "left" | "right";
+            technical: boolean;
             /** Format: double */
             whole_kg: number;
         };
@@ -1865,6 +1868,8 @@ export interface components {
             words: string;
         };
         LogSetInputBody: {
+            /** @description ids of what was seen */
+            faults?: string[];
             /** @description made by the sender; sending it again logs once */
             id: string;
             note: string;
@@ -1879,6 +1884,8 @@ export interface components {
             /** @enum {string} */
             side: "both" | "left" | "right";
             slot: string;
+            /** @description the set ended because form went */
+            technical?: boolean;
             /** Format: double */
             whole_kg: number;
             /** @description only take the replaced entry away */
@@ -1899,6 +1906,7 @@ export interface components {
             sets: number;
             sides: string[];
             slice: components["schemas"]["SliceView"];
+            ticks: components["schemas"]["TickView"][];
             title: string;
         };
         LogView: {
@@ -2610,6 +2618,11 @@ export interface components {
             /** Format: int64 */
             line: number;
             reason: string;
+        };
+        TickView: {
+            id: string;
+            seen: string;
+            view: string;
         };
         TipInputBody: {
             head: string;

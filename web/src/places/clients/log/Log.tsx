@@ -30,7 +30,7 @@ export function Log() {
       const next = await got(
         api.POST('/clients/{client}/sessions/{session}/log', {
           params: { path },
-          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, ...extra },
+          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, faults: typed.faults, technical: typed.technical, ...extra },
         }),
       )
       queries.setQueryData(['log', id], next)
@@ -100,7 +100,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                   <li key={e.id} className="log-correct">
                     <SetForm
                       slot={slot}
-                      start={{ id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note }}
+                      start={{ id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical }}
                       verb="Correct"
                       send={async (t) => {
                         const problem = await send(slot.id, t, { replaces: e.id })
@@ -109,7 +109,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       }}
                       cancel={() => setCorrecting(null)}
                       remove={async () => {
-                        const problem = await send(slot.id, { id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note }, { replaces: e.id, withdrawn: true })
+                        const problem = await send(slot.id, { id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical }, { replaces: e.id, withdrawn: true })
                         if (!problem) setCorrecting(null)
                         return problem
                       }}
@@ -123,6 +123,8 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                     </span>
                     <span className="log-did">
                       <b>{e.reps} reps</b> · {e.load_words} · {e.reserve === 0 ? 'to the limit' : `${e.reserve} left`}
+                      {e.technical && <b className="warn"> form ended it</b>}
+                      {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
                       {e.note && <i> {e.note}</i>}
                     </span>
                     <span className="log-max" title="estimated load for one repetition">
@@ -139,7 +141,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
           <SetForm
             key={slot.entries.map((e) => e.id).join()}
             slot={slot}
-            start={{ id: uuidv7(), side: slot.next.side, set_no: slot.next.set_no, reps: slot.next.reps, whole_kg: slot.next.whole_kg ?? NaN, reserve: slot.next.reserve, note: '' }}
+            start={{ id: uuidv7(), side: slot.next.side, set_no: slot.next.set_no, reps: slot.next.reps, whole_kg: slot.next.whole_kg ?? NaN, reserve: slot.next.reserve, note: '', faults: [], technical: false }}
             verb={slot.next.done ? 'Log one more set' : 'Log this set'}
             send={(t) => send(slot.id, t)}
           />

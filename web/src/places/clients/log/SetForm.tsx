@@ -1,4 +1,4 @@
-import { Button, Input, InputNumber, Segmented } from 'antd'
+import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd'
 import { useRef, useState, type ReactNode } from 'react'
 import type { LogSlot, Problem } from '../../../api/client'
 
@@ -9,7 +9,9 @@ export interface Typed {
   reps: number
   whole_kg: number
   reserve: number
-  note: string
+    note: string
+  faults: string[]
+  technical: boolean
 }
 
 interface Props {
@@ -25,7 +27,8 @@ interface Props {
 export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   const [typed, setTyped] = useState(start)
   const [problem, setProblem] = useState<Problem | null>(null)
-  const [missing, setMissing] = useState('')
+    const [missing, setMissing] = useState('')
+  const [seeing, setSeeing] = useState(start.faults.length > 0 || start.technical)
   const busy = useRef(false)
   const [waiting, setWaiting] = useState(false)
   const set = (part: Partial<Typed>) => {
@@ -95,6 +98,23 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         <span className="field-label">Note</span>
         <Input name="note" value={typed.note} maxLength={300} onChange={(e) => set({ note: e.target.value })} />
       </label>
+            <div className="set-seen">
+        <button type="button" className="link" aria-expanded={seeing} onClick={() => setSeeing(!seeing)}>
+          {typed.faults.length > 0 || typed.technical ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}` : 'What was seen?'}
+        </button>
+        {seeing && (
+          <div className="set-ticks" role="group" aria-label="What was seen">
+            {slot.ticks.map((f) => (
+              <Checkbox key={f.id} checked={typed.faults.includes(f.id)} onChange={(e) => set({ faults: e.target.checked ? [...typed.faults, f.id] : typed.faults.filter((x) => x !== f.id) })}>
+                {f.seen} <i>({f.view})</i>
+              </Checkbox>
+            ))}
+            <Checkbox checked={typed.technical} onChange={(e) => set({ technical: e.target.checked })}>
+              <b>the set ended because form went</b>
+            </Checkbox>
+          </div>
+        )}
+      </div>
       <span className="set-do">
         <Button type="primary" htmlType="submit" loading={waiting}>
           {verb}
