@@ -1,11 +1,14 @@
 package e2e
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+
+	"musculus/internal/demo"
 )
 
 // A sheet is issued, read by its link on a phone by somebody who is not signed in,
@@ -45,4 +48,50 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 	r.untilSays("this link was revoked; ask your coach for a new one")
 	s := a.open(t, phone, "/s/GUESSED")
 	s.untilSays("this link leads nowhere")
+}
+
+// The coach's whole way: dossier, priorities, a movement tried on and sent, the
+// week until nothing is wrong, the sheet issued and opened on a phone.
+func TestTheWholeWayToAClientsPhone(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, clientPath("Bettina Groos", "dossier"))
+	p.fill("Minutes", "60")
+	p.untilSays("3 days of 60 minutes")
+	p.do(chromedp.Navigate(a.url + clientPath("Bettina Groos", "priorities")))
+	p.untilSays("Set on")
+	p.click(`[aria-label="brachialis"].head-line .ant-segmented-item:nth-child(2)`)
+	p.do(chromedp.Navigate(a.url + "/fitting?movement=curl_upright_two_hand&client=" + demo.ClientID("Bettina Groos").String()))
+	p.until(`document.querySelector('.fitting .stage')`)
+	p.clickText("Send to the next session")
+	p.untilSays("In Bettina Groos’s At the digs")
+	p.clickText("Week")
+	p.until(`document.querySelector('.board-slot b')`)
+	// Every finding but a note is fixed, or let stand with a reason.
+	for range 12 {
+		if eval[int](p, `document.querySelectorAll('.finding.stop, .finding.warn').length`) == 0 {
+			break
+		}
+		before := p.text(".board-margin")
+		if eval[bool](p, `!!document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)')`) {
+			eval[bool](p, `(document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)').click(), true)`)
+		} else {
+			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.soft, .finding.warn .link.soft')].find(e => e.innerText === 'Let it stand').click(), true)`)
+			p.fill("Why it may stand", "one dumbbell is all there is at the digs")
+		}
+		p.until(fmt.Sprintf(`document.querySelector('.board-margin').innerText !== %q`, before))
+		p.untilSays("saved")
+	}
+	p.untilSays("Nothing is wrong")
+	p.click(".board-slot button")
+	p.until(`document.querySelector('.stage .pose')`)
+	p.clickText("Sheet")
+	p.clickText("Issue it")
+	p.untilSays("Sheet 1 left on")
+	p.clickText("Make a link")
+	link := p.text(".issuing-link")
+	q := a.open(t, phone, link[strings.Index(link, "/s/"):])
+	q.until(`document.querySelector('.by-link .sheet-slot .pose')`)
+	q.click(".sheet-why summary")
+	q.untilSays("Today is mostly for")
+	assert.Contains(t, q.text(".sheet"), "Breathe out")
 }

@@ -53,7 +53,8 @@ type SheetView struct {
 	Caps     []string    `json:"caps"`
 	Slots    []SheetSlot `json:"slots"`
 	Total    SliceView   `json:"total"`
-	Cautions []string    `json:"cautions"`
+		Cautions []string    `json:"cautions"`
+	Why      []string    `json:"why"` // in plain words, for the client
 }
 
 type sheetOutput struct{ Body SheetView }
@@ -89,12 +90,13 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
 		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.Screening != nil, Screen: screenedWords(c), Caps: []string{}, Slots: []SheetSlot{},
-		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions}
+		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
 	standing := c.Standing(s.day())
 	if !standing.MayTrain() {
 		out.Blocked = standing.Heading()
 		return out, nil
 	}
+		out.Why = append(out.Why, session.Why(&counted)...)
 	for _, id := range standing.Caps {
 		out.Caps = append(out.Caps, id.Words())
 	}

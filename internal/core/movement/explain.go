@@ -29,17 +29,17 @@ func (s SetUp) Explain(p *effort.Profile) []string {
 		}
 		switch b := p.Heads[h].Bias(); {
 		case b > 1.05:
-			more = append(more, plainName[h])
+			more = append(more, PlainNames[h])
 		case b < 0.95:
-			less = append(less, plainName[h])
+			less = append(less, PlainNames[h])
 		}
 	}
 	first := fmt.Sprintf("This works %s.", side)
 	if len(more) > 0 {
-		first += fmt.Sprintf(" Compared with %s it gives more to %s.", plain, join(more))
+		first += fmt.Sprintf(" Compared with %s it gives more to %s.", plain, Join(more))
 	}
 	if len(less) > 0 {
-		first += fmt.Sprintf(" It gives less to %s.", join(less))
+		first += fmt.Sprintf(" It gives less to %s.", Join(less))
 	}
 	if len(more)+len(less) == 0 {
 		first += fmt.Sprintf(" Every part gets about what %s gives it.", plain)
@@ -48,11 +48,11 @@ func (s SetUp) Explain(p *effort.Profile) []string {
 	var long []string
 	for h := range p.Heads {
 		if p.Heads[h].Agonist && p.Heads[h].Zone == arm.Long {
-			long = append(long, plainName[h])
+			long = append(long, PlainNames[h])
 		}
 	}
 	if len(long) > 0 {
-		out = append(out, fmt.Sprintf("While you lift, %s works while it is long. Muscles seem to grow at least as well from that.", join(long)))
+		out = append(out, fmt.Sprintf("While you lift, %s works while it is long. Muscles seem to grow at least as well from that.", Join(long)))
 	}
 	if p.Flexion {
 		out = append(out,
@@ -74,15 +74,16 @@ func idleWords(p *effort.Profile) string {
 	return fmt.Sprintf("Between %.0f° and %.0f° hardly anything pulls: nothing is lost if you turn round there.", s[0], s[1])
 }
 
-// plainName are the heads as a client would be told.
-var plainName = [arm.HeadCount]string{
+// PlainNames are the heads as a client would be told.
+var PlainNames = [arm.HeadCount]string{
 	"the long (outer) part of the biceps", "the short (inner) part of the biceps", "the muscle beneath the biceps", "the muscle on the thumb side of the forearm",
 	"the long part of the triceps", "the outer part of the triceps", "the deep part of the triceps",
 }
 
-func join(list []string) string {
-	if len(list) == 1 {
-		return list[0]
+// Join writes a list as people do: a, b and c.
+func Join(list []string) string {
+	if len(list) < 2 {
+		return strings.Join(list, "")
 	}
 	return strings.Join(list[:len(list)-1], ", ") + " and " + list[len(list)-1]
 }

@@ -2506,6 +2506,7 @@ export interface components {
             studio: string;
             total: components["schemas"]["SliceView"];
             warm_up: string;
+            why: string[];
         };
         SignInInputBody: {
             email: string;

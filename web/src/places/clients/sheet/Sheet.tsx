@@ -118,6 +118,19 @@ export function Page({ sheet, right, dossier }: { sheet: SheetView; right: Geome
         ))}
       </ol>
       {sheet.slots.length === 0 && !sheet.blocked && <p className="hint">This session has no slots yet.</p>}
+            {(sheet.why ?? []).length > 0 && (
+        <details className="sheet-why">
+          <summary>Why this?</summary>
+          <div>
+            <Slice geometry={right} view={sheet.total} size={150} places={1} hatched />
+            <ul>
+              {sheet.why.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </ul>
+          </div>
+        </details>
+      )}
       <footer className="sheet-foot">
         {sheet.cautions.map((c) => (
           <p key={c}>{c}</p>

@@ -26,7 +26,8 @@ export function Board() {
   const navigate = useNavigate()
   const { message } = App.useApp()
   const [params, setParams] = useSearchParams()
-  const of = params.get('of') ?? me.data?.today ?? ''
+  // The week that is worked on is the one of the next session.
+  const of = params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
   const w = useWeek(client.id, of)
     const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
