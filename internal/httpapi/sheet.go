@@ -53,7 +53,7 @@ type SheetView struct {
 	Caps     []string    `json:"caps"`
 	Slots    []SheetSlot `json:"slots"`
 	Total    SliceView   `json:"total"`
-		Cautions []string    `json:"cautions"`
+	Cautions []string    `json:"cautions"`
 	Why      []string    `json:"why"` // in plain words, for the client
 }
 
@@ -96,7 +96,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		out.Blocked = standing.Heading()
 		return out, nil
 	}
-		out.Why = append(out.Why, session.Why(&counted)...)
+	out.Why = append(out.Why, session.Why(&counted)...)
 	for _, id := range standing.Caps {
 		out.Caps = append(out.Caps, id.Words())
 	}

@@ -4,14 +4,11 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
 
 	"musculus/internal/core/arm"
-	"musculus/internal/core/day"
 	"musculus/internal/core/fitting"
 
 	"musculus/internal/core/movement"
-	"musculus/internal/core/person"
 	"musculus/internal/core/priority"
 )
 
@@ -149,187 +146,6 @@ func (a *auditor) session(i int) {
 	}
 }
 
-// fixOf is the action for a session's own finding.
-func (a *auditor) fixOf(i int, f Finding) *Fix {
-	s := &a.week.Sessions[i]
-	switch f.Code {
-	case "equipment", "refused", "avoid":
-		slot := s.Slots[f.Slot]
-		if f.Code == "avoid" {
-			if fix := a.follow(i, f.Slot); fix != nil {
-				return fix
-			}
-		}
-		to, ok := a.instead(slot.SetUp)
-		if !ok {
-			return a.change("Take it out", func(w *Week) bool { return w.takeOut(i, f.Slot) })
-		}
-		return a.change("Take "+names(to)+" instead", func(w *Week) bool {
-			slot := &w.Sessions[i].Slots[f.Slot]
-			slot.SetUp, slot.Dose.LoadKg, slot.Cues = to, nil, nil
-			slot.clamp(a.t)
-			return true
-		})
-	case "modify":
-		return a.follow(i, f.Slot)
-	case "dose":
-		return a.change("Set it as the caps and the room allow", func(w *Week) bool {
-			slot := &w.Sessions[i].Slots[f.Slot]
-			slot.clamp(a.t)
-			return len(slot.check(a.t)) == 0
-		})
-	case "minutes":
-		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
-	case "group_session":
-		group := flexors
-		if a.ledger.Sessions[i].Extensors > mostGroupSets {
-			group = extensors
-		}
-		return a.fewer(i, group, func(l *Ledger) bool {
-			n := l.Sessions[i].Flexors
-			if group == extensors {
-				n = l.Sessions[i].Extensors
-			}
-			return n <= mostGroupSets
-		})
-	}
-	return nil
-}
-
-// follow turns a slot to what its verdict asks for.
-func (a *auditor) follow(i, j int) *Fix {
-	s := &a.week.Sessions[i]
-	v := a.t.Fence.Judge(s.Slots[j].SetUp, a.ledger.Sessions[i].Slots[j].Profile)
-	for k := range v.Reasons {
-		to, ok := v.Reasons[k].Follow(s.Slots[j].SetUp)
-		if !ok || to.Key() == s.Slots[j].SetUp.Key() {
-			continue
-		}
-		k := a.t.memo().look(to)
-		if after := a.t.Fence.Judge(to, k.profile); k.refused != "" || after.Ruling == person.Avoid || v.Ruling == person.Modify && after.Ruling != person.Allowed || len(a.t.Room.Missing(to)) > 0 {
-			continue
-		}
-		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
-			w.Sessions[i].Slots[j].SetUp = to
-			return true
-		})
-	}
-	return nil
-}
-
-// clamp brings a dose within caps, room and method.
-func (s *Slot) clamp(t *Trainee) {
-	for range 2 { // the method first, then what it leaves
-		for _, e := range s.check(t) {
-			switch e.Field {
-			case "method":
-				s.Dose.Method.ID, s.Dose.Method.N = "", 0
-			case "sets":
-				s.Dose.Sets = max(1, s.Dose.Sets)
-				if t.Caps.MostSets > 0 {
-					s.Dose.Sets = min(s.Dose.Sets, t.Caps.MostSets)
-				}
-			case "reserve":
-				s.Dose.Reserve = max(s.Dose.Reserve, t.Caps.MinReserve, 1)
-			case "rest_s":
-				s.Dose.RestS = max(s.Dose.RestS, t.Caps.MinRestS)
-			case "load_kg":
-				carry, rigging := person.CarryOf(s.SetUp), t.Room.Rigging(t.Yardstick.Body().BodyMass)
-				down, ok := person.RoundDown(t.Room.Steps(s.SetUp), carry.Whole(*s.Dose.LoadKg, rigging))
-				if s.Dose.LoadKg = nil; ok {
-					hand := carry.PerHand(down, rigging)
-					s.Dose.LoadKg = &hand
-				}
-			case "cues":
-				s.Cues = nil
-			}
-		}
-	}
-}
-
-func (w *Week) takeOut(i, j int) bool {
-	w.Sessions[i].Slots = slices.Delete(w.Sessions[i].Slots, j, j+1)
-	return true
-}
-
-// fewer takes sets away, one by one, from what is least aimed at, until done
-// says so; i is a session or −1, group a muscle group or "".
-func (a *auditor) fewer(i int, group string, done func(*Ledger) bool) *Fix {
-	next := a.week.clone()
-	var taken []string
-	for range mostFixSteps {
-		si, j := a.leastWanted(&next, i, group)
-		if j < 0 {
-			return nil
-		}
-		slot := &next.Sessions[si].Slots[j]
-		taken = append(taken, names(slot.SetUp))
-		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
-			next.takeOut(si, j)
-		}
-		if l := next.Count(a.t); done(&l) {
-			return &Fix{fewerWords(taken), next}
-		}
-	}
-	return nil
-}
-
-// fewerWords tells what was taken: "2 sets less of …".
-func fewerWords(taken []string) string {
-	n := map[string]int{}
-	var order []string
-	for _, t := range taken {
-		if n[t]++; n[t] == 1 {
-			order = append(order, t)
-		}
-	}
-	for i, t := range order {
-		sets := "1 set"
-		if n[t] > 1 {
-			sets = fmt.Sprintf("%d sets", n[t])
-		}
-		order[i] = fmt.Sprintf("%s less of %s", sets, t)
-	}
-	return strings.Join(order, ", ")
-}
-
-// leastWanted is the slot whose set is missed least: of the greatest surplus
-// over target, the most sets first.
-func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot int) {
-	l := w.Count(a.t)
-	session, slot = -1, -1
-	best := 0.0
-	for i := range w.Sessions {
-		if only >= 0 && i != only {
-			continue
-		}
-		for j := range w.Sessions[i].Slots {
-			s := &w.Sessions[i].Slots[j]
-			if group != "" && group != GroupOf(s.SetUp) {
-				continue
-			}
-			// What it gives to heads that have enough, less what it gives to others.
-			x := 0.01 * float64(s.Dose.Sets)
-			for h, e := range l.Sessions[i].Slots[j].Heads {
-				per := e.Mid / float64(s.Dose.Sets)
-				line := &l.Heads[h]
-				switch {
-				case line.Total.Mid-per >= line.Target.Low:
-					x += per
-				case line.Level == priority.Prioritise:
-					x -= 3 * per
-				default:
-					x -= per
-				}
-			}
-			if slot < 0 || x > best {
-				session, slot, best = i, j, x
-			}
-		}
-	}
-	return session, slot
-}
-
 // The muscle groups.
 const (
 	flexors   = "flexors"
@@ -440,32 +256,4 @@ func (a *auditor) order(i int) {
 				return true
 			})})
 	}
-}
-
-// whys are the reasons behind the rules.
-var whys = map[string]string{
-	"equipment":     "A session is done with what is really in the room.",
-	"refused":       "The posture cannot be taken by this body, or the load never pulls.",
-	"avoid":         "From the joint record, the mobility checks and this set-up’s own numbers.",
-	"modify":        "From the joint record and this set-up’s own numbers.",
-	"dose":          "Caps outrank every rule, preference and draft; loads are the room’s real steps.",
-	"minutes":       "The client has the time the dossier says, warm-up included.",
-	"group_session": "Over ten hard sets of one muscle group in a session the last ones add little.",
-	"group_week":    "Over 24 hard sets of one muscle group in a week recovery is what is short.",
-	"twice":         "Heads, lengths and where it is hard nearly coincide: the second adds fatigue, not a stimulus.",
-	"order":         "Heavy several-joint work first, what matters most early, light and safe work last.",
-	"cold":          "Deep bends under load are never done cold.",
-	"under":         "Targets follow the emphasis: maintain 4–6, build 8–12, prioritise 12–18 effective sets a week; two thirds in the first year.",
-	"over":          "Beyond the target more sets are taken from another head’s recovery.",
-	"disputed":      "The stance’s bar meets the target, but under another stance it would not.",
-	"length":        "A prioritised head is trained at long and at short length; a length counts from 2 effective sets.",
-	"spacing":       "Hard work for a head is 48 hours apart by default.",
-	"joint":         "Hard sets times the movement’s score for the joint, summed over the week: 45, or 25 where it is sore.",
-	"failure":       "Sets to the limit cost more recovery than they add when they are many.",
-	"same":          "After eight weeks the same set-ups add less; one thing at a time is changed.",
-	"apart":         "A combo runs at one station, with bench, height and load that really match.",
-}
-
-func dayName(d day.Day) string {
-	return []string{"Thursday", "Friday", "Saturday", "Sunday", "Monday", "Tuesday", "Wednesday"}[((int(d)%7)+7)%7]
 }

@@ -1,0 +1,31 @@
+package week
+
+import "musculus/internal/core/day"
+
+// whys are the reasons behind the rules.
+var whys = map[string]string{
+	"equipment":     "A session is done with what is really in the room.",
+	"refused":       "The posture cannot be taken by this body, or the load never pulls.",
+	"avoid":         "From the joint record, the mobility checks and this set-up’s own numbers.",
+	"modify":        "From the joint record and this set-up’s own numbers.",
+	"dose":          "Caps outrank every rule, preference and draft; loads are the room’s real steps.",
+	"minutes":       "The client has the time the dossier says, warm-up included.",
+	"group_session": "Over ten hard sets of one muscle group in a session the last ones add little.",
+	"group_week":    "Over 24 hard sets of one muscle group in a week recovery is what is short.",
+	"twice":         "Heads, lengths and where it is hard nearly coincide: the second adds fatigue, not a stimulus.",
+	"order":         "Heavy several-joint work first, what matters most early, light and safe work last.",
+	"cold":          "Deep bends under load are never done cold.",
+	"under":         "Targets follow the emphasis: maintain 4–6, build 8–12, prioritise 12–18 effective sets a week; two thirds in the first year.",
+	"over":          "Beyond the target more sets are taken from another head’s recovery.",
+	"disputed":      "The stance’s bar meets the target, but under another stance it would not.",
+	"length":        "A prioritised head is trained at long and at short length; a length counts from 2 effective sets.",
+	"spacing":       "Hard work for a head is 48 hours apart by default.",
+	"joint":         "Hard sets times the movement’s score for the joint, summed over the week: 45, or 25 where it is sore.",
+	"failure":       "Sets to the limit cost more recovery than they add when they are many.",
+	"same":          "After eight weeks the same set-ups add less; one thing at a time is changed.",
+	"apart":         "A combo runs at one station, with bench, height and load that really match.",
+}
+
+func dayName(d day.Day) string {
+	return []string{"Thursday", "Friday", "Saturday", "Sunday", "Monday", "Tuesday", "Wednesday"}[((int(d)%7)+7)%7]
+}

@@ -1,0 +1,131 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekView, error) {
+	t, err := s.trainee(c)
+	if err != nil {
+		return WeekView{}, err
+	}
+	if t.Aims, err = s.aims(ctx, tx, c); err != nil {
+		return WeekView{}, err
+	}
+	accepted, err := tx.AcceptedFindings(ctx, c.ID)
+	if err != nil {
+		return WeekView{}, err
+	}
+	stock := s.shelves.stock(ctx, t)
+	t.Memo = stock.memo
+	standing := c.Standing(s.day())
+	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Stance: t.Stance.Name}
+	if !standing.MayTrain() {
+		out.Blocked = standing.Heading()
+	}
+	for d := from; d < from+7; d++ {
+		name := dayTime(d).Weekday().String()
+		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
+	}
+	var w week.Week
+	for _, one := range kept {
+		session, wrong := one.Content.Week(movements(ctx))
+		if len(wrong) > 0 {
+			return out, faults("body.", wrong)
+		}
+		w.Sessions = append(w.Sessions, week.Planned{Ref: one.ID.String(), Name: one.Name, On: store.DayOf(one.PlannedOn), Intent: one.Content.Intent, Session: session})
+	}
+	ledger := w.Count(t)
+	for i := range w.Sessions {
+		out.Sessions = append(out.Sessions, viewBoard(t, c, &w.Sessions[i], &kept[i], &ledger.Sessions[i]))
+	}
+	out.Ledger = viewLedger(t, &ledger)
+	for _, f := range w.Audit(t, stock.shelf, &ledger) {
+		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why}
+		if f.Session >= 0 {
+			v.Session = &kept[f.Session].ID
+			if f.Slot >= 0 {
+				v.Slot = &kept[f.Session].Content.Slots[f.Slot].ID
+			}
+		}
+		if f.Fix != nil {
+			v.Fix = viewFix(f.Fix, &w, kept)
+		}
+		if a, ok := accepted[f.Key]; ok {
+			v.Accepted = &AcceptedView{a.Reason, a.By, a.At}
+		}
+		out.Findings = append(out.Findings, v)
+	}
+	return out, nil
+}
+
+// dayTime is a day as the standard library counts.
+func dayTime(d day.Day) time.Time { return time.Unix(int64(d)*24*60*60, 0).UTC() }
+
+func weekDraft(p *week.Planned, kept *store.Session) WeekDraft {
+	out := WeekDraft{ID: kept.ID, Version: kept.Version, Draft: Draft{Name: p.Name, PlannedOn: p.On.String(), WarmUpMin: p.WarmUpMin, Intent: p.Intent, Slots: []SlotDraft{}}}
+	for _, slot := range p.Slots {
+		id, err := uuid.Parse(slot.Ref)
+		if err != nil { // one a fix added
+			id = uuid.Must(uuid.NewV7())
+		}
+		out.Slots = append(out.Slots, draftOf(id, slot))
+	}
+	return out
+}
+
+func viewBoard(t *week.Trainee, c *store.Client, p *week.Planned, kept *store.Session, counted *week.Totals) BoardSession {
+	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: round4(counted.Minutes), Board: []BoardSlot{}, Slice: setsSlice("Effective sets in "+p.Name, counted.Heads)}
+	rigging := t.Room.Rigging(c.Dossier.Body().BodyMass)
+	for i, slot := range p.Slots {
+		out.Board = append(out.Board, BoardSlot{kept.Content.Slots[i].ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
+			setsWords(&slot.Dose), loadWords(slot, person.CarryOf(slot.SetUp), rigging)})
+	}
+	return out
+}
+
+func viewLedger(t *week.Trainee, l *week.Ledger) LedgerView {
+	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Failures: l.Failures, Joints: []LedgerJoint{}}
+	var mid, low, high [arm.HeadCount]float64
+	part := map[float64]float64{}
+	for h := range l.Heads {
+		line, head := &l.Heads[h], &arm.Heads[h]
+		v := LedgerHead{ID: head.ID, Code: head.Code, Name: head.Name, Direct: round4(line.Direct.Mid), Elsewhere: round4(line.Elsewhere.Mid), Total: round4(line.Total.Mid),
+			Low: round4(line.Total.Low), High: round4(line.Total.High), From: round4(line.Target.Low), To: round4(line.Target.High), Level: string(line.Level), Lengths: []LengthOf{}}
+		for z, name := range []string{"short", "middle", "long"} {
+			v.Lengths = append(v.Lengths, LengthOf{name, round4(line.Zones[z]), line.Covered(z)})
+		}
+		out.Heads = append(out.Heads, v)
+		mid[h], low[h], high[h] = line.Total.Mid, line.Total.Low, line.Total.High
+		part[line.Total.Mid] = line.Total.Mid / line.Target.Low
+	}
+	out.Slice = slice("Effective sets of the week", mid, low, high, func(x float64) float64 { return round4(min(part[x], 1)) })
+	for _, j := range movement.Joints {
+		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints[j], t.MostJoint(j)})
+	}
+	return out
+}
+
+// viewFix lists the sessions that a fix changes, as they are after it.
+func viewFix(f *week.Fix, before *week.Week, kept []store.Session) *FixView {
+	out := &FixView{Words: f.Words, Sessions: []WeekDraft{}}
+	for i := range f.Week.Sessions {
+		was, is := weekDraft(&before.Sessions[i], &kept[i]), weekDraft(&f.Week.Sessions[i], &kept[i])
+		if fmt.Sprint(before.Sessions[i]) != fmt.Sprint(f.Week.Sessions[i]) || was.PlannedOn != is.PlannedOn {
+			out.Sessions = append(out.Sessions, is)
+		}
+	}
+	return out
+}
