@@ -136,3 +136,34 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	p.clickText("Change it so")
 	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
 }
+
+// From an edit on the board to the screen: the slot at its new place, and the
+// ledger that the server counted. The medians are for docs/performance.md.
+func TestAnEditOfTheWeekIsQuick(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week"))
+	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	eval[bool](p, `(window.took = null, (async () => {
+		const order = () => [...document.querySelectorAll('[data-slot]')].map(e => e.dataset.slot).join()
+		const frame = () => new Promise(r => requestAnimationFrame(r))
+		const shown = [], counted = []
+		for (let i = 0; i < 10; i++) {
+			const slot = document.querySelector('[data-slot]'), other = [...document.querySelectorAll('.board-session')][i % 2 === 0 ? 1 : 0]
+			const was = order(), began = performance.now()
+			const id = i % 2 === 0 ? slot.dataset.slot : window.movedSlot
+			window.movedSlot = id
+			document.querySelector('[data-slot="' + id + '"] button').dispatchEvent(new KeyboardEvent('keydown', { key: i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft', altKey: true, bubbles: true, cancelable: true }))
+			while (order() === was) await frame()
+			shown.push(performance.now() - began)
+			while (!/^saved/.test(document.querySelector('.board-top .save-note').innerText) || performance.now() - began < 30) await frame()
+			counted.push(performance.now() - began)
+			await new Promise(r => setTimeout(r, 120))
+		}
+		const median = (x) => x.sort((a, b) => a - b)[Math.floor(x.length / 2)]
+		window.took = [median(shown), median(counted)]
+	})(), true)`)
+	p.until(`window.took`)
+	took := eval[[]float64](p, `window.took`)
+	t.Logf("an edit of the week: on screen after %.0f ms, counted and saved after %.0f ms", took[0], took[1])
+	assert.Less(t, took[0], 1000.0)
+}
