@@ -107,3 +107,23 @@ func TestWhatIsSeenDecidesTheNextCue(t *testing.T) {
 	set["id"], set["faults"] = newID(), []string{"f_up_far_pulley"}
 	assert.Equal(t, 422, c.call("POST", sessionPath("Aurelio Finch")+"/log", set).status, "not seen in a press")
 }
+
+// A method that changes the load says so where the load is read.
+func TestAMethodsLoadsAreRead(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := sessionPath("Aurelio Finch")
+	load := func(method string) string {
+		d := draft(c, path)
+		dose(d, 1)["method"] = method
+		require.Equal(t, 200, c.call("PUT", path, d).status, method)
+		sheet := got[struct {
+			Slots []struct{ Load, Sets string }
+		}](c, 200, c.call("GET", path+"/sheet", nil))
+		return sheet.Slots[1].Sets + ": " + sheet.Slots[1].Load
+	}
+	assert.Equal(t, "3 × 8–12, drops, 2 rungs after the first: 14 → 10 → 8 kg a hand", load("drops"))
+	assert.Equal(t, "3 × 8–12, pyramid, 1 steps a set: 14 → 16 → 18 kg a hand", load("pyramid"))
+	assert.Contains(t, load("thirds"), ": 8 kg a hand")
+	assert.Equal(t, "3 × 8–12: 14 kg a hand", load("straight"))
+}

@@ -105,7 +105,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: setsWords(&d), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
-			Load: loadWords(slot, person.CarryOf(slot.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
+			Load: loadWords(&slot, c.Room(), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if c.Dossier.HideWeights {
 			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot); err != nil {
@@ -136,7 +136,7 @@ func setsWords(d *dose.Dose) string {
 func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uuid.UUID, slot *week.Slot) (string, error) {
 	carry := person.CarryOf(slot.SetUp)
 	if slot.Dose.LoadKg == nil || carry == person.BodyWeight && *slot.Dose.LoadKg == 0 {
-		return loadWords(*slot, carry, c.Room().Rigging(c.Dossier.Body().BodyMass)), nil
+		return loadWords(slot, c.Room(), c.Room().Rigging(c.Dossier.Body().BodyMass)), nil
 	}
 	past, err := tx.SeriesEntries(ctx, c.ID, slot.SetUp.Key(), movements(ctx))
 	if err != nil {

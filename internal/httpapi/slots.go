@@ -4,8 +4,10 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
+	"strings"
 
 	"github.com/google/uuid"
 )
@@ -49,7 +51,7 @@ func viewSlot(t *week.Trainee, c *store.Client, id uuid.UUID, slot week.Slot, co
 	out := SlotView{
 		SlotDraft: draftOf(id, slot),
 		Title:     slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
-		DoseWords: d.Words(), LoadWords: loadWords(slot, carry, rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
+		DoseWords: d.Words(), LoadWords: loadWords(&slot, c.Room(), rigging), Steps: []Step{}, CanFail: c.Room().CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads),
 	}
 	out.Group, out.MethodWords, out.Methods = week.GroupOf(slot.SetUp), d.Method.Words(), viewMethods(t, slot.SetUp)
@@ -59,10 +61,31 @@ func viewSlot(t *week.Trainee, c *store.Client, id uuid.UUID, slot week.Slot, co
 	return out
 }
 
-// loadWords tells the load of a slot as it is read on the floor.
-func loadWords(slot week.Slot, carry person.Carry, rigging person.Rigging) string {
+// loadWords tells the load of a slot as it is read on the floor: rung by rung or
+// set by set where the method changes it.
+func loadWords(slot *week.Slot, room *person.Room, rigging person.Rigging) string {
 	if slot.Dose.LoadKg == nil {
-		return "find it: two sets, stop 3 before the limit"
+		return series.FindWords
 	}
-	return carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp)
+	carry := person.CarryOf(slot.SetUp)
+	whole := carry.Whole(*slot.Dose.LoadKg, rigging)
+	steps := room.Steps(slot.SetUp)
+	var loads []float64
+	switch {
+	case slot.Dose.Method.ID == "pyramid":
+		for set := range slot.Dose.Sets {
+			loads = append(loads, slot.Dose.Method.Loads(steps, whole, set)...)
+		}
+	default:
+		loads = slot.Dose.Method.Loads(steps, whole, 0)
+	}
+	if len(loads) == 0 || len(loads) == 1 && loads[0] == whole {
+		return carry.Words(whole, slot.SetUp)
+	}
+	words := make([]string, len(loads))
+	for i, x := range loads {
+		words[i] = strings.TrimSuffix(person.Kg(x), " kg")
+	}
+	words[len(words)-1] = carry.Words(loads[len(loads)-1], slot.SetUp)
+	return strings.Join(words, " → ")
 }

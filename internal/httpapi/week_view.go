@@ -6,7 +6,6 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/person"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 	"slices"
@@ -91,7 +90,7 @@ func viewBoard(t *week.Trainee, c *store.Client, p *week.Planned, kept *store.Se
 	rigging := t.Room.Rigging(c.Dossier.Body().BodyMass)
 	for i, slot := range p.Slots {
 		out.Board = append(out.Board, BoardSlot{kept.Content.Slots[i].ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
-			setsWords(&slot.Dose), loadWords(slot, person.CarryOf(slot.SetUp), rigging)})
+			setsWords(&slot.Dose), loadWords(&slot, t.Room, rigging)})
 	}
 	return out
 }
