@@ -135,6 +135,11 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	assert.Equal(t, 2, eval[int](p, `document.querySelectorAll('.board-session').length`), "nothing is kept yet")
 	p.clickText("Change it so")
 	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
+	// The week is kept as a template and laid on itself: what it would change is told.
+	p.fill("Name of the template", "Two days and a file")
+	p.untilSays("Two days and a file: ")
+	p.press("Lay it on this week")
+	p.untilSays("3 slots instead of 3")
 }
 
 // From an edit on the board to the screen: the slot at its new place, and the

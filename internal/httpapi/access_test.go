@@ -62,10 +62,16 @@ var access = map[string]struct {
 	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
 	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
 	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
-	"sheet-pdf":       {anonymous: 401, assistant: 200, ofClient: true},
-	"link-pdf":        {anonymous: 404, assistant: 404},
-	"export-plan":     {anonymous: 401, assistant: 200, ofClient: true},
-	"import-plan":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} }},
+	"templates":       {anonymous: 401, assistant: 200},
+	"keep-template": {anonymous: 401, assistant: 403, body: func(*caller) any {
+		return map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "X"}
+	}},
+	"drop-template": {anonymous: 401, assistant: 403},
+	"lay-template":  {anonymous: 401, assistant: 403, ofClient: true},
+	"sheet-pdf":     {anonymous: 401, assistant: 200, ofClient: true},
+	"link-pdf":      {anonymous: 404, assistant: 404},
+	"export-plan":   {anonymous: 401, assistant: 200, ofClient: true},
+	"import-plan":   {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} }},
 	"propose": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
 		return map[string]any{"movement": "lying_bar", "reps_low": 8, "reps_high": 12, "reserve": 2}
 	}},
@@ -162,7 +168,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	stranger := s.signedIn(t, s.elsewhere(t))
 	fill := func(path string) string {
 		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}", "{link}", "{token}"} {
+		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}", "{link}", "{token}", "{template}"} {
 			path = strings.ReplaceAll(path, part, newID())
 		}
 		if path == "/clients/{client}/plan" {

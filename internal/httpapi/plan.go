@@ -152,48 +152,56 @@ func (s *server) importPlan(ctx context.Context, in *importPlanInput) (*importPl
 	default:
 		read = formats.ReadPlanJSON(in.RawBody)
 	}
-	out := &importPlanOutput{ImportView{Sessions: []WeekDraft{}, Changes: []string{}, Unknown: read.Unknown, Problems: []ImportTrouble{}}}
-	if out.Body.Unknown == nil {
-		out.Body.Unknown = []string{}
-	}
-	for _, p := range read.Problems {
-		out.Body.Problems = append(out.Body.Problems, ImportTrouble(p))
-	}
+	out := &importPlanOutput{}
 	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
 		}
-		kept, err := tx.Sessions(ctx, c.ID)
-		if err != nil {
-			return err
-		}
-		for i := range read.Plan.Sessions {
-			p := &read.Plan.Sessions[i]
-			draft := draftOfPlan(p)
-			what := fmt.Sprintf("New: %s on %s, %d slots.", p.Name, p.Date, len(p.Slots))
-			for j := range kept {
-				if kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
-					draft.ID, draft.Version = kept[j].ID, kept[j].Version
-					what = fmt.Sprintf("%s on %s: %d slots instead of %d.", p.Name, p.Date, len(p.Slots), len(kept[j].Content.Slots))
-				}
-			}
-			if _, err := s.checked(ctx, &c, &draft.Draft); err != nil {
-				var status huma.StatusError = problemOf(err)
-				where := fmt.Sprintf("%s on %s", p.Name, p.Date)
-				if model, ok := status.(*huma.ErrorModel); ok && len(model.Errors) > 0 {
-					for _, e := range model.Errors {
-						out.Body.Problems = append(out.Body.Problems, ImportTrouble{where + ", " + strings.TrimPrefix(e.Location, "body."), e.Message})
-					}
-				} else {
-					out.Body.Problems = append(out.Body.Problems, ImportTrouble{where, status.Error()})
-				}
-				continue // told, and left out of what is saved
-			}
-			out.Body.Sessions, out.Body.Changes = append(out.Body.Sessions, draft), append(out.Body.Changes, what)
-		}
-		return nil
+		out.Body, err = s.wouldChange(ctx, tx, &c, &read)
+		return err
 	})
+}
+
+// wouldChange says what saving a plan that was read would change for a client. A
+// session that cannot be kept is told and left out.
+func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, read *formats.PlanRead) (ImportView, error) {
+	out := ImportView{Sessions: []WeekDraft{}, Changes: []string{}, Unknown: read.Unknown, Problems: []ImportTrouble{}}
+	if out.Unknown == nil {
+		out.Unknown = []string{}
+	}
+	for _, p := range read.Problems {
+		out.Problems = append(out.Problems, ImportTrouble(p))
+	}
+	kept, err := tx.Sessions(ctx, c.ID)
+	if err != nil {
+		return out, err
+	}
+	for i := range read.Plan.Sessions {
+		p := &read.Plan.Sessions[i]
+		draft := draftOfPlan(p)
+		what := fmt.Sprintf("New: %s on %s, %d slots.", p.Name, p.Date, len(p.Slots))
+		for j := range kept {
+			if kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
+				draft.ID, draft.Version = kept[j].ID, kept[j].Version
+				what = fmt.Sprintf("%s on %s: %d slots instead of %d.", p.Name, p.Date, len(p.Slots), len(kept[j].Content.Slots))
+			}
+		}
+		if _, err := s.checked(ctx, c, &draft.Draft); err != nil {
+			var status huma.StatusError = problemOf(err)
+			where := fmt.Sprintf("%s on %s", p.Name, p.Date)
+			if model, ok := status.(*huma.ErrorModel); ok && len(model.Errors) > 0 {
+				for _, e := range model.Errors {
+					out.Problems = append(out.Problems, ImportTrouble{where + ", " + strings.TrimPrefix(e.Location, "body."), e.Message})
+				}
+			} else {
+				out.Problems = append(out.Problems, ImportTrouble{where, status.Error()})
+			}
+			continue // told, and left out of what is saved
+		}
+		out.Sessions, out.Changes = append(out.Sessions, draft), append(out.Changes, what)
+	}
+	return out, nil
 }
 
 // draftOfPlan turns a session that was read into one that is edited.

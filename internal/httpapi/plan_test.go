@@ -1,6 +1,7 @@
 package httpapi_test
 
 import (
+	"musculus/internal/demo"
 	"strings"
 	"testing"
 
@@ -126,4 +127,29 @@ func TestAMethodsLoadsAreRead(t *testing.T) {
 	assert.Equal(t, "3 × 8–12, pyramid, 1 steps a set: 14 → 16 → 18 kg a hand", load("pyramid"))
 	assert.Contains(t, load("thirds"), ": 8 kg a hand")
 	assert.Equal(t, "3 × 8–12: 14 kg a hand", load("straight"))
+}
+
+// A week is kept as a template without its loads, and laid on another client's
+// week: what her room or caps do not allow is told.
+func TestATemplateIsKeptAndLaid(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	id := newID()
+	keep := map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "Two days"}
+	require.Equal(t, 204, c.call("PUT", "/templates/"+id, keep).status)
+	require.Equal(t, 204, c.call("PUT", "/templates/"+id, keep).status, "sent twice, kept once")
+	list := got[struct {
+		Templates []struct{ Name, Holds string }
+	}](c, 200, c.call("GET", "/templates", nil)).Templates
+	require.Len(t, list, 1)
+	assert.Equal(t, "Gallery day, Before the matinee", list[0].Holds)
+	laid := got[imported](c, 200, c.call("POST", clientPath("Dario Vance")+"/templates/"+id+"?of=2026-12-02", nil))
+	assert.Empty(t, laid.Problems)
+	assert.Equal(t, []string{"New: Gallery day on 2026-12-04, 4 slots.", "New: Before the matinee on 2026-12-06, 3 slots."}, laid.Changes)
+	require.Equal(t, 200, c.call("PUT", clientPath("Dario Vance")+"/week?of=2026-12-02", map[string]any{"sessions": writes(laid.Sessions)}).status)
+	cautious := got[imported](c, 200, c.call("POST", clientPath("Noor Halloran")+"/templates/"+id, nil))
+	assert.NotEmpty(t, cautious.Problems, "her caps ask for more in reserve")
+	assert.Equal(t, 422, c.call("PUT", "/templates/"+newID(), map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2020-01-01", "name": "Empty"}).status)
+	require.Equal(t, 204, c.call("DELETE", "/templates/"+id, nil).status)
+	assert.Equal(t, 404, c.call("DELETE", "/templates/"+id, nil).status)
 }

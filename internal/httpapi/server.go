@@ -120,6 +120,7 @@ func (s *server) register(api huma.API) {
 	s.registerIssues(api)
 	s.registerProposals(api)
 	s.registerPlans(api)
+	s.registerTemplates(api)
 }
 
 // operation describes one operation; its id must have a row in permissions.

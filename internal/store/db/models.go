@@ -136,6 +136,15 @@ type Photo struct {
 	MadeBy   uuid.UUID
 }
 
+type PlanTemplate struct {
+	TemplateID uuid.UUID
+	StudioID   uuid.UUID
+	Name       string
+	Monday     time.Time
+	Plan       json.RawMessage
+	MadeBy     uuid.UUID
+}
+
 type PoseRating struct {
 	RatingID uuid.UUID
 	StudioID uuid.UUID

@@ -591,6 +591,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/templates/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What laying a template on a week would change; nothing is kept */
+        post: operations["lay-template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/try-outs": {
         parameters: {
             query?: never;
@@ -999,6 +1016,41 @@ export interface paths {
         /** Switch a rule of one's own stance */
         post: operations["switch-own"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Weeks kept for other clients */
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a client's week as a template */
+        put: operations["keep-template"];
+        post?: never;
+        /** Forget a template */
+        delete: operations["drop-template"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1716,6 +1768,13 @@ export interface components {
             settings?: {
                 [key: string]: unknown;
             };
+        };
+        KeepTemplateInputBody: {
+            /** @description whose week it is made of; loads stay with her */
+            client: string;
+            name: string;
+            /** @description a day of that week */
+            of: string;
         };
         KindView: {
             gap: components["schemas"]["AnswerView"];
@@ -2603,6 +2662,14 @@ export interface components {
             on: boolean;
             rule: string;
             words: string;
+        };
+        TemplateView: {
+            holds: string;
+            id: string;
+            name: string;
+        };
+        TemplatesOutputBody: {
+            templates: components["schemas"]["TemplateView"][];
         };
         TermView: {
             counts: boolean;
@@ -4269,6 +4336,41 @@ export interface operations {
             };
         };
     };
+    "lay-template": {
+        parameters: {
+            query?: {
+                /** @description a day of the week it is laid on */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "try-outs": {
         parameters: {
             query?: never;
@@ -5181,6 +5283,97 @@ export interface operations {
                 "application/json": components["schemas"]["SwitchOwnInputBody"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplatesOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepTemplateInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

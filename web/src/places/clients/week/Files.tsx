@@ -1,4 +1,5 @@
-import { Button } from 'antd'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
 import { useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type ImportView } from '../../../api/client'
@@ -16,6 +17,54 @@ const formats: [string, string][] = [
   ['json', 'JSON'],
   ['ics', 'calendar'],
 ]
+
+/** Templates are weeks kept for other clients, without loads: laid on this week after a look at what changes. */
+function Templates({ client, from, mayPlan, lay, fail }: { client: string; from: string; mayPlan: boolean; lay: (name: string, view: ImportView) => void; fail: (why: string) => void }) {
+  const queries = useQueryClient()
+  const templates = useQuery({ queryKey: ['templates'], queryFn: () => got(api.GET('/templates')) })
+  const [name, setName] = useState('')
+  const once = async (what: () => Promise<unknown>) => {
+    fail('')
+    try {
+      await what()
+      void queries.invalidateQueries({ queryKey: ['templates'] })
+    } catch (e) {
+      fail(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+    }
+  }
+  const list = templates.data?.templates ?? []
+  if (!mayPlan) return null
+  return (
+    <div>
+      {list.map((t) => (
+        <p key={t.id}>
+          <b>{t.name}</b>: {t.holds}{' '}
+          <Button size="small" onClick={() => void once(async () => lay(t.name, await got(api.POST('/clients/{client}/templates/{template}', { params: { path: { client, template: t.id }, query: { of: from } } }))))}>
+            Lay it on this week
+          </Button>{' '}
+          <button type="button" className="link" onClick={() => void once(() => got(api.DELETE('/templates/{template}', { params: { path: { template: t.id } } })))}>
+            forget it
+          </button>
+        </p>
+      ))}
+      <form
+        className="files-keep"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void once(async () => {
+            await got(api.PUT('/templates/{template}', { params: { path: { template: uuidv7() } }, body: { client, of: from, name } }))
+            setName('')
+          })
+        }}
+      >
+        <Input size="small" aria-label="Name of the template" placeholder="keep this week as a template" value={name} onChange={(e) => setName(e.target.value)} />
+        <Button size="small" htmlType="submit" disabled={name.trim() === ''}>
+          Keep it, without loads
+        </Button>
+      </form>
+    </div>
+  )
+}
 
 /** Files takes a week out as a file and brings one in: first what would change and what was not understood, then, if it is wanted, the change. */
 export function Files({ client, from, mayPlan, saved }: Props) {
@@ -73,6 +122,7 @@ export function Files({ client, from, mayPlan, saved }: Props) {
           </>
         )}
       </p>
+            <Templates client={client} from={from} mayPlan={mayPlan} lay={(name, view) => setRead({ name, view })} fail={setWhy} />
       {why && (
         <p className="fault" role="alert">
           {why}
