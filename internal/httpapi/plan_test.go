@@ -74,6 +74,7 @@ func TestWhatIsSeenDecidesTheNextCue(t *testing.T) {
 	c := s.signedIn(t, jory)
 	type proposal struct {
 		Load  struct{ Words string }
+		Fit   struct{ Fit, Words string }
 		Cues  []struct{ Cue, Why string }
 		Known []struct{ Name string }
 	}
@@ -84,6 +85,7 @@ func TestWhatIsSeenDecidesTheNextCue(t *testing.T) {
 	before := propose()
 	assert.Contains(t, before.Load.Words, "from its own series")
 	assert.NotEmpty(t, before.Known)
+	assert.Equal(t, "fits", before.Fit.Fit, before.Fit.Words)
 	set := loggedSet().(map[string]any)
 	set["faults"], set["technical"], set["reps"] = []string{"g_uneven"}, true, 3
 	log := got[struct {

@@ -20,6 +20,7 @@ import (
 // Proposal is what the tool would prescribe for a slot.
 type Proposal struct {
 	Load  LoadProposal `json:"load"`
+	Fit   LoadFit      `json:"fit"`   // whether the room's loads suit it, from its own series
 	Cues  []ChosenCue  `json:"cues"`  // at most three, the most needed first
 	Known []KnownView  `json:"known"` // what the client's log says, the nearest by name
 }
@@ -92,12 +93,26 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		if seed.PerHand > 0 {
 			out.Body.Load.LoadKg = &seed.PerHand
 		}
+		maxima, logged := ownOfSet(past, set)
+		out.Body.Fit = viewFit(series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, series.Median(maxima), logged, ask.Low, ask.High, ask.Reserve))
 		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
 		out.Body.Known = s.viewKnown(t, known)
 		return nil
 	})
+}
+
+// ownOfSet is what a set-up's own series says: the maxima of its last sets, and
+// how many sets there are.
+func ownOfSet(past []store.Entry, set movement.SetUp) (maxima []float64, logged int) {
+	var own []store.Entry
+	for _, e := range past {
+		if e.SetUp.Movement != nil && e.SetUp.Key() == set.Key() {
+			own = append(own, e)
+		}
+	}
+	return maximaOf(own), len(own)
 }
 
 // seenLast lists the faults ticked in a set-up's family, the latest first.

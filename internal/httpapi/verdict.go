@@ -173,11 +173,15 @@ func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.Se
 	}
 	body := c.Dossier.Body()
 	f := series.DoesFit(set, c.Room(), body.BodyMass, series.Median(maximaOf(past)), len(past), usualLow, usualHigh, usualReserve)
+	return viewFit(f), nil
+}
+
+func viewFit(f series.Fitted) LoadFit {
 	out := LoadFit{string(f.Fit), f.Words, f.Instead}
 	if out.Instead == nil {
 		out.Instead = []string{}
 	}
-	return out, nil
+	return out
 }
 
 // maximaOf is what one hand could lift once, by each of the last sets that says;

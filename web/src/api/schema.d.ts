@@ -2248,6 +2248,7 @@ export interface components {
         };
         Proposal: {
             cues: components["schemas"]["ChosenCue"][];
+            fit: components["schemas"]["LoadFit"];
             known: components["schemas"]["KnownView"][];
             load: components["schemas"]["LoadProposal"];
         };

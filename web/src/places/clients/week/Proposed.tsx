@@ -41,6 +41,11 @@ export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
           </button>
         )}
       </p>
+            {(p.fit.fit === 'too_heavy' || p.fit.fit === 'too_light') && (
+        <p className="warn">
+          {p.fit.words} Instead: {p.fit.instead.join('; ')}.
+        </p>
+      )}
       {table && (
         <ul className="ratios">
           {p.known.map((k) => (
