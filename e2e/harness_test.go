@@ -81,14 +81,22 @@ func freeAddress(t testing.TB) string {
 }
 
 // start serves a fresh demo studio on the shared server.
-func start(t testing.TB) *app { return startOn(t, testenv.Database(t)) }
+func start(t testing.TB) *app { return startOn(t, testenv.Database(t), time.Now()) }
 
-func startOn(t testing.TB, db localpg.Database) *app {
+// startMidweek dates the demo around this week's Wednesday, so that what it plans
+// for two days later is in the same week on whatever day the tests run.
+func startMidweek(t testing.TB) (a *app, wednesday string) {
+	now := time.Now()
+	day := now.AddDate(0, 0, 2-(int(now.Weekday())+6)%7)
+	return startOn(t, testenv.Database(t), day), day.Format(time.DateOnly)
+}
+
+func startOn(t testing.TB, db localpg.Database, now time.Time) *app {
 	ctx := context.Background()
 	s, err := store.Open(ctx, db.URL)
 	require.NoError(t, err)
 	t.Cleanup(s.Close)
-	require.NoError(t, demo.Load(ctx, s, time.Now()))
+	require.NoError(t, demo.Load(ctx, s, now))
 	address := freeAddress(t)
 	cmd := exec.Command(binary(), "serve", "--database-url", db.URL, "--listen", address, "--files", t.TempDir())
 	cmd.Stdout, cmd.Stderr = os.Stdout, os.Stderr

@@ -86,7 +86,7 @@ func TestLosingTheDatabaseForTenSeconds(t *testing.T) {
 	db, err := server.Database(ctx, "musculus", "")
 	require.NoError(t, err)
 	require.NoError(t, store.Migrate(ctx, db.MigrateURL, db.URL))
-	a := startOn(t, db)
+	a := startOn(t, db, time.Now())
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage .pose')`)
 
