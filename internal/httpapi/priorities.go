@@ -26,6 +26,7 @@ type PrioritiesView struct {
 	Emphasis  *EmphasisView  `json:"emphasis"`
 	Version   int            `json:"version"` // of the emphasis, 0: none set
 	Until     day.Day        `json:"default_until"`
+	Scale     string         `json:"scale"`      // from which score what is proposed
 	FirstYear bool           `json:"first_year"` // targets are two thirds
 	Slice     SliceView      `json:"slice"`
 }
@@ -133,7 +134,7 @@ func (s *server) setEmphasis(ctx context.Context, in *emphasisInput) (*prioritie
 }
 
 func (s *server) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID) (PrioritiesView, error) {
-	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Until: priority.DefaultEnd(s.day())}
+	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(s.day())}
 	c, err := tx.Client(ctx, id)
 	if err != nil {
 		return out, err

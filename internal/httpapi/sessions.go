@@ -100,6 +100,7 @@ type SessionView struct {
 	Findings   []FindingView `json:"findings"`
 	MinReserve int           `json:"min_reserve"`
 	MinRestS   int           `json:"min_rest_s"`
+	PlainRestS int           `json:"plain_rest_s"` // of a slot taken out of a combo
 }
 
 // SessionPath is a session of a client in an address.
@@ -161,6 +162,20 @@ type StaleProblem struct {
 // ContentType marks it as a problem.
 func (*StaleProblem) ContentType(string) string { return "application/problem+json" }
 
+// staleProblem is what a refused save is answered with: with what is kept now
+// where someone else saved first, else the error as it is.
+func (s *server) staleProblem(ctx context.Context, c *store.Client, err error) error {
+	var stale *store.Stale
+	if !errors.As(err, &stale) {
+		return err
+	}
+	current, err := s.viewSession(ctx, c, stale.Current)
+	if err != nil {
+		return err
+	}
+	return &StaleProblem{*problem(http.StatusConflict, stale.Error()), current}
+}
+
 func (s *server) registerSessions(api huma.API) {
 	const path = "/clients/{client}/sessions/{session}"
 	huma.Register(api, operation("get-session", http.MethodGet, path, "One session"), s.getSession)
@@ -216,16 +231,8 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 		}
 		draft.ID, draft.ClientID, draft.Version = in.Session, in.Client, in.Body.Version
 		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
-		var stale *store.Stale
-		if errors.As(err, &stale) {
-			current, err := s.viewSession(ctx, &c, stale.Current)
-			if err != nil {
-				return err
-			}
-			return &StaleProblem{*problem(http.StatusConflict, stale.Error()), current}
-		}
 		if err != nil {
-			return err
+			return s.staleProblem(ctx, &c, err)
 		}
 		out.Body, err = s.viewSession(ctx, &c, kept)
 		return err
@@ -356,7 +363,7 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes,
-		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS}
+		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps)}
 	for i, slot := range session.Slots {
 		out.Slots = append(out.Slots, viewSlot(t, c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
 	}

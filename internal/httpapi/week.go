@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"net/http"
 	"strings"
@@ -263,16 +262,8 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 				continue
 			}
 			_, err = tx.SaveSession(ctx, kept, a.ID, d.Write)
-			var stale *store.Stale
-			if errors.As(err, &stale) {
-				current, err := s.viewSession(ctx, &c, stale.Current)
-				if err != nil {
-					return err
-				}
-				return &StaleProblem{*problem(http.StatusConflict, stale.Error()), current}
-			}
 			if err != nil {
-				return err
+				return s.staleProblem(ctx, &c, err)
 			}
 		}
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)

@@ -149,11 +149,17 @@ func (t *Tx) Sessions(ctx context.Context, client uuid.UUID) ([]Session, error) 
 	if err != nil {
 		return nil, err
 	}
+	return sessions(rows)
+}
+
+func sessions(rows []db.TrainingSession) ([]Session, error) {
 	out := make([]Session, len(rows))
 	for i, r := range rows {
-		if out[i], err = session(r); err != nil {
+		one, err := session(r)
+		if err != nil {
 			return nil, err
 		}
+		out[i] = one
 	}
 	return out, nil
 }

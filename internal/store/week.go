@@ -16,13 +16,7 @@ func (t *Tx) SessionsBetween(ctx context.Context, client uuid.UUID, first, last 
 	if err != nil {
 		return nil, err
 	}
-	out := make([]Session, len(rows))
-	for i, r := range rows {
-		if out[i], err = session(r); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
+	return sessions(rows)
 }
 
 // Longest look back for a series, and the longest pause in which it is still the

@@ -30,17 +30,24 @@ const (
 	mostTempoS  = 30.0
 )
 
-// usualSets is how many sets a new slot starts with.
-const usualSets = 3
+// What a new slot starts with.
+const (
+	usualSets  = 3
+	usualRestS = 90
+)
+
+// PlainRestS is the rest after a set that stands alone, s, as far as the caps
+// allow: what a new slot starts with and one taken out of a combo goes back to.
+func PlainRestS(caps person.Caps) int { return max(usualRestS, caps.MinRestS) }
 
 // Usual is the dose a new slot starts with: the middle band, 2 in reserve and
-// 90 s, as far as the caps allow.
+// the plain rest, as far as the caps allow.
 func Usual(caps person.Caps) Dose {
 	sets := usualSets
 	if caps.MostSets > 0 {
 		sets = min(sets, caps.MostSets)
 	}
-	return Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: max(90, caps.MinRestS)}
+	return Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: PlainRestS(caps)}
 }
 
 // Check returns what is wrong with a dose for a set-up in a room under caps,

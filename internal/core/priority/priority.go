@@ -86,6 +86,11 @@ const (
 	prioritisedWeeks = 8 // an emphasis has an end
 )
 
+// Scale says from which score what is proposed.
+func Scale() string {
+	return fmt.Sprintf("from %g on build, from %g on prioritise", buildFrom, prioritiseFrom)
+}
+
 // DefaultEnd is when an emphasis ends unless the coach says otherwise.
 func DefaultEnd(today day.Day) day.Day { return today + prioritisedWeeks*7 }
 

@@ -6,8 +6,8 @@ import (
 	"slices"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
 	"musculus/internal/core/fitting"
-
 	"musculus/internal/core/movement"
 	"musculus/internal/core/priority"
 )
@@ -137,7 +137,7 @@ func (a *auditor) session(i int) {
 					for k := range w.Sessions[i].Slots {
 						if slot := &w.Sessions[i].Slots[k]; slot.Combo == s.Slots[j].Combo {
 							slot.Combo, slot.Dose.Method.ID = "", ""
-							slot.Dose.RestS = max(slot.Dose.RestS, 90, a.t.Caps.MinRestS)
+							slot.Dose.RestS = max(slot.Dose.RestS, dose.PlainRestS(a.t.Caps))
 						}
 					}
 					return true

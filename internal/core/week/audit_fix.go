@@ -106,6 +106,15 @@ func (s *Slot) clamp(t *Trainee) {
 	}
 }
 
+// oneLess takes one set from a slot, and the slot out with its last.
+func (w *Week) oneLess(i, j int) {
+	if sets := &w.Sessions[i].Slots[j].Dose.Sets; *sets > 1 {
+		*sets--
+		return
+	}
+	w.takeOut(i, j)
+}
+
 func (w *Week) takeOut(i, j int) bool {
 	w.Sessions[i].Slots = slices.Delete(w.Sessions[i].Slots, j, j+1)
 	return true
@@ -121,11 +130,8 @@ func (a *auditor) fewer(i int, group string, done func(*Ledger) bool) *Fix {
 		if j < 0 {
 			return nil
 		}
-		slot := &next.Sessions[si].Slots[j]
-		taken = append(taken, names(slot.SetUp))
-		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
-			next.takeOut(si, j)
-		}
+		taken = append(taken, names(next.Sessions[si].Slots[j].SetUp))
+		next.oneLess(si, j)
 		if l := next.Count(a.t); done(&l) {
 			return &Fix{fewerWords(taken), next}
 		}

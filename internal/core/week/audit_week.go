@@ -188,11 +188,8 @@ func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
 		if sj < 0 {
 			return nil
 		}
-		slot := &next.Sessions[si].Slots[sj]
-		taken = append(taken, names(slot.SetUp))
-		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
-			next.takeOut(si, sj)
-		}
+		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
+		next.oneLess(si, sj)
 		if l = next.Count(a.t); done(&l) {
 			return &Fix{fewerWords(taken), next}
 		}
@@ -319,11 +316,8 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 		if sj < 0 {
 			return nil
 		}
-		slot := &next.Sessions[si].Slots[sj]
-		taken = append(taken, names(slot.SetUp))
-		if slot.Dose.Sets--; slot.Dose.Sets == 0 {
-			next.takeOut(si, sj)
-		}
+		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
+		next.oneLess(si, sj)
 		if l := next.Count(a.t); l.Joints[joint] <= most {
 			return &Fix{fewerWords(taken), next}
 		}

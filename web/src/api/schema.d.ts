@@ -2240,6 +2240,7 @@ export interface components {
             heads: components["schemas"]["HeadPriority"][];
             notes: string[];
             rating: components["schemas"]["RatingView"];
+            scale: string;
             slice: components["schemas"]["SliceView"];
             stance: string;
             /** Format: int64 */
@@ -2485,6 +2486,8 @@ export interface components {
             /** Format: int64 */
             minutes_has: number;
             name: string;
+            /** Format: int64 */
+            plain_rest_s: number;
             /** Format: date */
             planned_on: string;
             /** Format: date-time */

@@ -18,3 +18,8 @@ export function shade(level: number): number {
 export function decimals(value: number, places = 2): string {
   return value.toFixed(places)
 }
+
+/** tenths writes a number of the core with a decimal only where it has one. */
+export function tenths(value: number): string {
+  return String(Number(value.toFixed(1)))
+}

@@ -6,7 +6,7 @@ import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type HeadPriority, type PrioritiesView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
-import { headColour } from '../../../figures/heads'
+import { headColour, tenths } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
 import { useClient } from '../Client'
 import '../dossier/dossier.css'
@@ -89,7 +89,7 @@ export function Priorities() {
         </div>
         <div className="heads" aria-label="Heads">
           {view.heads.map((h) => (
-            <Head key={h.id} head={h} locked={locked || busy} set={(level) => void set({ ...now, [h.id]: level }, view.emphasis?.over ? null : until)} />
+            <Head key={h.id} head={h} scale={view.scale} locked={locked || busy} set={(level) => void set({ ...now, [h.id]: level }, view.emphasis?.over ? null : until)} />
           ))}
         </div>
         <PoseRating key={view.rating?.on} view={view} client={client.id} locked={locked} today={me.data?.today ?? ''} keep={keep} />
@@ -131,7 +131,7 @@ function pairs(heads: HeadPriority[]): string {
     .join('; ')
 }
 
-function Head({ head, locked, set }: { head: HeadPriority; locked: boolean; set: (level: Level) => void }) {
+function Head({ head, scale, locked, set }: { head: HeadPriority; scale: string; locked: boolean; set: (level: Level) => void }) {
   const [why, setWhy] = useState(false)
   return (
     <section className={`head-line ${head.level}`} aria-label={head.name}>
@@ -152,7 +152,7 @@ function Head({ head, locked, set }: { head: HeadPriority; locked: boolean; set:
       </span>
       <Segmented size="small" aria-label={`Level of ${head.name}`} disabled={locked} value={head.level} onChange={(v) => set(v as Level)} options={levels} />
       <b className="head-target">
-        {round(head.target_low)}–{round(head.target_high)} sets
+        {tenths(head.target_low)}–{tenths(head.target_high)} sets
       </b>
       {why && (
         <ul className="head-why">
@@ -160,7 +160,7 @@ function Head({ head, locked, set }: { head: HeadPriority; locked: boolean; set:
             <li key={r}>{r}</li>
           ))}
           <li>
-            together {head.score.toFixed(1)}: from 0.5 on build, from 1.5 on prioritise
+            together {head.score.toFixed(1)}: {scale}
             {head.together && `; this stance does not tell it apart from the ${head.together}`}
           </li>
         </ul>
@@ -168,5 +168,3 @@ function Head({ head, locked, set }: { head: HeadPriority; locked: boolean; set:
     </section>
   )
 }
-
-const round = (x: number) => Number(x.toFixed(1))

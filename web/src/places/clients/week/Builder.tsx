@@ -92,7 +92,7 @@ export function Builder({ client, session, mayPlan }: Props) {
           if (!members.includes(s.id) || !dose) return s
           const last = s.id === members[members.length - 1]
           // Between the members there is no rest, but for what the caps ask for.
-          return { ...s, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, 90) : last ? dose.rest_s : shown.min_rest_s } }
+          return { ...s, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, shown.plain_rest_s) : last ? dose.rest_s : shown.min_rest_s } }
         }),
       }
     })

@@ -1,6 +1,6 @@
 import type { LedgerView, LedgerHead } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
-import { headColour } from '../../../figures/heads'
+import { headColour, tenths } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
 
 /** Ledger is what a week gives each head against its target, by length, and what it costs. */
@@ -43,7 +43,7 @@ function Line({ head, most }: { head: LedgerHead; most: number }) {
     <div
       className={short ? 'ledger-line short' : 'ledger-line'}
       role="img"
-      aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${fixed(head.target_low)} to ${fixed(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
+      aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${tenths(head.target_low)} to ${tenths(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
     >
       <span className="ledger-code">{head.code}</span>
       <span className="ledger-bar">
@@ -54,7 +54,7 @@ function Line({ head, most }: { head: LedgerHead; most: number }) {
       </span>
       <b>{head.total.toFixed(1)}</b>
       <span className="ledger-of">
-        {fixed(head.target_low)}–{fixed(head.target_high)}
+        {tenths(head.target_low)}–{tenths(head.target_high)}
       </span>
       <span className="ledger-lengths">
         {head.lengths.map((l) => (
@@ -64,5 +64,3 @@ function Line({ head, most }: { head: LedgerHead; most: number }) {
     </div>
   )
 }
-
-const fixed = (x: number) => Number(x.toFixed(1)).toString()
