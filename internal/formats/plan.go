@@ -36,6 +36,7 @@ type PlanSession struct {
 	Date      string     `json:"date"`             // 2026-11-25
 	Intent    string     `json:"intent,omitempty"` // heavy, light
 	WarmUpMin float64    `json:"warm_up_min"`
+	Locked    bool       `json:"locked,omitempty"`
 	Slots     []PlanSlot `json:"slots"`
 }
 
@@ -55,6 +56,15 @@ type PlanSlot struct {
 	MethodN  int            `json:"method_n,omitempty"`
 	Combo    string         `json:"combo,omitempty"`
 	Cues     []string       `json:"cues,omitempty"`
+	Grips    []PlanGrip     `json:"grips,omitempty"`  // of the sets one by one, where they differ
+	Starts   string         `json:"starts,omitempty"` // left, right; absent: in turn
+	Locked   bool           `json:"locked,omitempty"`
+}
+
+// PlanGrip is the set-up of one set.
+type PlanGrip struct {
+	Movement string         `json:"movement"`
+	Settings map[string]any `json:"settings,omitempty"`
 }
 
 // PlanProblem is what could not be read, and where.

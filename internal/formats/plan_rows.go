@@ -17,7 +17,7 @@ var columns = []column{
 	{"session", "Session"}, {"date", "Date"}, {"intent", "Heavy or light"}, {"warm_up_min", "Warm-up, min"},
 	{"movement", "Movement"}, {"in_words", "In words"}, {"settings", "Settings"}, {"sets", "Sets"}, {"reps_low", "Reps from"}, {"reps_high", "Reps to"},
 	{"reserve", "Left in reserve"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg a hand"}, {"method", "Method"}, {"method_n", "Method’s number"},
-	{"combo", "Combo"}, {"cues", "Cues"},
+	{"combo", "Combo"}, {"grips", "Grips by set"}, {"starts", "Arm that begins"}, {"locked", "Locked"}, {"cues", "Cues"},
 }
 
 // perSession are the columns that belong to a session rather than a slot.
@@ -50,7 +50,40 @@ func cells(s *PlanSession, slot *PlanSlot) []string {
 		n = strconv.Itoa(slot.MethodN)
 	}
 	return []string{s.Name, s.Date, s.Intent, number(s.WarmUpMin), slot.Movement, slot.InWords, settingsText(slot.Settings), strconv.Itoa(slot.Sets), strconv.Itoa(slot.RepsLow),
-		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, slot.Method, n, slot.Combo, strings.Join(slot.Cues, " | ")}
+		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, slot.Method, n, slot.Combo,
+		gripsText(slot.Grips), slot.Starts, map[bool]string{true: yes}[slot.Locked], strings.Join(slot.Cues, " | ")}
+}
+
+// yes stands in a column that is said yes or nothing to.
+const yes = "yes"
+
+// gripsText writes grips as "curl_neutral | curl_standing_bar: grip_width=1.2".
+func gripsText(grips []PlanGrip) string {
+	var out []string
+	for _, g := range grips {
+		text := g.Movement
+		if len(g.Settings) > 0 {
+			text += ": " + settingsText(g.Settings)
+		}
+		out = append(out, text)
+	}
+	return strings.Join(out, " | ")
+}
+
+func readGrips(text string) ([]PlanGrip, error) {
+	var out []PlanGrip
+	for _, part := range strings.Split(text, "|") {
+		if part = strings.TrimSpace(part); part == "" {
+			continue
+		}
+		id, turned, _ := strings.Cut(part, ":")
+		settings, err := readSettings(turned)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, PlanGrip{strings.TrimSpace(id), settings})
+	}
+	return out, nil
 }
 
 // settingsText writes settings as "bench=60; hands=one".
@@ -166,6 +199,22 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	var err error
 	if slot.Settings, err = readSettings(at["settings"]); err != nil {
 		r.read.problem(where+", settings", "%v", err)
+	}
+	if slot.Grips, err = readGrips(at["grips"]); err != nil {
+		r.read.problem(where+", grips", "%v", err)
+	}
+	switch starts := strings.ToLower(at["starts"]); starts {
+	case "", "left", "right":
+		slot.Starts = starts
+	default:
+		r.read.problem(where+", starts", "%q is neither left nor right", at["starts"])
+	}
+	switch strings.ToLower(at["locked"]) {
+	case yes, "true", "1":
+		slot.Locked = true
+	case "", "no", "false", "0":
+	default:
+		r.read.problem(where+", locked", "%q is neither yes nor no", at["locked"])
 	}
 	if at["tempo"] != "" {
 		for _, part := range strings.Split(at["tempo"], "-") {

@@ -15,6 +15,7 @@ import (
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
 	"musculus/internal/core/stance"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -68,6 +69,7 @@ type NextSet struct {
 	WholeKg *float64 `json:"whole_kg"`
 	Reserve int      `json:"reserve"`
 	Done    bool     `json:"done"` // as many sets as planned
+	Grip    string   `json:"grip"` // of this set, empty where all sets are one
 }
 
 // LogView is the log of one session.
@@ -115,7 +117,7 @@ func (s *server) getLog(ctx context.Context, in *SessionPath) (*logOutput, error
 func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error) {
 	out := &logOutput{}
 	err := s.inSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
-		set, err := s.setUpOf(ctx, tx, kept, in.Body.Slot)
+		set, err := s.setUpOf(ctx, tx, kept, in.Body.Slot, in.Body.SetNo)
 		if err != nil {
 			return err
 		}
@@ -147,15 +149,16 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 	return out, err
 }
 
-// setUpOf finds a slot's set-up: in the plan, or in what was logged of it.
-func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, slot uuid.UUID) (movement.SetUp, error) {
+// setUpOf finds the set-up of a slot's set, counted from 1: in the plan, or in what
+// was logged of it.
+func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, slot uuid.UUID, set int) (movement.SetUp, error) {
 	session, wrong := kept.Content.Week(movements(ctx))
 	if len(wrong) > 0 {
 		return movement.SetUp{}, wrong[0]
 	}
 	for i, planned := range kept.Content.Slots {
 		if planned.ID == slot {
-			return session.Slots[i].SetUp, nil
+			return session.Slots[i].SetUpOf(set - 1), nil
 		}
 	}
 	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
@@ -179,6 +182,15 @@ func sidesOf(s movement.SetUp) []string {
 	return []string{string(store.BothSides)}
 }
 
+// sidesFrom lists a planned slot's sides, the one that begins first.
+func sidesFrom(slot *week.Slot) []string {
+	sides := sidesOf(slot.SetUp)
+	if slot.Starts == week.StartsRight {
+		slices.Reverse(sides)
+	}
+	return sides
+}
+
 func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (LogView, error) {
 	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
 	if err != nil {
@@ -195,8 +207,8 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesOf(set), Entries: []EntryView{}, Ticks: ticksOf(set)}
-		if line.Last, err = s.lastWords(ctx, tx, c, set, kept.ID); err != nil {
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set)}
+		if line.Last, err = s.lastWords(ctx, tx, c, planned.Slots[i].SetUpOf(0), kept.ID); err != nil {
 			return out, err
 		}
 		out.Slots = append(out.Slots, line)
@@ -224,6 +236,9 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		}
 		out.Slots[i].Entered = enteredWords(&out.Slots[i])
 		out.Slots[i].Next = nextSet(&out.Slots[i], reps, reserve, load)
+		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
+			out.Slots[i].Next.Grip = planned.Slots[i].SetUpOf(out.Slots[i].Next.SetNo - 1).Name()
+		}
 	}
 	return out, nil
 }

@@ -125,11 +125,14 @@ func planOf(ctx context.Context, c *store.Client, kept []store.Session) (*format
 		if len(wrong) > 0 {
 			return nil, wrong[0]
 		}
-		p := formats.PlanSession{Name: one.Name, Date: store.DayOf(one.PlannedOn).String(), Intent: one.Content.Intent, WarmUpMin: one.Content.WarmUpMin, Slots: []formats.PlanSlot{}}
+		p := formats.PlanSession{Name: one.Name, Date: store.DayOf(one.PlannedOn).String(), Intent: one.Content.Intent, WarmUpMin: one.Content.WarmUpMin, Locked: one.Content.Locked, Slots: []formats.PlanSlot{}}
 		for _, slot := range session.Slots {
 			d := slot.Dose
 			line := formats.PlanSlot{Movement: slot.SetUp.Movement.ID, InWords: slot.SetUp.Name(), Settings: plain(slot.SetUp.Turned()), Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh,
-				Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg, Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues}
+				Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg, Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
+			for _, g := range slot.Grips {
+				line.Grips = append(line.Grips, formats.PlanGrip{Movement: g.Movement.ID, Settings: plain(g.Turned())})
+			}
 			if d.Tempo.Total() > 0 {
 				line.Tempo = d.Tempo[:]
 			}
@@ -184,6 +187,7 @@ func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client,
 		for j := range kept {
 			if kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
 				draft.ID, draft.Version = kept[j].ID, kept[j].Version
+				draft.Locked = draft.Locked || kept[j].Content.Locked // rows say nothing of it
 				what = fmt.Sprintf("%s on %s: %d slots instead of %d.", p.Name, p.Date, len(p.Slots), len(kept[j].Content.Slots))
 			}
 		}
@@ -206,12 +210,18 @@ func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client,
 
 // draftOfPlan turns a session that was read into one that is edited.
 func draftOfPlan(p *formats.PlanSession) WeekDraft {
-	out := WeekDraft{ID: uuid.Must(uuid.NewV7()), Draft: Draft{Name: strings.TrimSpace(p.Name), PlannedOn: p.Date, WarmUpMin: p.WarmUpMin, Intent: p.Intent, Slots: []SlotDraft{}}}
+	out := WeekDraft{ID: uuid.Must(uuid.NewV7()), Draft: Draft{Name: strings.TrimSpace(p.Name), PlannedOn: p.Date, WarmUpMin: p.WarmUpMin, Intent: p.Intent, Locked: p.Locked, Slots: []SlotDraft{}}}
 	for _, slot := range p.Slots {
-		d := SlotDraft{ID: uuid.Must(uuid.NewV7()), Movement: slot.Movement, Settings: slot.Settings, Cues: slot.Cues, Combo: slot.Combo,
+		d := SlotDraft{ID: uuid.Must(uuid.NewV7()), Movement: slot.Movement, Settings: slot.Settings, Cues: slot.Cues, Combo: slot.Combo, Starts: slot.Starts, Locked: slot.Locked,
 			Dose: &DoseDraft{slot.Sets, slot.RepsLow, slot.RepsHigh, slot.Reserve, slot.RestS, slot.Tempo, slot.LoadKg, slot.Method, slot.MethodN}}
 		if d.Cues == nil {
 			d.Cues = []string{}
+		}
+		for _, g := range slot.Grips {
+			if g.Settings == nil {
+				g.Settings = map[string]any{}
+			}
+			d.Grips = append(d.Grips, GripDraft{g.Movement, g.Settings})
 		}
 		if d.Dose.Tempo == nil {
 			d.Dose.Tempo = []float64{}

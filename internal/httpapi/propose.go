@@ -10,6 +10,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/dose"
+	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
@@ -23,6 +25,22 @@ type Proposal struct {
 	Fit   LoadFit      `json:"fit"`   // whether the room's loads suit it, from its own series
 	Cues  []ChosenCue  `json:"cues"`  // at most three, the most needed first
 	Known []KnownView  `json:"known"` // what the client's log says, the nearest by name
+	// Grips are the ways to hold the same weight, the weakest first; Plan gives each
+	// set one, from weak to strong, empty where there is but one way.
+	Grips []GripView  `json:"grips"`
+	Plan  []GripDraft `json:"grip_plan"`
+	// Starts is the arm a real gap says should begin, empty where there is none.
+	Starts     string `json:"starts" enum:",left,right"`
+	StartsWhy  string `json:"starts_why"`
+	TakesTurns bool   `json:"takes_turns"` // one arm begins
+}
+
+// GripView is one way to hold the same weight.
+type GripView struct {
+	GripDraft
+	Words   string  `json:"words"`
+	Part    float64 `json:"part"` // of the strongest one
+	FromLog bool    `json:"from_log"`
 }
 
 // LoadProposal is a seeded load with where it comes from.
@@ -55,6 +73,8 @@ type proposeInput struct {
 		RepsLow  int            `json:"reps_low" minimum:"1" maximum:"60"`
 		RepsHigh int            `json:"reps_high" minimum:"1" maximum:"60"`
 		Reserve  int            `json:"reserve" minimum:"0" maximum:"6"`
+		Sets     int            `json:"sets,omitempty" minimum:"1" maximum:"12" doc:"how many a grip plan is for"`
+		Method   string         `json:"method,omitempty" maxLength:"40"`
 	}
 }
 
@@ -72,7 +92,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 	if err != nil {
 		return nil, err
 	}
-	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}}}
+	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
 	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
@@ -99,6 +119,32 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
 		out.Body.Known = s.viewKnown(t, known)
+		own := map[string]float64{}
+		for i := range known {
+			own[known[i].SetUp.Key()] = known[i].E1RM()
+		}
+		var allowed []movement.SetUp
+		for _, g := range week.OtherGrips(set, movements(ctx)) {
+			p, _ := g.Profile(t.Yardstick) // one that has none is left out below
+			if v := t.Fence.Judge(g, p); len(t.Room.Missing(g)) == 0 && !v.Barred() {
+				allowed = append(allowed, g)
+			}
+		}
+		ordered := series.OrderGrips(allowed, t.Yardstick, own)
+		for _, g := range ordered {
+			out.Body.Grips = append(out.Body.Grips, GripView{GripDraft{g.SetUp.Movement.ID, plain(g.SetUp.Turned())}, g.SetUp.Name(), round4(g.Part), g.FromLog})
+		}
+		for _, g := range series.PlanGrips(ordered, in.Body.Sets) {
+			out.Body.Plan = append(out.Body.Plan, GripDraft{g.Movement.ID, plain(g.Turned())})
+		}
+		slot := week.Slot{SetUp: set, Dose: dose.Dose{Method: dose.Use{ID: in.Body.Method}}}
+		if out.Body.TakesTurns = slot.TakesTurns(); out.Body.TakesTurns {
+			measured, err := tx.Measurings(ctx, c.ID)
+			if err != nil {
+				return err
+			}
+			out.Body.Starts, out.Body.StartsWhy = measure.Smaller(sessionsOf(measured))
+		}
 		return nil
 	})
 }

@@ -14,6 +14,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -38,6 +39,15 @@ type SlotDraft struct {
 	Dose     *DoseDraft     `json:"dose,omitempty" doc:"absent: the usual dose under the client's caps"`
 	Cues     []string       `json:"cues"`
 	Combo    string         `json:"combo,omitempty" maxLength:"40" doc:"neighbours with the same one are done in turns"`
+	Grips    []GripDraft    `json:"grips,omitempty" maxItems:"12" doc:"the set-ups of the sets one by one, where they differ; the last one holds on"`
+	Starts   string         `json:"starts,omitempty" enum:",left,right" doc:"the arm that begins; absent: in turn"`
+	Locked   bool           `json:"locked,omitempty" doc:"no fix and no draft touches it"`
+}
+
+// GripDraft is the set-up of one set.
+type GripDraft struct {
+	Movement string         `json:"movement" maxLength:"60"`
+	Settings map[string]any `json:"settings"`
 }
 
 // Draft is a session as it is edited.
@@ -47,6 +57,7 @@ type Draft struct {
 	WarmUpMin float64     `json:"warm_up_min"`
 	Intent    string      `json:"intent,omitempty" enum:",heavy,light"`
 	Slots     []SlotDraft `json:"slots" maxItems:"40"`
+	Locked    bool        `json:"locked,omitempty" doc:"no fix and no draft touches its day or its slots"`
 }
 
 // Step is a load the room really has.
@@ -71,6 +82,10 @@ type SlotView struct {
 	Group       string       `json:"group" enum:"flexors,extensors"`
 	MethodWords string       `json:"method_words"` // empty for straight sets
 	Methods     []MethodView `json:"methods"`
+	GripWords   string       `json:"grip_words"`   // set by set, empty where they are all one
+	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together
+	JoinsBy     string       `json:"joins_by"`     // the method by which it would be done in turns with the next one
+	Apart       string       `json:"apart"`        // why it cannot be, empty if it can
 }
 
 // FindingView is what the tool says in the margin.
@@ -91,9 +106,12 @@ type SessionView struct {
 	SavedBy    string        `json:"saved_by"`
 	WarmUpMin  float64       `json:"warm_up_min"`
 	Intent     string        `json:"intent" enum:",heavy,light"`
+	Locked     bool          `json:"locked,omitempty"`
 	Slots      []SlotView    `json:"slots"`
 	Total      SliceView     `json:"total"`
 	Minutes    float64       `json:"minutes"`
+	WarmUp     float64       `json:"warm_up"` // minutes of them: the general one and the ramp
+	Ramp       string        `json:"ramp"`    // what leads up to the first working load, empty for nothing
 	MinutesHas int           `json:"minutes_has"`
 	Flexors    int           `json:"hard_sets_flexors"`
 	Extensors  int           `json:"hard_sets_extensors"`
@@ -291,7 +309,7 @@ func (s *server) checked(ctx context.Context, c *store.Client, d *Draft) (store.
 			wrong = append(wrong, f)
 		}
 		for i := range session.Slots {
-			if err := session.Slots[i].SetUp.Reach(c.Dossier.Body()); err != nil {
+			if err := session.Slots[i].SetUpOf(0).Reach(c.Dossier.Body()); err != nil {
 				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()})
 			}
 		}
@@ -302,7 +320,7 @@ func (s *server) checked(ctx context.Context, c *store.Client, d *Draft) (store.
 // doseField puts the field of a dose where a draft has it.
 func doseField(field string) string {
 	slot, name, ok := strings.Cut(field, "].")
-	if !ok || name == "cues" {
+	if !ok || name == "cues" || name == "starts" || strings.HasPrefix(name, "grips") {
 		return field
 	}
 	return slot + "].dose." + name
@@ -313,7 +331,7 @@ func doseField(field string) string {
 func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.FieldError) {
 	var wrong []*movement.FieldError
 	fault := func(field, reason string) { wrong = append(wrong, &movement.FieldError{Field: field, Reason: reason}) }
-	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Intent: d.Intent, Slots: []store.PlannedSlot{}}}
+	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Intent: d.Intent, Locked: d.Locked, Slots: []store.PlannedSlot{}}}
 	if out.Name == "" {
 		fault("name", "a session needs a name")
 	}
@@ -329,12 +347,18 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			fault(at+"id", "two slots have the same id")
 		}
 		seen[slot.ID] = true
-		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Combo: slot.Combo, Cues: []string{}, Dose: dose.Usual(s.caps(c))}
-		settings, wrongValue := values(slot.Settings)
-		if wrongValue != nil {
-			fault(at+"settings."+wrongValue.Field, wrongValue.Reason)
+		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Combo: slot.Combo, Cues: []string{}, Dose: dose.Usual(s.caps(c)), Starts: week.Starts(slot.Starts), Locked: slot.Locked}
+		settingsAt := func(turned map[string]any, at string) map[movement.Key]movement.Value {
+			settings, wrongValue := values(turned)
+			if wrongValue != nil {
+				fault(at+"settings."+wrongValue.Field, wrongValue.Reason)
+			}
+			return settings
 		}
-		kept.Settings = settings
+		kept.Settings = settingsAt(slot.Settings, at)
+		for n, g := range slot.Grips {
+			kept.Grips = append(kept.Grips, store.PlannedGrip{Movement: g.Movement, Settings: settingsAt(g.Settings, fmt.Sprintf("%sgrips[%d].", at, n))})
+		}
 		for _, cue := range slot.Cues {
 			kept.Cues = append(kept.Cues, strings.TrimSpace(cue))
 		}
@@ -361,11 +385,12 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	}
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
-		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Slots: []SlotView{},
+		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Locked: kept.Content.Locked, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes,
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps)}
-	for i, slot := range session.Slots {
-		out.Slots = append(out.Slots, viewSlot(t, c, kept.Content.Slots[i].ID, slot, counted.Slots[i]))
+	out.WarmUp, out.Ramp = round4(counted.WarmUp), session.RampWords(t, false)
+	for i := range session.Slots {
+		out.Slots = append(out.Slots, viewSlot(t, kept.Content.Slots[i].ID, &session, i, counted.Slots[i]))
 	}
 	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
 		v := FindingView{Severity: string(f.Severity), Text: f.Text}

@@ -36,6 +36,8 @@ type SheetSlot struct {
 	Cues    []string       `json:"cues"`
 	Stop    string         `json:"stop"`
 	Arm     string         `json:"upper_arm"`
+	Grips   string         `json:"grips"`  // set by set, empty where they are all one
+	Starts  string         `json:"starts"` // which arm begins, empty where both work together
 }
 
 // SheetView is one session on one page.
@@ -47,6 +49,7 @@ type SheetView struct {
 	Date     string      `json:"date"`
 	Minutes  float64     `json:"minutes"`
 	WarmUp   string      `json:"warm_up"`
+	Ramp     string      `json:"ramp"` // what leads up to the first working load, empty for nothing
 	Screened bool        `json:"screened"`
 	Screen   string      `json:"screening"`
 	Blocked  string      `json:"blocked"` // why there is no sheet, empty if there is one
@@ -89,7 +92,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	}
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
-		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Screened: c.Screening != nil, Screen: screenedWords(c), Caps: []string{}, Slots: []SheetSlot{},
+		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(t, c.Dossier.HideWeights), Screened: c.Screening != nil, Screen: screenedWords(c), Caps: []string{}, Slots: []SheetSlot{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
 	standing := c.Standing(s.day())
 	if !standing.MayTrain() {
@@ -105,10 +108,10 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: setsWords(&d), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
-			Load: loadWords(&slot, c.Room(), c.Room().Rigging(c.Dossier.Body().BodyMass)), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
+			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if c.Dossier.HideWeights {
-			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot); err != nil {
+			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot, line.Load); err != nil {
 				return SheetView{}, err
 			}
 		}
@@ -132,11 +135,18 @@ func setsWords(d *dose.Dose) string {
 	return d.SetsWords()
 }
 
-// mark tells a slot's load without its number, against the last time.
-func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uuid.UUID, slot *week.Slot) (string, error) {
+// loadWords tells a slot's load as it is read on the floor.
+func loadWords(t *week.Trainee, session *week.Session, i int) string {
+	slot := &session.Slots[i]
+	return slot.Dose.LoadWords(slot.SetUp, dose.RackOf(slot.SetUp, t.Room, t.Yardstick.Body().BodyMass), session.Place(i))
+}
+
+// mark tells a slot's load without its number, against the last time; words is
+// what it would be told as where there is no number to keep.
+func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uuid.UUID, slot *week.Slot, words string) (string, error) {
 	carry := person.CarryOf(slot.SetUp)
 	if slot.Dose.LoadKg == nil || carry == person.BodyWeight && *slot.Dose.LoadKg == 0 {
-		return loadWords(slot, c.Room(), c.Room().Rigging(c.Dossier.Body().BodyMass)), nil
+		return words, nil
 	}
 	past, err := tx.SeriesEntries(ctx, c.ID, slot.SetUp.Key(), movements(ctx))
 	if err != nil {
@@ -204,6 +214,14 @@ func pdfOf(v *SheetView, letter bool) (*huma.StreamResponse, error) {
 	}}, nil
 }
 
+// warmUpWords tells the whole warm-up: the general one, then the ramp.
+func warmUpWords(v *SheetView) string {
+	if v.Ramp == "" {
+		return v.WarmUp
+	}
+	return v.WarmUp + ", then " + v.Ramp
+}
+
 // paperOf lays a sheet out for paper.
 func paperOf(v *SheetView) *formats.PDFSheet {
 	heads := func(s *SliceView) []formats.PDFHead {
@@ -213,13 +231,15 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 		}
 		return out
 	}
-	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s · %s", v.Minutes, v.WarmUp, v.Screen),
+	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s · %s", v.Minutes, warmUpWords(v), v.Screen),
 		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
 	for i := range v.Slots {
 		s := &v.Slots[i]
 		how := []string{s.Effort, s.Rest, s.Tempo}
-		if s.Range != "" {
-			how = append(how, s.Range)
+		for _, more := range []string{s.Range, s.Starts, s.Grips} {
+			if more != "" {
+				how = append(how, more)
+			}
 		}
 		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: s.Stop + ". Upper arm: " + s.Arm + ".",
 			Cues: s.Cues, Pose: s.Pose, Ribbon: s.Ribbon, Heads: heads(&s.Slice)})

@@ -23,6 +23,7 @@ type WeekDraft struct {
 	ID      uuid.UUID `json:"id"`
 	Version int       `json:"version" doc:"as it was read; 0: it is new"`
 	Write   uuid.UUID `json:"write,omitempty" doc:"made for this save; sending it again saves once"`
+	Removed bool      `json:"removed,omitempty" doc:"taken out of the plan; saving it without brings it back"`
 }
 
 // WeekView is a client's week on one board: sessions on days, what it comes to,
@@ -36,6 +37,13 @@ type WeekView struct {
 	Findings []AuditView    `json:"findings"`
 	Stance   string         `json:"stance"`
 	Blocked  string         `json:"blocked"` // why no sheet may be issued, empty if one may
+	Removed  []RemovedView  `json:"removed"` // sessions this save took out, to bring them back from
+}
+
+// RemovedView is a session that was taken out of the plan.
+type RemovedView struct {
+	ID      uuid.UUID `json:"id"`
+	Version int       `json:"version"`
 }
 
 // DayView is one day of the board.
@@ -50,6 +58,7 @@ type DayView struct {
 type BoardSession struct {
 	WeekDraft
 	Minutes float64     `json:"minutes"`
+	WarmUp  float64     `json:"warm_up"` // minutes of them
 	Board   []BoardSlot `json:"board"`
 	Slice   SliceView   `json:"slice"`
 }
@@ -62,6 +71,7 @@ type BoardSlot struct {
 	Glyph     Glyph     `json:"glyph"`
 	DoseWords string    `json:"dose_words"`
 	LoadWords string    `json:"load_words"`
+	Fit       LoadFit   `json:"fit"` // whether the room's loads suit it, from its own series
 }
 
 // LedgerView is what a week comes to.
@@ -115,6 +125,7 @@ type AuditView struct {
 	Session  *uuid.UUID    `json:"session"`
 	Slot     *uuid.UUID    `json:"slot"`
 	Fix      *FixView      `json:"fix,omitempty"`
+	Held     bool          `json:"held"` // there is a fix, but what it changes is locked
 	Accepted *AcceptedView `json:"accepted,omitempty"`
 }
 
@@ -245,8 +256,17 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 		if err != nil {
 			return err
 		}
+		var removed []RemovedView
 		for i := range in.Body.Sessions {
 			d := &in.Body.Sessions[i]
+			if d.Removed {
+				gone, err := s.takeOut(ctx, tx, &c, d, a.ID)
+				if err != nil {
+					return err
+				}
+				removed = append(removed, RemovedView{gone.ID, gone.Version})
+				continue
+			}
 			kept, err := s.checked(ctx, &c, &d.Draft)
 			if err != nil {
 				return err
@@ -271,8 +291,31 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 			return err
 		}
 		out.Body, err = s.viewWeek(ctx, tx, &c, from, kept)
+		out.Body.Removed = append(out.Body.Removed, removed...)
 		return err
 	})
+}
+
+// takeOut takes a session out of the plan, as it is kept; one in which sets are
+// logged stays.
+func (s *server) takeOut(ctx context.Context, tx *store.Tx, c *store.Client, d *WeekDraft, by uuid.UUID) (store.Session, error) {
+	kept, err := tx.Session(ctx, c.ID, d.ID)
+	if err != nil {
+		return kept, err
+	}
+	logged, err := tx.LoggedSessions(ctx, c.ID)
+	if err != nil {
+		return kept, err
+	}
+	if n := logged[d.ID].Sets; n > 0 {
+		return kept, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d sets are logged in %s: it stays", n, kept.Name))
+	}
+	kept.Version, kept.Removed = d.Version, true
+	kept, err = tx.SaveSession(ctx, kept, by, d.Write)
+	if err != nil {
+		err = s.staleProblem(ctx, c, err)
+	}
+	return kept, err
 }
 
 func (s *server) acceptFinding(ctx context.Context, in *acceptInput) (*struct{}, error) {

@@ -23,6 +23,9 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	if t.Aims, err = s.aims(ctx, tx, c); err != nil {
 		return WeekView{}, err
 	}
+	if err := s.history(ctx, tx, c, t.Aims, from); err != nil {
+		return WeekView{}, err
+	}
 	accepted, err := tx.AcceptedFindings(ctx, c.ID)
 	if err != nil {
 		return WeekView{}, err
@@ -30,7 +33,7 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	stock := s.shelves.stock(ctx, t)
 	t.Memo = stock.memo
 	standing := c.Standing(s.day())
-	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Stance: t.Stance.Name}
+	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: t.Stance.Name}
 	if !standing.MayTrain() {
 		out.Blocked = standing.Heading()
 	}
@@ -38,21 +41,17 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 		name := dayTime(d).Weekday().String()
 		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
 	}
-	var w week.Week
-	for _, one := range kept {
-		session, wrong := one.Content.Week(movements(ctx))
-		if len(wrong) > 0 {
-			return out, faults("body.", wrong)
-		}
-		w.Sessions = append(w.Sessions, week.Planned{Ref: one.ID.String(), Name: one.Name, On: store.DayOf(one.PlannedOn), Intent: one.Content.Intent, Session: session})
+	w, err := plannedWeek(ctx, kept)
+	if err != nil {
+		return out, err
 	}
 	ledger := w.Count(t)
 	for i := range w.Sessions {
-		out.Sessions = append(out.Sessions, viewBoard(t, c, &w.Sessions[i], &kept[i], &ledger.Sessions[i]))
+		out.Sessions = append(out.Sessions, viewBoard(t, &w.Sessions[i], &kept[i], &ledger.Sessions[i]))
 	}
 	out.Ledger = viewLedger(t, &ledger)
 	for _, f := range w.Audit(t, stock.shelf, &ledger) {
-		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why}
+		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held}
 		if f.Session >= 0 {
 			v.Session = &kept[f.Session].ID
 			if f.Slot >= 0 {
@@ -70,11 +69,42 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	return out, nil
 }
 
+// plannedWeek turns kept sessions into the core's week.
+func plannedWeek(ctx context.Context, kept []store.Session) (week.Week, error) {
+	var out week.Week
+	for _, one := range kept {
+		session, wrong := one.Content.Week(movements(ctx))
+		if len(wrong) > 0 {
+			return out, faults("body.", wrong)
+		}
+		out.Sessions = append(out.Sessions, week.Planned{Ref: one.ID.String(), Name: one.Name, On: store.DayOf(one.PlannedOn), Intent: one.Content.Intent, Session: session})
+	}
+	return out, nil
+}
+
+// history tells the aims what the log says and what the week before asked for.
+func (s *server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
+	own, err := tx.Own(ctx, c.ID, s.now().Add(-loadsFrom*24*time.Hour))
+	if err != nil {
+		return err
+	}
+	aims.Own = own
+	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1)
+	if err != nil || len(kept) == 0 {
+		return err
+	}
+	before, err := plannedWeek(ctx, kept)
+	if err == nil { // one that can no longer be read is nothing to compare with
+		aims.Before = &before
+	}
+	return nil
+}
+
 // dayTime is a day as the standard library counts.
 func dayTime(d day.Day) time.Time { return time.Unix(int64(d)*24*60*60, 0).UTC() }
 
 func weekDraft(p *week.Planned, kept *store.Session) WeekDraft {
-	out := WeekDraft{ID: kept.ID, Version: kept.Version, Draft: Draft{Name: p.Name, PlannedOn: p.On.String(), WarmUpMin: p.WarmUpMin, Intent: p.Intent, Slots: []SlotDraft{}}}
+	out := WeekDraft{ID: kept.ID, Version: kept.Version, Draft: Draft{Name: p.Name, PlannedOn: p.On.String(), WarmUpMin: p.WarmUpMin, Intent: p.Intent, Locked: p.Locked, Slots: []SlotDraft{}}}
 	for _, slot := range p.Slots {
 		id, err := uuid.Parse(slot.Ref)
 		if err != nil { // one a fix added
@@ -85,12 +115,11 @@ func weekDraft(p *week.Planned, kept *store.Session) WeekDraft {
 	return out
 }
 
-func viewBoard(t *week.Trainee, c *store.Client, p *week.Planned, kept *store.Session, counted *week.Totals) BoardSession {
-	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: round4(counted.Minutes), Board: []BoardSlot{}, Slice: setsSlice("Effective sets in "+p.Name, counted.Heads)}
-	rigging := t.Room.Rigging(c.Dossier.Body().BodyMass)
+func viewBoard(t *week.Trainee, p *week.Planned, kept *store.Session, counted *week.Totals) BoardSession {
+	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: round4(counted.Minutes), WarmUp: round4(counted.WarmUp), Board: []BoardSlot{}, Slice: setsSlice("Effective sets in "+p.Name, counted.Heads)}
 	for i, slot := range p.Slots {
 		out.Board = append(out.Board, BoardSlot{kept.Content.Slots[i].ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
-			setsWords(&slot.Dose), loadWords(&slot, t.Room, rigging)})
+			setsWords(&slot.Dose), loadWords(t, &p.Session, i), viewFit(t.FitOf(&slot))})
 	}
 	return out
 }
@@ -112,7 +141,7 @@ func viewLedger(t *week.Trainee, l *week.Ledger) LedgerView {
 	}
 	out.Slice = slice("Effective sets of the week", mid, low, high, func(x float64) float64 { return round4(min(part[x], 1)) })
 	for _, j := range movement.Joints {
-		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints[j], t.MostJoint(j)})
+		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints.Of(j), t.MostJoint(j)})
 	}
 	return out
 }

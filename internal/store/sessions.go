@@ -25,6 +25,15 @@ type PlannedSlot struct {
 	Dose     dose.Dose                       `json:"dose"`
 	Cues     []string                        `json:"cues"`
 	Combo    string                          `json:"combo,omitempty"` // neighbours with the same one are done in turns
+	Grips    []PlannedGrip                   `json:"grips,omitempty"` // of the sets one by one, where they differ
+	Starts   week.Starts                     `json:"starts,omitempty"`
+	Locked   bool                            `json:"locked,omitempty"`
+}
+
+// PlannedGrip is the set-up of one set as it is kept.
+type PlannedGrip struct {
+	Movement string                          `json:"movement"`
+	Settings map[movement.Key]movement.Value `json:"settings"`
 }
 
 // Content is what a session prescribes.
@@ -32,34 +41,52 @@ type Content struct {
 	WarmUpMin float64       `json:"warm_up_min"`
 	Intent    string        `json:"intent,omitempty"` // heavy, light
 	Slots     []PlannedSlot `json:"slots"`
+	Locked    bool          `json:"locked,omitempty"`
 }
 
 // Week turns the content into the core's session. Slots whose movement is
 // unknown or whose settings are wrong are told, one error a field; the session
 // is complete only when there are none.
 func (c *Content) Week(catalogue *movement.Catalogue) (week.Session, []*movement.FieldError) {
-	out := week.Session{WarmUpMin: c.WarmUpMin}
+	out := week.Session{WarmUpMin: c.WarmUpMin, Locked: c.Locked}
 	var faults []*movement.FieldError
 	for i, p := range c.Slots {
-		m := catalogue.Get(p.Movement)
-		if m == nil {
-			faults = append(faults, &movement.FieldError{Field: fmt.Sprintf("slots[%d].movement", i), Reason: fmt.Sprintf("there is no movement %q", p.Movement)})
-			continue
-		}
-		s, err := m.SetUp(p.Settings)
-		if err != nil {
-			fault := &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()}
-			var field *movement.FieldError
-			if errors.As(err, &field) {
-				fault.Field += "." + field.Field
-				fault.Reason = field.Reason
-			}
+		s, fault := setUpOf(catalogue, p.Movement, p.Settings, fmt.Sprintf("slots[%d].", i))
+		if fault != nil {
 			faults = append(faults, fault)
 			continue
 		}
-		out.Slots = append(out.Slots, week.Slot{Ref: p.ID.String(), Combo: p.Combo, SetUp: s, Dose: p.Dose, Cues: p.Cues})
+		slot := week.Slot{Ref: p.ID.String(), Combo: p.Combo, SetUp: s, Dose: p.Dose, Cues: p.Cues, Starts: p.Starts, Locked: p.Locked}
+		for n, g := range p.Grips {
+			grip, fault := setUpOf(catalogue, g.Movement, g.Settings, fmt.Sprintf("slots[%d].grips[%d].", i, n))
+			if fault != nil {
+				faults = append(faults, fault)
+				continue
+			}
+			slot.Grips = append(slot.Grips, grip)
+		}
+		out.Slots = append(out.Slots, slot)
 	}
 	return out, faults
+}
+
+// setUpOf builds a kept set-up; the error names the field behind at.
+func setUpOf(catalogue *movement.Catalogue, id string, settings map[movement.Key]movement.Value, at string) (movement.SetUp, *movement.FieldError) {
+	m := catalogue.Get(id)
+	if m == nil {
+		return movement.SetUp{}, &movement.FieldError{Field: at + "movement", Reason: fmt.Sprintf("there is no movement %q", id)}
+	}
+	s, err := m.SetUp(settings)
+	if err == nil {
+		return s, nil
+	}
+	fault := &movement.FieldError{Field: at + "settings", Reason: err.Error()}
+	var field *movement.FieldError
+	if errors.As(err, &field) {
+		fault.Field += "." + field.Field
+		fault.Reason = field.Reason
+	}
+	return s, fault
 }
 
 // Session is one planned session of a client.
@@ -71,7 +98,8 @@ type Session struct {
 	Content   Content   `json:"content"`
 	Version   int       `json:"version"`
 	SavedAt   time.Time `json:"saved_at"`
-	SavedBy   string    `json:"saved_by"` // name; "" in lists
+	SavedBy   string    `json:"saved_by"`          // name; "" in lists
+	Removed   bool      `json:"removed,omitempty"` // taken out of the plan; what was logged in it stays
 }
 
 // Stale says that somebody saved in between; nothing was written.
@@ -102,7 +130,7 @@ func (t *Tx) SaveSession(ctx context.Context, s Session, by, write uuid.UUID) (S
 	if err != nil {
 		return Session{}, err
 	}
-	n, err := t.q.UpdateSession(ctx, db.UpdateSessionParams{SessionID: s.ID, Version: s.Version, Name: s.Name, PlannedOn: s.PlannedOn, Content: b, SavedBy: by})
+	n, err := t.q.UpdateSession(ctx, db.UpdateSessionParams{SessionID: s.ID, Version: s.Version, Name: s.Name, PlannedOn: s.PlannedOn, Content: b, SavedBy: by, Removed: s.Removed})
 	if err != nil {
 		return Session{}, err
 	}
@@ -165,7 +193,7 @@ func sessions(rows []db.TrainingSession) ([]Session, error) {
 }
 
 func session(r db.TrainingSession) (Session, error) {
-	out := Session{ID: r.SessionID, ClientID: r.ClientID, Name: r.Name, PlannedOn: r.PlannedOn, Version: r.Version, SavedAt: r.SavedAt}
+	out := Session{ID: r.SessionID, ClientID: r.ClientID, Name: r.Name, PlannedOn: r.PlannedOn, Version: r.Version, SavedAt: r.SavedAt, Removed: r.Removed}
 	if err := json.Unmarshal(r.Content, &out.Content); err != nil {
 		return out, fmt.Errorf("session %s: %w", r.SessionID, err)
 	}

@@ -7,6 +7,8 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
 	"musculus/internal/store/db"
 )
 
@@ -38,6 +40,32 @@ func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[st
 		if now.Sub(r.LastAt) <= longestPause {
 			out[r.Series] = DayOf(r.FirstAt)
 		}
+	}
+	return out, nil
+}
+
+// How many of a series' sets are looked at for what could be lifted once, and how
+// many of those that tell it count.
+const (
+	lookedAt = 20
+	lastSets = 6
+)
+
+// Own tells what each series of a client says, by its sets since a time.
+func (t *Tx) Own(ctx context.Context, client uuid.UUID, after time.Time) (map[string]week.Own, error) {
+	rows, err := t.q.LastSets(ctx, db.LastSetsParams{ClientID: client, After: after, Most: lookedAt})
+	if err != nil {
+		return nil, err
+	}
+	out, maxima := map[string]week.Own{}, map[string][]float64{}
+	for _, r := range rows {
+		own := out[r.Series]
+		own.Logged++
+		if most, ok := series.E1RM(r.LoadKg, r.Reps, r.Reserve); ok && !r.Technical && len(maxima[r.Series]) < lastSets {
+			maxima[r.Series] = append(maxima[r.Series], most)
+			own.E1RM = series.Median(maxima[r.Series])
+		}
+		out[r.Series] = own
 	}
 	return out, nil
 }

@@ -123,13 +123,17 @@ func SetCredit(bias float64) float64 { return min(bias, mostCredit) }
 // usualRepS is how long a repetition takes without a tempo, s.
 const usualRepS = 4.0
 
+func (d *Dose) repS() float64 {
+	if rep := d.Tempo.Total(); rep > 0 {
+		return rep
+	}
+	return usualRepS
+}
+
 // WorkSeconds is how long the sets themselves take, all arms, without rests:
 // reps at the middle of the band, at the tempo's sum, and what the method adds.
 func (d *Dose) WorkSeconds(arms int) float64 {
-	rep := d.Tempo.Total()
-	if rep == 0 {
-		rep = usualRepS
-	}
+	rep := d.repS()
 	reps := float64(d.RepsLow+d.RepsHigh) / 2
 	one := reps * rep
 	if m := MethodOf(d.Method.ID); m != nil {

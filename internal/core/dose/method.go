@@ -62,30 +62,30 @@ var Methods = []Method{
 		extra: func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) }, refuse: heavyUnpinned},
 	{ID: "rest_pause", Name: "rest-pause", Of: "pauses of 15–20 s", Default: 2, Least: 1, Most: 4, Load: "the same load", credit: each(0.35),
 		extra: func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) }, refuse: heavyUnpinned},
-	{ID: "superset_same", Name: "superset, same muscle", Load: "the second 15 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "superset_opposing", Name: "superset, opposing", Load: "loads unchanged", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "three_in_row", Name: "three in a row", Load: "the second 15 %, the third 25 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: SupersetSame, Name: "superset, same muscle", Load: "the second 15 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: Opposing, Name: "superset, opposing", Load: "loads unchanged", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: ThreeInRow, Name: "three in a row", Load: "the second 15 %, the third 25 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: offered},
-	{ID: "ladder", Name: "one-arm ladder: right, left, alternating, together", Of: "reps each (three times as many per arm)", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, credit: fixed(1.5),
+	{ID: Ladder, Name: "one-arm ladder: right, left, alternating, together", Of: "reps each (three times as many per arm)", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: "static_hold", Name: "static hold of one arm at 90° while the other works", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, credit: fixed(1.2),
+	{ID: StaticHold, Name: "static hold of one arm at 90° while the other works", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, credit: fixed(1.2),
 		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: "hand_phases", Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", credit: fixed(1.5),
+	{ID: HandPhases, Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 3*float64(n)*repS - reps*repS }, refuse: func(s movement.SetUp, _ *Where) string {
 			if s.Movement.Action != movement.Flexion || s.Implement() != movement.Dumbbell && s.Implement() != movement.Rope {
 				return "only where the hands can turn: dumbbells or a rope"
 			}
 			return ""
 		}},
-	{ID: "partials_strong", Name: "strong-range partials", Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
+	{ID: strongPartials, Name: "strong-range partials", Of: "clean weeks so far", Most: 12, Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
 		if !w.Room.Pins && !w.Room.Rails {
 			return "needs pins or rails"
 		}
 		return ""
 	}},
 	{ID: "partials_long", Name: "long-range partials", Load: "10 % less", Factor: 0.9, credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "loaded_lowering", Name: "loaded lowering with a partner", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", credit: fixed(1.2),
+	{ID: loadedLowering, Name: "loaded lowering with a partner", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", credit: fixed(1.2),
 		extra: func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS }, refuse: func(_ movement.SetUp, w *Where) string {
 			switch {
 			case !w.Room.Partner:
@@ -107,6 +107,10 @@ var Methods = []Method{
 	{ID: "last_rep_hold", Name: "last-rep hold, then lower", Of: "seconds", Default: 10, Least: 5, Most: 15, Load: "the same load", credit: fixed(1.1),
 		extra: func(n int, _, _ float64) float64 { return float64(n) }, refuse: offered},
 }
+
+// Phases are how the hand is held through the phases of HandPhases, forearm
+// rotation in degrees: wide with the palms up, neutral apart, neutral together.
+var Phases = []float64{80, 0, 0}
 
 func oneHanded(s movement.SetUp, _ *Where) string {
 	if i := s.Implement(); i != movement.Dumbbell && i != movement.Handle {
@@ -145,7 +149,7 @@ func (m *Method) n(u Use) int {
 
 // Joins says whether the method joins neighbouring slots.
 func (u Use) Joins() bool {
-	return u.ID == "superset_same" || u.ID == "superset_opposing" || u.ID == "three_in_row"
+	return u.ID == SupersetSame || u.ID == Opposing || u.ID == ThreeInRow
 }
 
 // Credit is what one set counts with the method, as the member of a combo that
@@ -155,7 +159,7 @@ func (u Use) Credit(place int) float64 {
 	if m == nil {
 		return 1
 	}
-	if u.ID == "three_in_row" {
+	if u.ID == ThreeInRow {
 		return []float64{1, 0.9, 0.8}[min(place, 2)]
 	}
 	return m.credit(m.n(u))
@@ -167,7 +171,7 @@ func (u Use) Words() string {
 	switch {
 	case m == nil || m.ID == "straight":
 		return ""
-	case m.Of == "":
+	case m.Of == "" || m.n(u) == 0:
 		return m.Name
 	}
 	return fmt.Sprintf("%s, %d %s", m.Name, m.n(u), m.Of)
@@ -185,49 +189,6 @@ func (u Use) check(s movement.SetUp, w *Where) []*movement.FieldError {
 	}
 	if why := m.Refused(s, w); why != "" {
 		out = append(out, &movement.FieldError{Field: "method", Reason: m.Name + ": " + why})
-	}
-	return out
-}
-
-// Loads lists the whole loads of one set, rung by rung where the method has
-// rungs, each rounded down to a step the room has; nil without a load or a step.
-func (u Use) Loads(steps []float64, whole float64, set int) []float64 {
-	m := MethodOf(u.ID)
-	if m == nil || len(steps) == 0 {
-		return nil
-	}
-	round := func(x float64) (float64, bool) { return person.RoundDown(steps, x) }
-	switch u.ID {
-	case "drops":
-		var out []float64
-		for i := range m.n(u) + 1 {
-			x, ok := round(whole * pow(0.8, i))
-			if !ok || len(out) > 0 && x == out[len(out)-1] {
-				break // no lighter step is there
-			}
-			out = append(out, x)
-		}
-		return out
-	case "pyramid":
-		at := slices.IndexFunc(steps, func(x float64) bool { return x >= whole-1e-6 })
-		if at < 0 {
-			return nil
-		}
-		return []float64{steps[min(at+set*m.n(u), len(steps)-1)]}
-	}
-	if m.Factor > 0 {
-		whole *= m.Factor
-	}
-	if x, ok := round(whole); ok {
-		return []float64{x}
-	}
-	return nil
-}
-
-func pow(x float64, n int) float64 {
-	out := 1.0
-	for range n {
-		out *= x
 	}
 	return out
 }

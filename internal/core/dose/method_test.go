@@ -18,7 +18,12 @@ func plainSet(use dose.Use) dose.Dose {
 
 // Every method of the table: what a set counts, how long it takes, what is lifted.
 func TestEveryMethod(t *testing.T) {
-	steps := []float64{2, 4, 6, 8, 10, 12, 14, 16, 18, 20}
+	rack := dose.Rack{Steps: []float64{2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24}, Carry: person.EachHand}
+	loads := func(use dose.Use, whole float64, set, place int) []float64 {
+		d := plainSet(use)
+		d.LoadKg = &whole
+		return d.Loads(rack, set, place)
+	}
 	for id, c := range map[string]struct {
 		credit, seconds float64
 		loads           []float64 // of the first set, from 20
@@ -36,7 +41,7 @@ func TestEveryMethod(t *testing.T) {
 		"hand_phases":       {1.5, 3 * 7 * 4, []float64{20}},
 		"partials_strong":   {0.7, 40, []float64{20}},
 		"partials_long":     {1, 40, []float64{18}},
-		"loaded_lowering":   {1.2, 4 * 4, []float64{20}},
+		"loaded_lowering":   {1.2, 4 * 4, []float64{20, 24}},
 		"assisted":          {1.2, 40 + 8, []float64{20}},
 		"strict_then_swing": {1.15, 40 + 8, []float64{20}},
 		"last_rep_hold":     {1.1, 40 + 10, []float64{20}},
@@ -47,14 +52,53 @@ func TestEveryMethod(t *testing.T) {
 		assert.InDelta(t, c.credit, use.Credit(0), 1e-9, id)
 		assert.InDelta(t, c.seconds, d.WorkSeconds(1), 1e-9, id)
 		assert.InDelta(t, 2*c.seconds, d.WorkSeconds(2), 1e-9, "%s, each arm in turn", id)
-		assert.Equal(t, c.loads, use.Loads(steps, 20, 0), id)
+		assert.Equal(t, c.loads, loads(use, 20, 0, 0), id)
 	}
 	assert.Len(t, dose.Methods, 17)
 	assert.Equal(t, []float64{1, 0.9, 0.8}, []float64{dose.Use{ID: "three_in_row"}.Credit(0), dose.Use{ID: "three_in_row"}.Credit(1), dose.Use{ID: "three_in_row"}.Credit(2)})
-	assert.Equal(t, []float64{14}, dose.Use{ID: "pyramid"}.Loads(steps, 10, 2), "two steps up in the third set")
-	assert.Equal(t, []float64{4, 2}, dose.Use{ID: "drops", N: 4}.Loads(steps, 4, 0), "no rung where no lighter step is")
+	assert.Equal(t, []float64{14}, loads(dose.Use{ID: "pyramid"}, 10, 2, 0), "two steps up in the third set")
+	assert.Equal(t, []float64{4, 2}, loads(dose.Use{ID: "drops", N: 4}, 4, 0, 0), "no rung where no lighter step is")
+	for place, want := range []float64{20, 16, 14} { // 15 % and 25 % under, down to a step
+		assert.Equal(t, []float64{want}, loads(dose.Use{ID: "three_in_row"}, 20, 0, place))
+	}
+	assert.Equal(t, []float64{16}, loads(dose.Use{ID: "superset_same"}, 20, 0, 1))
+	assert.Equal(t, []float64{20}, loads(dose.Use{ID: "superset_opposing"}, 20, 0, 1), "loads unchanged")
+	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "loaded_lowering"}, 10, 0, 0)[:1])
+	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "loaded_lowering"}, 10, 0, 0)[1:], "a fifth more is there")
+	assert.Len(t, loads(dose.Use{ID: "loaded_lowering"}, 24, 0, 0), 1, "nothing heavier is there: the partner presses")
+	// Strong-range partials grow 5 % a week while clean, to 120 % of what could be lifted once.
+	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "partials_strong"}, 10, 0, 0))
+	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "partials_strong", N: 4}, 10, 0, 0), "10 × 1.05⁴ = 12.16")
+	assert.Equal(t, []float64{16}, loads(dose.Use{ID: "partials_strong", N: 12}, 10, 0, 0), "10 × 1.05¹² = 17.96, but 1.2 × 1RM of 14.2 = 17.0")
 	assert.InDelta(t, 1+0.35*4, dose.Use{ID: "drops", N: 4}.Credit(0), 1e-9)
 	assert.Nil(t, dose.MethodOf("no_such"))
+}
+
+func TestLoadsAreTold(t *testing.T) {
+	curl, dip := movement.Shipped.Get("curl_standing_dumbbells").Default(), movement.Shipped.Get("dip_bars").Default()
+	room := &person.Room{Name: "Loft", DipBars: true, DipLoads: []float64{5, 10, 20}, Pins: true}
+	for kg := 2.0; kg <= 20; kg += 2 {
+		room.Dumbbells = append(room.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
+	}
+	told := func(s movement.SetUp, whole float64, use dose.Use, place int) string {
+		rack := dose.RackOf(s, room, 75)
+		d := dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, Method: use}
+		hand := rack.Carry.PerHand(whole, rack.Rigging)
+		d.LoadKg = &hand
+		return d.LoadWords(s, rack, place)
+	}
+	for want, got := range map[string]string{
+		"12 kg a hand":                told(curl, 12, dose.Use{}, 0),
+		"12 → 8 → 6 kg a hand":        told(curl, 12, dose.Use{ID: "drops"}, 0),
+		"12 → 14 → 16 kg a hand":      told(curl, 12, dose.Use{ID: "pyramid"}, 0),
+		"10 kg a hand":                told(curl, 12, dose.Use{ID: "superset_same"}, 1),
+		"16 kg a hand up, 18 kg down": told(curl, 16, dose.Use{ID: "loaded_lowering"}, 0),
+		"body weight + 20 kg":         told(dip, 20, dose.Use{}, 0),
+	} {
+		assert.Equal(t, want, got)
+	}
+	assert.Equal(t, "20 → body weight", told(dip, 20, dose.Use{ID: "drops", N: 1}, 0), "20 % less of body and plates together")
+	assert.Contains(t, (&dose.Dose{Sets: 3}).LoadWords(curl, dose.Rack{}, 0), "find it")
 }
 
 // Where each method is not offered.

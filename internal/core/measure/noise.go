@@ -148,6 +148,24 @@ func Gap(sessions []Session, k *Kind) (Answer, bool) {
 	return Answer{}, false
 }
 
+// Smaller is the arm that a real gap of the upper arm says is smaller, with the
+// gap in words; "" where a tape shows none.
+func Smaller(sessions []Session) (side, words string) {
+	for i := range Kinds {
+		k := &Kinds[i]
+		if k.Left == ForearmLeft {
+			continue
+		}
+		if gap, ok := Gap(sessions, k); ok && gap.Real {
+			if gap.By > 0 {
+				return "left", gap.Words
+			}
+			return "right", gap.Words
+		}
+	}
+	return "", ""
+}
+
 // AreaChange answers the same for the muscle-and-bone area of one arm, in cm²,
 // from sessions with a skinfold. What counts as real is what the girth's
 // threshold makes of the area at the last reading.

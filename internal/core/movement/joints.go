@@ -15,6 +15,9 @@ const (
 // Joints are all joints, from the hand up.
 var Joints = []Joint{Wrist, ElbowFront, ElbowBack, ShoulderFront, ShoulderTop}
 
+// JointCount is how many joints the record has.
+const JointCount = 5
+
 // Words names a joint.
 func (j Joint) Words() string {
 	return map[Joint]string{Wrist: "wrist", ElbowFront: "front of the elbow", ElbowBack: "back of the elbow", ShoulderFront: "front of the shoulder", ShoulderTop: "top of the shoulder"}[j]

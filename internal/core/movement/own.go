@@ -99,7 +99,7 @@ func OwnID(name string) string {
 // movement's own turn of the arm.
 func OwnText(s SetUp, id, name string) (string, error) {
 	r := s.Movement.source
-	base := SetUp{s.Movement, s.Turned()}
+	base := SetUp{Movement: s.Movement, turned: s.Turned()}
 	if s.Movement.Computed() {
 		delete(base.turned, GripWidth)
 	}

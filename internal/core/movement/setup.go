@@ -16,6 +16,8 @@ import (
 type SetUp struct {
 	Movement *Movement
 	turned   map[Key]Value
+	hand     *float64 // forearm rotation held through the range, see InHand
+	key      string   // see Key; "" until it is made
 }
 
 // leastRange is how far apart the two ends of a range must stay, degrees.
@@ -24,7 +26,7 @@ const leastRange = 30.0
 // SetUp fixes the settings: unknown ones and values outside their limits are
 // refused with a *FieldError, the rest is snapped to steps.
 func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
-	s := SetUp{m, map[Key]Value{}}
+	s := SetUp{Movement: m, turned: map[Key]Value{}}
 	keys := make([]Key, 0, len(turned))
 	for k := range turned {
 		keys = append(keys, k)
@@ -35,6 +37,7 @@ func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
 			return s, err
 		}
 	}
+	s.key = s.makeKey()
 	return s, s.checkRange()
 }
 
@@ -78,16 +81,25 @@ func (s *SetUp) checkRange() error {
 // With is the set-up with one setting turned; errors are those of
 // Movement.SetUp.
 func (s SetUp) With(k Key, v Value) (SetUp, error) {
-	out := SetUp{s.Movement, make(map[Key]Value, len(s.turned)+1)}
+	out := SetUp{Movement: s.Movement, turned: make(map[Key]Value, len(s.turned)+1)}
 	maps.Copy(out.turned, s.turned)
 	if err := out.put(k, v); err != nil {
 		return out, err
 	}
+	out.key = out.makeKey()
 	return out, out.checkRange()
 }
 
+// InHand is the set-up with the forearm held at a rotation through the whole range,
+// degrees, whatever its settings allow: a phase of a set, counted but never logged.
+func (s SetUp) InHand(phi float64) SetUp {
+	s.hand = &phi
+	s.key = s.makeKey()
+	return s
+}
+
 // Default is the movement's default set-up.
-func (m *Movement) Default() SetUp { return SetUp{m, nil} }
+func (m *Movement) Default() SetUp { return SetUp{Movement: m, key: m.ID} }
 
 // Turned returns the settings that differ from the default.
 func (s SetUp) Turned() map[Key]Value {
@@ -118,11 +130,21 @@ func (s SetUp) Number(k Key) float64 {
 // Key identifies the series the set-up's log belongs to: the movement and every
 // turned setting in a fixed order.
 func (s SetUp) Key() string {
+	if s.key == "" {
+		return s.makeKey()
+	}
+	return s.key
+}
+
+func (s SetUp) makeKey() string {
 	var parts []string
 	for _, k := range keyOrder {
 		if v, ok := s.turned[k]; ok {
 			parts = append(parts, string(k)+"="+v.String())
 		}
+	}
+	if s.hand != nil {
+		parts = append(parts, "hand="+trim(*s.hand))
 	}
 	if len(parts) == 0 {
 		return s.Movement.ID
@@ -200,6 +222,9 @@ func (s SetUp) Effort() effort.Setup {
 				apply(s.Movement, &e, v.Number)
 			}
 		}
+	}
+	if s.hand != nil {
+		e.From.ForearmRotation, e.To.ForearmRotation = *s.hand, *s.hand
 	}
 	if s.Movement.Action == Dip { // the upper arm's place follows from depth and lean
 		e.From.ShoulderElevation = e.TrunkLean - 90 - s.Number(Depth)

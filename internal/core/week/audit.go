@@ -6,7 +6,6 @@ import (
 	"slices"
 
 	"musculus/internal/core/arm"
-	"musculus/internal/core/dose"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/priority"
@@ -28,6 +27,7 @@ type Found struct {
 	Session  int // index, −1 for the whole week
 	Slot     int // index in the session, −1 for all of it
 	Fix      *Fix
+	Held     bool // there is a fix, but what it changes is locked
 }
 
 // Limits of a week (settings of the field, not laws).
@@ -73,6 +73,7 @@ func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
 		a.targets()
 		a.lengths()
 		a.standingStill()
+		a.unchanged()
 	}
 	a.spacing()
 	a.groups()
@@ -85,7 +86,13 @@ func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
 	return a.out
 }
 
-func (a *auditor) add(f Found) { a.out = append(a.out, f) }
+// add takes a finding in; a fix that touches what is locked is none.
+func (a *auditor) add(f Found) {
+	if f.Fix != nil && !a.week.keeps(&f.Fix.Week) {
+		f.Fix, f.Held = nil, true
+	}
+	a.out = append(a.out, f)
+}
 
 // change makes the week after a change; nil when the change says it cannot be.
 func (a *auditor) change(words string, do func(w *Week) bool) *Fix {
@@ -129,21 +136,8 @@ func (a *auditor) session(i int) {
 	}
 	a.twice(i)
 	a.order(i)
-	for j := 1; j < len(s.Slots); j++ {
-		if m := s.Slots[j-1].Dose.Method.ID; s.joined(j-1, j) && m != "superset_opposing" && a.t.memo().look(s.Slots[j-1].SetUp).station != a.t.memo().look(s.Slots[j].SetUp).station {
-			a.add(Found{Key: "apart:" + s.Ref + ":" + s.Slots[j].Ref, Code: "apart", Severity: Warn, Session: i, Slot: j, Why: whys["apart"],
-				Text: fmt.Sprintf("%s: slots %d and %d are joined but stand at different stations.", s.Name, j, j+1),
-				Fix: a.change("Take them apart", func(w *Week) bool {
-					for k := range w.Sessions[i].Slots {
-						if slot := &w.Sessions[i].Slots[k]; slot.Combo == s.Slots[j].Combo {
-							slot.Combo, slot.Dose.Method.ID = "", ""
-							slot.Dose.RestS = max(slot.Dose.RestS, dose.PlainRestS(a.t.Caps))
-						}
-					}
-					return true
-				})})
-		}
-	}
+	a.grips(i)
+	a.loads(i)
 }
 
 // The muscle groups.

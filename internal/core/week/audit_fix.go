@@ -2,6 +2,7 @@ package week
 
 import (
 	"fmt"
+	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/priority"
 	"slices"
@@ -25,8 +26,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 		}
 		return a.change("Take "+names(to)+" instead", func(w *Week) bool {
 			slot := &w.Sessions[i].Slots[f.Slot]
-			slot.SetUp, slot.Dose.LoadKg, slot.Cues = to, nil, nil
-			slot.clamp(a.t)
+			slot.take(to, a.t)
 			return true
 		})
 	case "modify":
@@ -37,6 +37,8 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 			slot.clamp(a.t)
 			return len(slot.check(a.t)) == 0
 		})
+	case "apart":
+		return a.takeApart(i, f.Slot)
 	case "minutes":
 		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
 	case "group_session":
@@ -69,11 +71,18 @@ func (a *auditor) follow(i, j int) *Fix {
 			continue
 		}
 		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
-			w.Sessions[i].Slots[j].SetUp = to
+			slot := &w.Sessions[i].Slots[j]
+			slot.SetUp, slot.Grips = to, nil
 			return true
 		})
 	}
 	return nil
+}
+
+// take puts another set-up into a slot; what was found for the old one goes.
+func (s *Slot) take(to movement.SetUp, t *Trainee) {
+	s.SetUp, s.Grips, s.Dose.LoadKg, s.Cues = to, nil, nil, nil
+	s.clamp(t)
 }
 
 // clamp brings a dose within caps, room and method.
@@ -102,14 +111,19 @@ func (s *Slot) clamp(t *Trainee) {
 			case "cues":
 				s.Cues = nil
 			}
+			if strings.HasPrefix(e.Field, "grips") {
+				s.Grips = nil
+			}
 		}
 	}
 }
 
 // oneLess takes one set from a slot, and the slot out with its last.
 func (w *Week) oneLess(i, j int) {
-	if sets := &w.Sessions[i].Slots[j].Dose.Sets; *sets > 1 {
-		*sets--
+	slot := &w.Sessions[i].Slots[j]
+	if slot.Dose.Sets > 1 {
+		slot.Dose.Sets--
+		slot.Grips = slot.Grips[:min(len(slot.Grips), slot.Dose.Sets)]
 		return
 	}
 	w.takeOut(i, j)
@@ -125,14 +139,15 @@ func (w *Week) takeOut(i, j int) bool {
 func (a *auditor) fewer(i int, group string, done func(*Ledger) bool) *Fix {
 	next := a.week.clone()
 	var taken []string
+	l := *a.ledger
 	for range mostFixSteps {
-		si, j := a.leastWanted(&next, i, group)
+		si, j := a.leastWanted(&next, &l, i, group)
 		if j < 0 {
 			return nil
 		}
 		taken = append(taken, names(next.Sessions[si].Slots[j].SetUp))
 		next.oneLess(si, j)
-		if l := next.Count(a.t); done(&l) {
+		if l = l.recount(a.t, &next, si); done(&l) {
 			return &Fix{fewerWords(taken), next}
 		}
 	}
@@ -160,8 +175,7 @@ func fewerWords(taken []string) string {
 
 // leastWanted is the slot whose set is missed least: of the greatest surplus
 // over target, the most sets first.
-func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot int) {
-	l := w.Count(a.t)
+func (a *auditor) leastWanted(w *Week, l *Ledger, only int, group string) (session, slot int) {
 	session, slot = -1, -1
 	best := 0.0
 	for i := range w.Sessions {
@@ -170,7 +184,7 @@ func (a *auditor) leastWanted(w *Week, only int, group string) (session, slot in
 		}
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
-			if group != "" && group != GroupOf(s.SetUp) {
+			if w.Sessions[i].locked(j) || group != "" && group != GroupOf(s.SetUp) {
 				continue
 			}
 			// What it gives to heads that have enough, less what it gives to others.

@@ -1,6 +1,7 @@
 package week
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -96,14 +97,14 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 		}
 		added[what] += n
 	}
+	l := *a.ledger
 	for range mostFixSteps {
-		l := next.Count(a.t)
-		if i, j := a.roomFor(&next, &l, h, zone); j >= 0 {
+		i, j := a.roomFor(&next, &l, h, zone)
+		if j >= 0 {
 			next.Sessions[i].Slots[j].Dose.Sets++
 			note(names(next.Sessions[i].Slots[j].SetUp)+" in "+next.Sessions[i].Name, 1)
 		} else {
-			i := a.lightest(&next, &l)
-			if i < 0 {
+			if i = a.lightest(&next, &l); i < 0 {
 				return nil
 			}
 			it := a.best(&next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
@@ -114,7 +115,7 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 			next.Sessions[i].Slots = append(next.Sessions[i].Slots, Slot{SetUp: it.shape.SetUp, Dose: d})
 			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
 		}
-		if l = next.Count(a.t); done(&l) {
+		if l = l.recount(a.t, &next, i); done(&l) {
 			for i, what := range order {
 				sets := "1 set"
 				if n := added[what]; n > 1 {
@@ -139,7 +140,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 			if GroupOf(s.SetUp) == extensors {
 				group = l.Sessions[i].Extensors
 			}
-			if s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
+			if w.Sessions[i].locked(j) || s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
 				continue
 			}
 			gives := l.Sessions[i].Slots[j].Heads[h].Mid
@@ -158,7 +159,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 func (a *auditor) lightest(w *Week, l *Ledger) int {
 	best := -1
 	for i := range w.Sessions {
-		if len(w.Sessions[i].Slots) < MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
+		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
 			best = i
 		}
 	}
@@ -169,11 +170,14 @@ func (a *auditor) lightest(w *Week, l *Ledger) int {
 func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
 	next := a.week.clone()
 	var taken []string
+	l := *a.ledger
 	for range mostFixSteps {
-		l := next.Count(a.t)
 		si, sj, best := -1, -1, 0.0
 		for i := range next.Sessions {
 			for j := range next.Sessions[i].Slots {
+				if next.Sessions[i].locked(j) {
+					continue
+				}
 				per := l.Sessions[i].Slots[j].Heads[h].Mid / float64(next.Sessions[i].Slots[j].Dose.Sets)
 				for o, e := range l.Sessions[i].Slots[j].Heads { // not at the cost of a head that is short
 					if o != int(h) && l.Heads[o].Total.Mid-e.Mid/float64(next.Sessions[i].Slots[j].Dose.Sets) < l.Heads[o].Target.Low {
@@ -190,7 +194,7 @@ func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
 		}
 		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
 		next.oneLess(si, sj)
-		if l = next.Count(a.t); done(&l) {
+		if l = l.recount(a.t, &next, si); done(&l) {
 			return &Fix{fewerWords(taken), next}
 		}
 	}
@@ -215,7 +219,7 @@ func (a *auditor) spacing() {
 				continue
 			}
 			a.add(Found{Key: "spacing:" + one.Ref + ":" + other.Ref, Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
-				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; ")), Fix: a.move(j)})
+				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; ")), Fix: cmp.Or(a.move(j), a.move(i))})
 		}
 	}
 }
@@ -223,6 +227,9 @@ func (a *auditor) spacing() {
 // move puts a session on the nearest day on which nothing is too near.
 func (a *auditor) move(j int) *Fix {
 	s := &a.week.Sessions[j]
+	if s.Locked {
+		return nil
+	}
 	monday := s.On - day.Day((int(s.On)+3)%7) // day 0 was a Thursday
 	best, found := day.Day(0), false
 	for d := monday; d < monday+7; d++ {
@@ -281,7 +288,7 @@ func (a *auditor) groups() {
 // joints holds the joint load against its budget.
 func (a *auditor) joints() {
 	for _, j := range movement.Joints {
-		most, n := a.t.MostJoint(j), a.ledger.Joints[j]
+		most, n := a.t.MostJoint(j), a.ledger.Joints.Of(j)
 		if n <= most {
 			continue
 		}
@@ -302,13 +309,14 @@ func (t *Trainee) MostJoint(j movement.Joint) int {
 func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 	next := a.week.clone()
 	var taken []string
+	l := *a.ledger
 	for range 2 * mostFixSteps {
 		si, sj, worst := -1, -1, 0
 		for i := range next.Sessions {
 			for j := range next.Sessions[i].Slots {
 				s := &next.Sessions[i].Slots[j]
 				scores := a.t.memo().look(s.SetUp).joints
-				if x := scores.Of(joint)*100 + s.Dose.Sets; scores.Of(joint) > 0 && s.Dose.Hard() && x > worst {
+				if x := scores.Of(joint)*100 + s.Dose.Sets; !next.Sessions[i].locked(j) && scores.Of(joint) > 0 && s.Dose.Hard() && x > worst {
 					si, sj, worst = i, j, x
 				}
 			}
@@ -318,7 +326,7 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 		}
 		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
 		next.oneLess(si, sj)
-		if l := next.Count(a.t); l.Joints[joint] <= most {
+		if l = l.recount(a.t, &next, si); l.Joints.Of(joint) <= most {
 			return &Fix{fewerWords(taken), next}
 		}
 	}
@@ -345,7 +353,7 @@ func (a *auditor) failures() {
 				var most *Slot
 				for i := range w.Sessions {
 					for j := range w.Sessions[i].Slots {
-						if s := &w.Sessions[i].Slots[j]; s.Dose.Reserve == 0 && (most == nil || s.Dose.Sets > most.Dose.Sets) {
+						if s := &w.Sessions[i].Slots[j]; !w.Sessions[i].locked(j) && s.Dose.Reserve == 0 && (most == nil || s.Dose.Sets > most.Dose.Sets) {
 							most = s
 						}
 					}
@@ -381,9 +389,7 @@ func (a *auditor) rotate(i, j int) *Fix {
 		return nil
 	}
 	return a.change("Take "+names(to)+" instead, one thing at a time", func(w *Week) bool {
-		slot := &w.Sessions[i].Slots[j]
-		slot.SetUp, slot.Dose.LoadKg, slot.Cues = to, nil, nil
-		slot.clamp(a.t)
+		w.Sessions[i].Slots[j].take(to, a.t)
 		return true
 	})
 }

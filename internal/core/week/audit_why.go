@@ -23,6 +23,9 @@ var whys = map[string]string{
 	"joint":         "Hard sets times the movement’s score for the joint, summed over the week: 45, or 25 where it is sore.",
 	"failure":       "Sets to the limit cost more recovery than they add when they are many.",
 	"same":          "After eight weeks the same set-ups add less; one thing at a time is changed.",
+	"unchanged":     "What is never made harder stops working: a rep, a step or a set more, one thing at a time.",
+	"load":          "From the set-up’s own series: what it says could be lifted once, and what that leaves for these reps.",
+	"grips":         "With one weight throughout, the weaker grip is done fresh and the stronger one carries on.",
 	"apart":         "A combo runs at one station, with bench, height and load that really match.",
 }
 

@@ -43,13 +43,25 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 		if c.Slots[i].Refused != "" {
 			add("refused", Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
 		}
-		if v := t.Fence.Judge(slot.SetUp, c.Slots[i].Profile); v.Barred() && !v.ByCaps {
-			add("avoid", Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
-		} else if v.Overridden == "" && v.Ruling == person.Modify {
-			add("modify", Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
+		for _, part := range slot.grips() {
+			if v := t.Fence.Judge(part, t.memo().look(part).profile); v.Barred() && !v.ByCaps {
+				add("avoid", Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
+				break
+			} else if v.Overridden == "" && v.Ruling == person.Modify {
+				add("modify", Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
+				break
+			}
 		}
 		for _, e := range slot.check(t) {
 			add("dose", Stop, i, "Slot %d: %s.", i+1, e.Reason)
+		}
+	}
+	for j := 1; j < len(s.Slots); j++ {
+		if !s.joined(j-1, j) {
+			continue
+		}
+		if why := t.Apart(&s.Slots[j-1], &s.Slots[j], s.Slots[j].Dose.Method.ID, s.Place(j)); why != "" {
+			add("apart", Stop, j, "Slots %d and %d are joined, but %s.", j, j+1, why)
 		}
 	}
 	if minutes > 0 && c.Minutes > float64(minutes)+0.5 {

@@ -1,6 +1,8 @@
 package week
 
 import (
+	"slices"
+
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
@@ -29,7 +31,15 @@ type Aims struct {
 	Minutes   int                // of one session; 0: not said
 	Weekdays  []string           // the client trains on; none: any
 	Since     map[string]day.Day // by series: the day from which it has been trained all along
+	Before    *Week              // the week before this one; nil: nothing was planned in it
+	Own       map[string]Own     // by series: what the log says of it
 	Today     day.Day
+}
+
+// Own is what the log of one series says.
+type Own struct {
+	E1RM   float64 // what one hand could lift once, kg; 0: its sets tell none
+	Logged int     // sets
 }
 
 // HeadLine is what one head gets in a week.
@@ -53,7 +63,7 @@ type Ledger struct {
 	Heads              [arm.HeadCount]HeadLine
 	Flexors, Extensors int // hard sets
 	Failures           int // sets to the limit or beyond it
-	Joints             map[movement.Joint]int
+	Joints             JointLoad
 	Sessions           []Totals
 }
 
@@ -65,47 +75,61 @@ const (
 
 // Count counts a week for a trainee, whose aims may be nil.
 func (w *Week) Count(t *Trainee) Ledger {
-	out := Ledger{Joints: map[movement.Joint]int{}, Sessions: make([]Totals, len(w.Sessions))}
+	sessions := make([]Totals, len(w.Sessions))
+	for i := range w.Sessions {
+		sessions[i] = w.Sessions[i].count(t.memo())
+	}
+	var elsewhere [arm.HeadCount]Effective
+	if t.Aims != nil {
+		for _, e := range t.Aims.Elsewhere {
+			id := elsewherePress
+			if e.Kind == "pull" {
+				id = elsewherePull
+			}
+			slot := Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
+			c := slot.count(t.memo(), 0)
+			for h := range c.Heads {
+				elsewhere[h].add(c.Heads[h])
+			}
+		}
+	}
+	return t.sum(sessions, &elsewhere)
+}
+
+// recount is the ledger after one session of the week has changed.
+func (l *Ledger) recount(t *Trainee, w *Week, session int) Ledger {
+	sessions := slices.Clone(l.Sessions)
+	sessions[session] = w.Sessions[session].count(t.memo())
+	var elsewhere [arm.HeadCount]Effective
+	for h := range elsewhere {
+		elsewhere[h] = l.Heads[h].Elsewhere
+	}
+	return t.sum(sessions, &elsewhere)
+}
+
+// sum adds counted sessions and what is done elsewhere up to a ledger.
+func (t *Trainee) sum(sessions []Totals, elsewhere *[arm.HeadCount]Effective) Ledger {
 	aims := t.Aims
 	if aims == nil {
 		aims = &Aims{}
 	}
-	for i := range w.Sessions {
-		s := &w.Sessions[i]
-		c := s.Session.count(t.memo())
-		out.Sessions[i] = c
-		out.Flexors, out.Extensors = out.Flexors+c.Flexors, out.Extensors+c.Extensors
+	out := Ledger{Sessions: sessions}
+	for i := range sessions {
+		c := &sessions[i]
+		out.Flexors, out.Extensors, out.Failures = out.Flexors+c.Flexors, out.Extensors+c.Extensors, out.Failures+c.Failures
+		for k, n := range c.Joints {
+			out.Joints[k] += n
+		}
 		for h := range c.Heads {
 			out.Heads[h].Direct.add(c.Heads[h])
 			for z := range c.Zones[h] {
 				out.Heads[h].Zones[z] += c.Zones[h][z]
 			}
 		}
-		for _, slot := range s.Slots {
-			if slot.Dose.Reserve == 0 {
-				out.Failures += slot.Dose.Sets
-			}
-			if slot.Dose.Hard() {
-				scores := t.memo().look(slot.SetUp).joints
-				for _, j := range movement.Joints {
-					out.Joints[j] += slot.Dose.Sets * scores.Of(j)
-				}
-			}
-		}
-	}
-	for _, e := range aims.Elsewhere {
-		id := elsewherePress
-		if e.Kind == "pull" {
-			id = elsewherePull
-		}
-		slot := Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
-		c := slot.count(t.memo().look(slot.SetUp), 0)
-		for h := range c.Heads {
-			out.Heads[h].Elsewhere.add(c.Heads[h])
-		}
 	}
 	for h := range out.Heads {
 		line := &out.Heads[h]
+		line.Elsewhere = elsewhere[h]
 		line.Total.add(line.Direct)
 		line.Total.add(line.Elsewhere)
 		line.Level = aims.Levels[h]

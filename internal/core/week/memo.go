@@ -7,6 +7,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 )
 
@@ -34,6 +35,7 @@ type known struct {
 	joints  movement.JointScores
 	station string
 	group   string
+	carry   person.Carry
 	shape   *fitting.Shape // nil where there is none
 }
 
@@ -62,7 +64,7 @@ func (m *Memo) look(s movement.SetUp) *known {
 
 // learn works a set-up out.
 func learn(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) *known {
-	k := &known{joints: s.Joints(), station: stationOf(s), group: GroupOf(s)}
+	k := &known{joints: s.Joints(), station: stationOf(s), group: GroupOf(s), carry: person.CarryOf(s)}
 	if s.Movement.Computed() {
 		p, err := s.Profile(y)
 		if err != nil {

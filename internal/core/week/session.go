@@ -2,6 +2,7 @@ package week
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"musculus/internal/core/arm"
@@ -19,12 +20,18 @@ type Slot struct {
 	SetUp movement.SetUp
 	Dose  dose.Dose
 	Cues  []string // at most MostCues, for the client
+	// Grips are the set-ups of the sets one by one, where they differ; the last
+	// one holds on. None: every set is SetUp.
+	Grips  []movement.SetUp
+	Starts Starts // the arm that begins, where the arms take turns
+	Locked bool   // no fix and no draft touches it
 }
 
 // Session is slots in the order they are done.
 type Session struct {
 	WarmUpMin float64 // general warm-up, minutes
 	Slots     []Slot
+	Locked    bool // no fix and no draft touches its day or its slots
 }
 
 // WarmUpWords tells the general warm-up for the client.
@@ -33,6 +40,24 @@ func (s *Session) WarmUpWords() string {
 		return "no general warm-up"
 	}
 	return fmt.Sprintf("%g min easy warm-up", s.WarmUpMin)
+}
+
+// RampWords tells what leads up to the first working load: "then bar 20 kg × 8";
+// inParts where loads are kept from the client. "" for nothing.
+func (s *Session) RampWords(t *Trainee, inParts bool) string {
+	i := s.Ramped()
+	if i < 0 {
+		return ""
+	}
+	first := s.Slots[i].SetUpOf(0)
+	words := dose.RampWords(first, &s.Slots[i].Dose, dose.RackOf(first, t.Room, t.Yardstick.Body().BodyMass), inParts)
+	return fmt.Sprintf("%s (%s)", words, names(first))
+}
+
+// Ramped is the slot whose working load is led up to: the first that has a load
+// to lead up to; −1 for none.
+func (s *Session) Ramped() int {
+	return slices.IndexFunc(s.Slots, func(x Slot) bool { return len(dose.Ramp(x.SetUpOf(0), &x.Dose)) > 0 })
 }
 
 // Limits of a session.
@@ -97,49 +122,10 @@ func (s *Slot) check(t *Trainee) []*movement.FieldError {
 	if len(s.Cues) > MostCues {
 		out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("%d cues are more than %d", len(s.Cues), MostCues)})
 	}
+	out = append(out, s.checkGrips(t)...)
 	for _, c := range s.Cues {
 		if n := len([]rune(strings.TrimSpace(c))); n == 0 || n > longestCue {
 			out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("a cue has 1…%d characters, this one %d", longestCue, n)})
-		}
-	}
-	return out
-}
-
-// Effective is a head's effective sets: the stance's count, and the least and
-// the most that any stance (for graded work: the credit's range) gives.
-type Effective struct{ Mid, Low, High float64 }
-
-// SlotCount is what one slot comes to.
-type SlotCount struct {
-	Profile *effort.Profile // nil for graded movements and refused set-ups
-	Refused string          // why the set-up cannot be computed, "" if it can
-	Reading *stance.Reading
-	Heads   [arm.HeadCount]Effective
-	// Zones are a head's effective sets at short, middle and long length; graded
-	// work is not split and gives none.
-	Zones [arm.HeadCount][3]float64
-}
-
-// Count counts one slot by itself; see count.
-func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
-	return s.count(learn(s.SetUp, y, st), 0)
-}
-
-// count counts one slot at its place in a combo: sets × method credit × set credit
-// × effort factor for every head, the set credit being that of the stance's bias.
-func (s *Slot) count(k *known, place int) SlotCount {
-	out := SlotCount{Profile: k.profile, Refused: k.refused, Reading: &k.reading}
-	if k.refused != "" {
-		return out
-	}
-	sets := float64(s.Dose.Sets) * s.Dose.Method.Credit(place) * dose.EffortFactor(s.Dose.Reserve)
-	for i := range k.reading {
-		b := &k.reading[i]
-		out.Heads[i] = Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}
-		if k.profile != nil && k.profile.Heads[i].Agonist {
-			for z, part := range k.profile.Heads[i].InZone {
-				out.Zones[i][z] = out.Heads[i].Mid * part
-			}
 		}
 	}
 	return out
@@ -151,7 +137,30 @@ type Totals struct {
 	Zones              [arm.HeadCount][3]float64 // short, middle, long
 	Flexors, Extensors int                       // hard sets per muscle group
 	Minutes            float64                   // warm-up included
+	WarmUp             float64                   // minutes of it: the general one and the ramp
+	Failures           int                       // sets to the limit or beyond it
+	Joints             JointLoad
 	Slots              []SlotCount
+}
+
+// JointLoad is hard sets times the movements' scores, by the order of
+// movement.Joints.
+type JointLoad [movement.JointCount]int
+
+// Of is the load of one joint.
+func (l *JointLoad) Of(j movement.Joint) int { return l[slices.Index(movement.Joints, j)] }
+
+// loadJoints adds what a slot's hard sets load.
+func (s *Slot) loadJoints(m *Memo, to *JointLoad) {
+	var scores *movement.JointScores
+	for n := range s.Dose.Sets {
+		if n == 0 || len(s.Grips) > 0 {
+			scores = &m.look(s.SetUpOf(n)).joints
+		}
+		for k, j := range movement.Joints {
+			to[k] += scores.Of(j)
+		}
+	}
 }
 
 // Times between sets, s.
@@ -160,7 +169,7 @@ const (
 	stationS = 60.0 // to set a new station up
 )
 
-// Count counts a session. Every set but the session's last is followed by its
+// Count counts a session, led up to by its ramp. Every set but the session's last is followed by its
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
 func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
@@ -170,12 +179,20 @@ func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
 func (s *Session) count(m *Memo) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
+	for i := range s.Slots {
+		first := s.Slots[i].SetUpOf(0)
+		if ramp := dose.RampSeconds(first, m.look(first).carry, &s.Slots[i].Dose); ramp > 0 {
+			seconds += ramp
+			break
+		}
+	}
+	out.WarmUp = seconds / 60
 	seen := map[string]bool{}
 	last := ""
 	for i := range s.Slots {
 		slot := &s.Slots[i]
 		k := m.look(slot.SetUp)
-		c := slot.count(k, s.place(i))
+		c := slot.count(m, s.Place(i))
 		out.Slots[i] = c
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid
@@ -185,7 +202,11 @@ func (s *Session) count(m *Memo) Totals {
 				out.Zones[h][z] += c.Zones[h][z]
 			}
 		}
+		if slot.Dose.Reserve == 0 {
+			out.Failures += slot.Dose.Sets
+		}
 		if slot.Dose.Hard() {
+			slot.loadJoints(m, &out.Joints)
 			if k.group == flexors {
 				out.Flexors += slot.Dose.Sets
 			} else {
@@ -211,7 +232,7 @@ func (s *Session) count(m *Memo) Totals {
 		seen[station], last = true, station
 	}
 	if len(s.Slots) == 0 {
-		seconds = 0
+		seconds, out.WarmUp = 0, 0
 	}
 	out.Minutes = seconds / 60
 	return out
@@ -222,8 +243,8 @@ func (s *Session) joined(i, j int) bool {
 	return s.Slots[i].Combo != "" && s.Slots[i].Combo == s.Slots[j].Combo
 }
 
-// place is a slot's place in its combo, 0 for the first and for no combo.
-func (s *Session) place(i int) int {
+// Place is a slot's place in its combo, 0 for the first and for no combo.
+func (s *Session) Place(i int) int {
 	n := 0
 	for ; i > 0 && s.joined(i-1, i); i-- {
 		n++

@@ -60,15 +60,20 @@ func TestEffortAndGradedWorkCount(t *testing.T) {
 func TestMinutes(t *testing.T) {
 	y := trainee(t).Yardstick
 	one := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2)}}
-	// 5 min + 3 sets of 10 reps of 4 s + 2 rests of 90 s + one station.
-	assert.InDelta(t, (300+120+180+60)/60.0, one.Count(y, leverage).Minutes, 1e-9)
+	// 5 min + a ramp set of 8 reps and its pause + 3 sets of 10 reps of 4 s + 2 rests of 90 s + one station.
+	assert.InDelta(t, (300+62)/60.0, one.Count(y, leverage).WarmUp, 1e-9)
+	assert.InDelta(t, (300+62+120+180+60)/60.0, one.Count(y, leverage).Minutes, 1e-9)
 	same := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2), slot("curl_turning", 3, 2)}}
 	// The rest before the second slot, its own work and rests; no move, no station.
-	assert.InDelta(t, (300+2*120+5*90+60)/60.0, same.Count(y, leverage).Minutes, 1e-9)
+	assert.InDelta(t, (300+62+2*120+5*90+60)/60.0, same.Count(y, leverage).Minutes, 1e-9)
 	other := week.Session{WarmUpMin: 5, Slots: []week.Slot{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2)}}
 	assert.InDelta(t, same.Count(y, leverage).Minutes+1.5, other.Count(y, leverage).Minutes, 1e-9)
 	across := week.Session{Slots: []week.Slot{slot("curl_neutral_across", 3, 2)}}
-	assert.InDelta(t, (2*120+180+60)/60.0, across.Count(y, leverage).Minutes, 1e-9, "each arm in turn")
+	assert.InDelta(t, (2*32+30+2*120+180+60)/60.0, across.Count(y, leverage).Minutes, 1e-9, "each arm in turn")
+	// What the body itself loads is not led up to; the first that has a load is.
+	dips := week.Session{Slots: []week.Slot{slot("dip_bars", 3, 2), with(slot("press_bench_close", 3, 2), heavy)}}
+	assert.Equal(t, 1, dips.Ramped())
+	assert.InDelta(t, (14*4+90)/60.0, dips.Count(y, leverage).WarmUp, 1e-9)
 	var empty week.Session
 	assert.Zero(t, empty.Count(y, leverage).Minutes)
 }
@@ -118,7 +123,7 @@ func ExampleSession_Count() {
 	c := s.Count(y, leverage)
 	fmt.Printf("biceps long %.1f, brachialis %.1f effective sets in %.0f minutes\n",
 		c.Heads[arm.BicepsLong].Mid, c.Heads[arm.Brachialis].Mid, c.Minutes)
-	// Output: biceps long 2.3, brachialis 3.1 effective sets in 11 minutes
+	// Output: biceps long 2.3, brachialis 3.1 effective sets in 12 minutes
 }
 
 func TestFindings(t *testing.T) {

@@ -116,8 +116,9 @@ func (q *Queries) IssuesOfSession(ctx context.Context, arg IssuesOfSessionParams
 }
 
 const latestIssues = `-- name: LatestIssues :many
-SELECT DISTINCT ON (session_id) session_id, number, session_version, planned_on, sheet, issued_at FROM issued_sheet
-WHERE client_id = $1 AND planned_on BETWEEN $2 AND $3 ORDER BY session_id, number DESC
+SELECT DISTINCT ON (i.session_id) i.session_id, i.number, i.session_version, i.planned_on, i.sheet, i.issued_at
+FROM issued_sheet i JOIN training_session t ON t.session_id = i.session_id AND NOT t.removed
+WHERE i.client_id = $1 AND i.planned_on BETWEEN $2 AND $3 ORDER BY i.session_id, i.number DESC
 `
 
 type LatestIssuesParams struct {

@@ -220,6 +220,54 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 	return items, nil
 }
 
+const lastSets = `-- name: LastSets :many
+SELECT series, load_kg, reps, reserve, technical FROM (
+    SELECT e.series, e.load_kg, e.reps, e.reserve, e.technical, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
+    WHERE e.client_id = $1 AND e.done_at > $2 AND NOT e.withdrawn
+      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+) last WHERE n <= $3::int ORDER BY series, done_at DESC
+`
+
+type LastSetsParams struct {
+	ClientID uuid.UUID
+	After    time.Time
+	Most     int
+}
+
+type LastSetsRow struct {
+	Series    string
+	LoadKg    float64
+	Reps      int
+	Reserve   int
+	Technical bool
+}
+
+func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsRow, error) {
+	rows, err := q.db.Query(ctx, lastSets, arg.ClientID, arg.After, arg.Most)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []LastSetsRow
+	for rows.Next() {
+		var i LastSetsRow
+		if err := rows.Scan(
+			&i.Series,
+			&i.LoadKg,
+			&i.Reps,
+			&i.Reserve,
+			&i.Technical,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const lastTraining = `-- name: LastTraining :many
 SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id
 `

@@ -202,6 +202,7 @@ type SessionVersion struct {
 	Content   json.RawMessage
 	SavedAt   time.Time
 	SavedBy   uuid.UUID
+	Removed   bool
 }
 
 type SetEntry struct {
@@ -273,6 +274,7 @@ type TrainingSession struct {
 	Version   int
 	SavedAt   time.Time
 	SavedBy   uuid.UUID
+	Removed   bool
 }
 
 type TryOut struct {

@@ -44,8 +44,8 @@ func (q *Queries) AddSession(ctx context.Context, arg AddSessionParams) (int64, 
 }
 
 const addSessionVersion = `-- name: AddSessionVersion :exec
-INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by)
-SELECT t.session_id, t.version, t.studio_id, $1, t.name, t.planned_on, t.content, t.saved_by
+INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by, removed)
+SELECT t.session_id, t.version, t.studio_id, $1, t.name, t.planned_on, t.content, t.saved_by, t.removed
 FROM training_session t WHERE t.session_id = $2
 `
 
@@ -60,7 +60,7 @@ func (q *Queries) AddSessionVersion(ctx context.Context, arg AddSessionVersionPa
 }
 
 const sessionByID = `-- name: SessionByID :one
-SELECT training_session.session_id, training_session.studio_id, training_session.client_id, training_session.name, training_session.planned_on, training_session.content, training_session.version, training_session.saved_at, training_session.saved_by, account.name AS saved_by_name
+SELECT training_session.session_id, training_session.studio_id, training_session.client_id, training_session.name, training_session.planned_on, training_session.content, training_session.version, training_session.saved_at, training_session.saved_by, training_session.removed, account.name AS saved_by_name
 FROM training_session JOIN account ON account.account_id = training_session.saved_by
 WHERE session_id = $1 AND client_id = $2
 `
@@ -88,13 +88,14 @@ func (q *Queries) SessionByID(ctx context.Context, arg SessionByIDParams) (Sessi
 		&i.TrainingSession.Version,
 		&i.TrainingSession.SavedAt,
 		&i.TrainingSession.SavedBy,
+		&i.TrainingSession.Removed,
 		&i.SavedByName,
 	)
 	return i, err
 }
 
 const sessions = `-- name: Sessions :many
-SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by FROM training_session ORDER BY planned_on, session_id
+SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session WHERE NOT removed ORDER BY planned_on, session_id
 `
 
 func (q *Queries) Sessions(ctx context.Context) ([]TrainingSession, error) {
@@ -116,6 +117,7 @@ func (q *Queries) Sessions(ctx context.Context) ([]TrainingSession, error) {
 			&i.Version,
 			&i.SavedAt,
 			&i.SavedBy,
+			&i.Removed,
 		); err != nil {
 			return nil, err
 		}
@@ -128,7 +130,7 @@ func (q *Queries) Sessions(ctx context.Context) ([]TrainingSession, error) {
 }
 
 const sessionsOfClient = `-- name: SessionsOfClient :many
-SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by FROM training_session WHERE client_id = $1 ORDER BY planned_on, session_id
+SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session WHERE client_id = $1 AND NOT removed ORDER BY planned_on, session_id
 `
 
 func (q *Queries) SessionsOfClient(ctx context.Context, clientID uuid.UUID) ([]TrainingSession, error) {
@@ -150,6 +152,7 @@ func (q *Queries) SessionsOfClient(ctx context.Context, clientID uuid.UUID) ([]T
 			&i.Version,
 			&i.SavedAt,
 			&i.SavedBy,
+			&i.Removed,
 		); err != nil {
 			return nil, err
 		}
@@ -163,7 +166,7 @@ func (q *Queries) SessionsOfClient(ctx context.Context, clientID uuid.UUID) ([]T
 
 const updateSession = `-- name: UpdateSession :execrows
 UPDATE training_session
-SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6
+SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6, removed = $7
 WHERE session_id = $1 AND version = $2
 `
 
@@ -174,6 +177,7 @@ type UpdateSessionParams struct {
 	PlannedOn time.Time
 	Content   json.RawMessage
 	SavedBy   uuid.UUID
+	Removed   bool
 }
 
 func (q *Queries) UpdateSession(ctx context.Context, arg UpdateSessionParams) (int64, error) {
@@ -184,6 +188,7 @@ func (q *Queries) UpdateSession(ctx context.Context, arg UpdateSessionParams) (i
 		arg.PlannedOn,
 		arg.Content,
 		arg.SavedBy,
+		arg.Removed,
 	)
 	if err != nil {
 		return 0, err

@@ -115,7 +115,7 @@ func (q *Queries) SeriesSince(ctx context.Context, arg SeriesSinceParams) ([]Ser
 }
 
 const sessionsBetween = `-- name: SessionsBetween :many
-SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by FROM training_session WHERE client_id = $1 AND planned_on BETWEEN $2 AND $3 ORDER BY planned_on, session_id
+SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session WHERE client_id = $1 AND planned_on BETWEEN $2 AND $3 AND NOT removed ORDER BY planned_on, session_id
 `
 
 type SessionsBetweenParams struct {
@@ -143,6 +143,7 @@ func (q *Queries) SessionsBetween(ctx context.Context, arg SessionsBetweenParams
 			&i.Version,
 			&i.SavedAt,
 			&i.SavedBy,
+			&i.Removed,
 		); err != nil {
 			return nil, err
 		}

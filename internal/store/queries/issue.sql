@@ -9,8 +9,9 @@ FROM issued_sheet i JOIN account ON account.account_id = i.issued_by
 WHERE i.client_id = $1 AND i.session_id = $2 ORDER BY i.number DESC;
 
 -- name: LatestIssues :many
-SELECT DISTINCT ON (session_id) session_id, number, session_version, planned_on, sheet, issued_at FROM issued_sheet
-WHERE client_id = $1 AND planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY session_id, number DESC;
+SELECT DISTINCT ON (i.session_id) i.session_id, i.number, i.session_version, i.planned_on, i.sheet, i.issued_at
+FROM issued_sheet i JOIN training_session t ON t.session_id = i.session_id AND NOT t.removed
+WHERE i.client_id = $1 AND i.planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY i.session_id, i.number DESC;
 
 -- name: AddLink :exec
 INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5);

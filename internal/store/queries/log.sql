@@ -34,3 +34,10 @@ WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
 LIMIT 4000;
+
+-- name: LastSets :many
+SELECT series, load_kg, reps, reserve, technical FROM (
+    SELECT e.series, e.load_kg, e.reps, e.reserve, e.technical, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
+    WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.withdrawn
+      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+) last WHERE n <= sqlc.arg(most)::int ORDER BY series, done_at DESC;

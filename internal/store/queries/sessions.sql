@@ -5,12 +5,12 @@ ON CONFLICT DO NOTHING;
 
 -- name: UpdateSession :execrows
 UPDATE training_session
-SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6
+SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6, removed = $7
 WHERE session_id = $1 AND version = $2;
 
 -- name: AddSessionVersion :exec
-INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by)
-SELECT t.session_id, t.version, t.studio_id, sqlc.arg(write_id), t.name, t.planned_on, t.content, t.saved_by
+INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by, removed)
+SELECT t.session_id, t.version, t.studio_id, sqlc.arg(write_id), t.name, t.planned_on, t.content, t.saved_by, t.removed
 FROM training_session t WHERE t.session_id = sqlc.arg(session_id);
 
 -- name: VersionByWrite :one
@@ -22,7 +22,7 @@ FROM training_session JOIN account ON account.account_id = training_session.save
 WHERE session_id = $1 AND client_id = $2;
 
 -- name: SessionsOfClient :many
-SELECT * FROM training_session WHERE client_id = $1 ORDER BY planned_on, session_id;
+SELECT * FROM training_session WHERE client_id = $1 AND NOT removed ORDER BY planned_on, session_id;
 
 -- name: Sessions :many
-SELECT * FROM training_session ORDER BY planned_on, session_id;
+SELECT * FROM training_session WHERE NOT removed ORDER BY planned_on, session_id;

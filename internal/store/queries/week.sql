@@ -1,5 +1,5 @@
 -- name: SessionsBetween :many
-SELECT * FROM training_session WHERE client_id = $1 AND planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY planned_on, session_id;
+SELECT * FROM training_session WHERE client_id = $1 AND planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) AND NOT removed ORDER BY planned_on, session_id;
 
 -- name: SeriesSince :many
 SELECT series, min(e.done_at)::timestamptz AS first_at, max(e.done_at)::timestamptz AS last_at FROM set_entry e

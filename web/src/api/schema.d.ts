@@ -1097,6 +1097,8 @@ export interface components {
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
             name: string;
             /** Format: date */
             planned_on: string;
@@ -1136,6 +1138,7 @@ export interface components {
             accepted?: components["schemas"]["AcceptedView"];
             code: string;
             fix?: components["schemas"]["FixView"];
+            held: boolean;
             key: string;
             session: string;
             /** @enum {string} */
@@ -1197,11 +1200,15 @@ export interface components {
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
             /** Format: double */
             minutes: number;
             name: string;
             /** Format: date */
             planned_on: string;
+            /** @description taken out of the plan; saving it without brings it back */
+            removed?: boolean;
             slice: components["schemas"]["SliceView"];
             slots: components["schemas"]["SlotDraft"][];
             /**
@@ -1210,6 +1217,8 @@ export interface components {
              */
             version: number;
             /** Format: double */
+            warm_up: number;
+            /** Format: double */
             warm_up_min: number;
             /** @description made for this save; sending it again saves once */
             write?: string;
@@ -1217,6 +1226,7 @@ export interface components {
         BoardSlot: {
             details: string;
             dose_words: string;
+            fit: components["schemas"]["LoadFit"];
             glyph: components["schemas"]["Glyph"];
             id: string;
             load_words: string;
@@ -1617,6 +1627,22 @@ export interface components {
         Glyph: {
             ribbon?: components["schemas"]["Ribbon"];
             slice: components["schemas"]["SliceView"];
+        };
+        GripDraft: {
+            movement: string;
+            settings: {
+                [key: string]: unknown;
+            };
+        };
+        GripView: {
+            from_log: boolean;
+            movement: string;
+            /** Format: double */
+            part: number;
+            settings: {
+                [key: string]: unknown;
+            };
+            words: string;
         };
         Handle: {
             at: components["schemas"]["Point"];
@@ -2098,6 +2124,7 @@ export interface components {
         };
         NextSet: {
             done: boolean;
+            grip: string;
             /** Format: int64 */
             reps: number;
             /** Format: int64 */
@@ -2224,6 +2251,8 @@ export interface components {
             active?: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
             name: string;
             /** Format: date */
             planned_on: string;
@@ -2250,10 +2279,17 @@ export interface components {
         Proposal: {
             cues: components["schemas"]["ChosenCue"][];
             fit: components["schemas"]["LoadFit"];
+            grip_plan: components["schemas"]["GripDraft"][];
+            grips: components["schemas"]["GripView"][];
             known: components["schemas"]["KnownView"][];
             load: components["schemas"]["LoadProposal"];
+            /** @enum {string} */
+            starts: "" | "left" | "right";
+            starts_why: string;
+            takes_turns: boolean;
         };
         ProposeInputBody: {
+            method?: string;
             movement: string;
             /** Format: int64 */
             reps_high: number;
@@ -2261,6 +2297,11 @@ export interface components {
             reps_low: number;
             /** Format: int64 */
             reserve: number;
+            /**
+             * Format: int64
+             * @description how many a grip plan is for
+             */
+            sets?: number;
             settings?: {
                 [key: string]: unknown;
             };
@@ -2331,6 +2372,11 @@ export interface components {
             path: string;
             /** Format: double */
             pitch: number;
+        };
+        RemovedView: {
+            id: string;
+            /** Format: int64 */
+            version: number;
         };
         Ribbon: {
             hollow: string[];
@@ -2418,6 +2464,8 @@ export interface components {
         SaveInputBody: {
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
             name: string;
             /** Format: date */
             planned_on: string;
@@ -2477,6 +2525,7 @@ export interface components {
             id: string;
             /** @enum {string} */
             intent: "" | "heavy" | "light";
+            locked?: boolean;
             /** Format: int64 */
             min_reserve: number;
             /** Format: int64 */
@@ -2490,6 +2539,7 @@ export interface components {
             plain_rest_s: number;
             /** Format: date */
             planned_on: string;
+            ramp: string;
             /** Format: date-time */
             saved_at: string;
             saved_by: string;
@@ -2497,6 +2547,8 @@ export interface components {
             total: components["schemas"]["SliceView"];
             /** Format: int64 */
             version: number;
+            /** Format: double */
+            warm_up: number;
             /** Format: double */
             warm_up_min: number;
             when: string;
@@ -2541,6 +2593,7 @@ export interface components {
             cues: string[];
             details: string;
             effort: string;
+            grips: string;
             load: string;
             pose: components["schemas"]["Pose"];
             range: string;
@@ -2548,6 +2601,7 @@ export interface components {
             ribbon?: components["schemas"]["Ribbon"];
             sets: string;
             slice: components["schemas"]["SliceView"];
+            starts: string;
             stop: string;
             tempo: string;
             title: string;
@@ -2561,6 +2615,7 @@ export interface components {
             date: string;
             /** Format: double */
             minutes: number;
+            ramp: string;
             room: string;
             screened: boolean;
             screening: string;
@@ -2592,13 +2647,23 @@ export interface components {
             cues: string[];
             /** @description absent: the usual dose under the client's caps */
             dose?: components["schemas"]["DoseDraft"];
+            /** @description the set-ups of the sets one by one, where they differ; the last one holds on */
+            grips?: components["schemas"]["GripDraft"][];
             id: string;
+            /** @description no fix and no draft touches it */
+            locked?: boolean;
             movement: string;
             settings: {
                 [key: string]: unknown;
             };
+            /**
+             * @description the arm that begins; absent: in turn
+             * @enum {string}
+             */
+            starts?: "" | "left" | "right";
         };
         SlotView: {
+            apart: string;
             can_fail_alone: boolean;
             /** @description neighbours with the same one are done in turns */
             combo?: string;
@@ -2609,10 +2674,16 @@ export interface components {
             dose_words: string;
             gets: components["schemas"]["SliceView"];
             glyph: components["schemas"]["Glyph"];
+            grip_words: string;
+            /** @description the set-ups of the sets one by one, where they differ; the last one holds on */
+            grips?: components["schemas"]["GripDraft"][];
             /** @enum {string} */
             group: "flexors" | "extensors";
             id: string;
+            joins_by: string;
             load_words: string;
+            /** @description no fix and no draft touches it */
+            locked?: boolean;
             method_words: string;
             methods: components["schemas"]["MethodView"][];
             movement: string;
@@ -2620,6 +2691,12 @@ export interface components {
             settings: {
                 [key: string]: unknown;
             };
+            /**
+             * @description the arm that begins; absent: in turn
+             * @enum {string}
+             */
+            starts?: "" | "left" | "right";
+            starts_words: string;
             steps: components["schemas"]["Step"][];
             title: string;
         };
@@ -2824,9 +2901,13 @@ export interface components {
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
             name: string;
             /** Format: date */
             planned_on: string;
+            /** @description taken out of the plan; saving it without brings it back */
+            removed?: boolean;
             slots: components["schemas"]["SlotDraft"][];
             /**
              * Format: int64
@@ -2848,6 +2929,7 @@ export interface components {
             /** Format: date */
             from: string;
             ledger: components["schemas"]["LedgerView"];
+            removed: components["schemas"]["RemovedView"][];
             sessions: components["schemas"]["BoardSession"][];
             stance: string;
             /** Format: date */

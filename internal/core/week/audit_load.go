@@ -1,0 +1,248 @@
+package week
+
+import (
+	"fmt"
+	"math"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+	"musculus/internal/core/series"
+)
+
+// Light-load work: what a load that is too light for its band is used for.
+const (
+	lightLoadLow   = 20
+	lightLoadHigh  = 35
+	lightLoadRestS = 60
+	fewestReps     = 5 // below, a load is too heavy for growth work
+	farOff         = 2 // reps from the band at which a load is told to be off
+)
+
+// FitOf says whether the room's loads suit a slot, from its own series.
+func (t *Trainee) FitOf(s *Slot) series.Fitted {
+	set := s.SetUpOf(0)
+	var own Own
+	if t.Aims != nil {
+		own = t.Aims.Own[set.Key()]
+	}
+	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, s.Dose.RepsLow, s.Dose.RepsHigh, s.Dose.Reserve)
+}
+
+// loads holds each slot's load against what its own series says.
+func (a *auditor) loads(i int) {
+	if a.t.Aims == nil {
+		return
+	}
+	s := &a.week.Sessions[i]
+	for j := range s.Slots {
+		slot := &s.Slots[j]
+		own := a.t.Aims.Own[slot.SetUpOf(0).Key()]
+		if !(own.E1RM > 0) || slot.Dose.RepsLow >= lightLoadLow {
+			continue
+		}
+		found := Found{Key: "load:" + s.Ref + ":" + slot.Ref, Code: "load", Severity: Warn, Session: i, Slot: j, Why: whys["load"]}
+		switch fit := a.t.FitOf(slot); fit.Fit {
+		case series.TooLight:
+			found.Text = fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, fit.Words)
+			found.Fix = a.lightLoad(i, j)
+		case series.TooHeavy:
+			found.Text = fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, fit.Words)
+			found.Fix = a.fewerReps(i, j, own.E1RM)
+		case series.Fits:
+			reps, known := a.repsAt(slot, own.E1RM)
+			if !known || reps > slot.Dose.RepsLow-farOff && reps < slot.Dose.RepsHigh+farOff {
+				continue
+			}
+			carry, rigging := person.CarryOf(slot.SetUp), a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass)
+			hand := carry.PerHand(fit.Whole, rigging)
+			if math.Abs(hand-*slot.Dose.LoadKg) < 1e-6 {
+				continue // the room has no better one
+			}
+			left := ""
+			if slot.Dose.Reserve > 0 {
+				left = fmt.Sprintf(" with %d left", slot.Dose.Reserve)
+			}
+			found.Severity = Note
+			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp), reps, left, slot.Dose.RepsLow, slot.Dose.RepsHigh)
+			found.Fix = a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
+				w.Sessions[i].Slots[j].Dose.LoadKg = &hand
+				return true
+			})
+		default:
+			continue
+		}
+		a.add(found)
+	}
+}
+
+// repsAt is how many reps a slot's load gives with its reserve, by the maximum of
+// its series; false where the load is not known, 0 where it is over everything.
+func (a *auditor) repsAt(s *Slot, e1rm float64) (int, bool) {
+	if s.Dose.LoadKg == nil {
+		return 0, false
+	}
+	reps := 0
+	for n := 1; n+s.Dose.Reserve <= series.MostReps; n++ {
+		if most, ok := series.LoadFor(e1rm, n, s.Dose.Reserve); ok && most >= *s.Dose.LoadKg-1e-9 {
+			reps = n
+		}
+	}
+	// At the end of what an estimate holds for there may be more.
+	return reps, reps+s.Dose.Reserve < series.MostReps || reps >= s.Dose.RepsHigh+farOff
+}
+
+// lightLoad takes the heaviest load there is for many reps near the limit.
+func (a *auditor) lightLoad(i, j int) *Fix {
+	slot := &a.week.Sessions[i].Slots[j]
+	reserve := a.t.Caps.MinReserve
+	if !a.t.Room.CanFailAlone(slot.SetUp) {
+		reserve = max(reserve, 1)
+	}
+	effort := "to the limit"
+	if reserve > 0 {
+		effort = fmt.Sprintf("with %d left", reserve)
+	}
+	return a.change(fmt.Sprintf("Take %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
+		d := &w.Sessions[i].Slots[j].Dose
+		d.RepsLow, d.RepsHigh, d.Reserve, d.RestS = lightLoadLow, lightLoadHigh, reserve, max(lightLoadRestS, a.t.Caps.MinRestS)
+		steps := a.t.Room.Steps(slot.SetUp)
+		hand := person.CarryOf(slot.SetUp).PerHand(steps[len(steps)-1], a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass))
+		d.LoadKg = &hand
+		return true
+	})
+}
+
+// fewerReps takes the lightest load there is for as many reps as it gives, or
+// another set-up where they are too few.
+func (a *auditor) fewerReps(i, j int, e1rm float64) *Fix {
+	slot := &a.week.Sessions[i].Slots[j]
+	steps := a.t.Room.Steps(slot.SetUp)
+	hand := person.CarryOf(slot.SetUp).PerHand(steps[0], a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass))
+	lightest := *slot
+	lightest.Dose.LoadKg = &hand
+	if reps, _ := a.repsAt(&lightest, e1rm); reps >= fewestReps {
+		return a.change(fmt.Sprintf("Take %d–%d reps with the lightest there is", reps, reps+1), func(w *Week) bool {
+			d := &w.Sessions[i].Slots[j].Dose
+			d.RepsLow, d.RepsHigh, d.LoadKg = reps, reps+1, &hand
+			return true
+		})
+	}
+	return a.rotate(i, j)
+}
+
+// grips finds plans that begin with the stronger grip.
+func (a *auditor) grips(i int) {
+	s := &a.week.Sessions[i]
+	for j := range s.Slots {
+		slot := &s.Slots[j]
+		if len(slot.Grips) < 2 {
+			continue
+		}
+		ordered := series.OrderGrips(slot.grips(), a.t.Yardstick, a.t.maxima())
+		rank := map[string]int{}
+		for n, g := range ordered {
+			rank[g.SetUp.Key()] = n
+		}
+		falls := false
+		for n := 1; n < slot.Dose.Sets; n++ {
+			falls = falls || rank[slot.SetUpOf(n).Key()] < rank[slot.SetUpOf(n-1).Key()]
+		}
+		if !falls {
+			continue
+		}
+		a.add(Found{Key: "grips:" + s.Ref + ":" + slot.Ref, Code: "grips", Severity: Note, Session: i, Slot: j, Why: whys["grips"],
+			Text: fmt.Sprintf("%s, slot %d goes from the stronger grip to the weaker one.", s.Name, j+1),
+			Fix: a.change("Begin where the client is weaker", func(w *Week) bool {
+				var next []movement.SetUp
+				for _, g := range ordered {
+					for n := range slot.Dose.Sets {
+						if slot.SetUpOf(n).Key() == g.SetUp.Key() {
+							next = append(next, g.SetUp)
+						}
+					}
+				}
+				w.Sessions[i].Slots[j].Grips = next
+				return len(next) == slot.Dose.Sets
+			})})
+	}
+}
+
+// maxima is what one hand could lift once in each series, kg.
+func (t *Trainee) maxima() map[string]float64 {
+	out := map[string]float64{}
+	if t.Aims != nil {
+		for key, own := range t.Aims.Own {
+			out[key] = own.E1RM
+		}
+	}
+	return out
+}
+
+// unchanged finds a week that asks for exactly what the one before asked for.
+func (a *auditor) unchanged() {
+	before := a.t.Aims.Before
+	if before == nil {
+		return
+	}
+	var was []*Slot
+	for i := range before.Sessions {
+		for j := range before.Sessions[i].Slots {
+			was = append(was, &before.Sessions[i].Slots[j])
+		}
+	}
+	slots := 0
+	for i := range a.week.Sessions {
+		for j := range a.week.Sessions[i].Slots {
+			slot := &a.week.Sessions[i].Slots[j]
+			found := -1
+			for k, o := range was {
+				if o != nil && slot.SetUp.Key() == o.SetUp.Key() && sameDose(&slot.Dose, &o.Dose) && slot.sameGrips(o) {
+					found = k
+				}
+			}
+			if found < 0 {
+				return
+			}
+			was[found] = nil
+			slots++
+		}
+	}
+	if slots == 0 || slots != len(was) {
+		return
+	}
+	a.add(Found{Key: "unchanged:" + a.week.Sessions[0].Ref, Code: "unchanged", Severity: Note, Session: -1, Slot: -1, Why: whys["unchanged"],
+		Text: "Nothing has changed since the week before: the same set-ups, sets, reps and loads.", Fix: a.oneRepMore()})
+}
+
+// oneRepMore asks for a rep more where it serves what is aimed at most.
+func (a *auditor) oneRepMore() *Fix {
+	si, sj, best := -1, -1, -1.0
+	for i := range a.week.Sessions {
+		for j := range a.week.Sessions[i].Slots {
+			if a.week.Sessions[i].locked(j) {
+				continue
+			}
+			x := 0.0
+			for h, e := range a.ledger.Sessions[i].Slots[j].Heads {
+				if a.ledger.Heads[h].Level == priority.Prioritise {
+					x += 3 * e.Mid
+				} else {
+					x += e.Mid
+				}
+			}
+			if x > best {
+				si, sj, best = i, j, x
+			}
+		}
+	}
+	if si < 0 {
+		return nil
+	}
+	s := &a.week.Sessions[si]
+	return a.change("One rep more of "+names(s.Slots[sj].SetUp)+" in "+s.Name, func(w *Week) bool {
+		d := &w.Sessions[si].Slots[sj].Dose
+		d.RepsLow, d.RepsHigh = d.RepsLow+1, d.RepsHigh+1
+		return len(w.Sessions[si].Slots[sj].check(a.t)) == 0
+	})
+}
