@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"slices"
 	"sort"
 	"strings"
 	"time"
@@ -12,9 +13,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
-
 	"musculus/internal/core/person"
-
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -236,6 +235,20 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 	return out, nil
 }
 
+// weekFindings counts what is wrong with the week of one of the client's sessions.
+func (s *server) weekFindings(ctx context.Context, tx *store.Tx, c *store.Client, sessions []store.Session, of uuid.UUID) (int, error) {
+	at := slices.IndexFunc(sessions, func(x store.Session) bool { return x.ID == of })
+	from := mondayOf(store.DayOf(sessions[at].PlannedOn))
+	var kept []store.Session
+	for _, one := range sessions {
+		if d := store.DayOf(one.PlannedOn); d >= from && d < from+7 {
+			kept = append(kept, one)
+		}
+	}
+	audited, err := s.auditWeek(ctx, tx, c, from, kept)
+	return audited.graveFindings(), err
+}
+
 // mostWords names the heads that get most; those within a tenth of a set are
 // even.
 func mostWords(heads []HeadView) string {
@@ -310,6 +323,11 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			v.Slice = emphasisSlice(&c, emphasis, s.day())
 		}
 		v.Blocked = card.Blocked
+		if card.Session != nil {
+			if card.Findings, err = s.weekFindings(ctx, tx, &c, sessions, *card.Session); err != nil {
+				return err
+			}
+		}
 		v.Knots = knots(&card, v, sets)
 		v.Knots[0].State = v.Screened
 		if n := len(measured); n > 0 {

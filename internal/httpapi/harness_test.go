@@ -148,7 +148,13 @@ func draft(c *caller, path string) map[string]any {
 	var slots []any
 	for _, one := range s["slots"].([]any) {
 		slot := one.(map[string]any)
-		slots = append(slots, map[string]any{"id": slot["id"], "movement": slot["movement"], "settings": slot["settings"], "dose": slot["dose"], "cues": slot["cues"]})
+		kept := map[string]any{}
+		for _, k := range []string{"id", "movement", "settings", "dose", "cues", "combo", "grips", "starts", "locked"} {
+			if v, ok := slot[k]; ok {
+				kept[k] = v
+			}
+		}
+		slots = append(slots, kept)
 	}
 	return map[string]any{"name": s["name"], "planned_on": s["planned_on"], "warm_up_min": s["warm_up_min"], "slots": slots, "version": s["version"], "write": newID()}
 }

@@ -70,6 +70,7 @@ var permissions = map[string][]store.Role{
 	"add-session":        planners,
 	"save-session":       planners,
 	"preview-session":    everybody,
+	"preview-sheet":      everybody,
 	"get-sheet":          everybody,
 	"get-log":            everybody,
 	"log-set":            everybody,

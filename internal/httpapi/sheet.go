@@ -64,6 +64,7 @@ type sheetOutput struct{ Body SheetView }
 
 func (s *server) registerSheet(api huma.API) {
 	huma.Register(api, operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
+	huma.Register(api, operation("preview-sheet", http.MethodPost, "/clients/{client}/sessions/{session}/sheet", "What the sheet of an unsaved session reads like"), s.previewSheet)
 	huma.Register(api, operation("sheet-pdf", http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
 	huma.Register(api, operation("link-pdf", http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
 }
@@ -79,6 +80,28 @@ func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, e
 		return err
 	})
 	return out, err
+}
+
+type previewSheetInput struct {
+	SessionPath
+	Body Draft
+}
+
+func (s *server) previewSheet(ctx context.Context, in *previewSheetInput) (*sheetOutput, error) {
+	out := &sheetOutput{}
+	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, _ store.Session) error {
+		draft, wrong := s.read(c, &in.Body)
+		if err := faults("body.", wrong); err != nil {
+			return err
+		}
+		draft.ID, draft.ClientID = in.Session, c.ID
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.sheet(ctx, tx, studio, c, draft)
+		return err
+	})
 }
 
 func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *store.Client, kept store.Session) (SheetView, error) {

@@ -67,7 +67,7 @@ func knots(card *ClientCard, v *ClientView, sets int) []Knot {
 	case card.Session != nil && card.Findings > 1:
 		plan = fmt.Sprintf("%d findings", card.Findings)
 	case card.Session != nil:
-		plan = card.SessionAs + ", no findings"
+		plan = "no findings"
 	}
 	sheet := "nothing to print yet"
 	if card.Session != nil {

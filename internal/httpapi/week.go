@@ -185,8 +185,10 @@ func (s *server) monday(of string) (day.Day, error) {
 		}
 		d = parsed
 	}
-	return d - day.Day(((int(d)+3)%7+7)%7), nil
+	return mondayOf(d), nil
 }
+
+func mondayOf(d day.Day) day.Day { return d - day.Day(((int(d)+3)%7+7)%7) } // day 0 was a Thursday
 
 func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error) {
 	from, err := s.monday(in.Of)
@@ -308,7 +310,11 @@ func (s *server) takeOut(ctx context.Context, tx *store.Tx, c *store.Client, d *
 		return kept, err
 	}
 	if n := logged[d.ID].Sets; n > 0 {
-		return kept, problem(http.StatusUnprocessableEntity, fmt.Sprintf("%d sets are logged in %s: it stays", n, kept.Name))
+		sets := "1 set is"
+		if n > 1 {
+			sets = fmt.Sprintf("%d sets are", n)
+		}
+		return kept, problem(http.StatusUnprocessableEntity, sets+" logged in "+kept.Name+": it stays")
 	}
 	kept.Version, kept.Removed = d.Version, true
 	kept, err = tx.SaveSession(ctx, kept, by, d.Write)

@@ -15,25 +15,55 @@ import (
 	"github.com/google/uuid"
 )
 
+// auditedWeek is a client's week with what it comes to and what is wrong with it.
+type auditedWeek struct {
+	t        *week.Trainee
+	week     week.Week
+	ledger   week.Ledger
+	found    []week.Found
+	accepted map[string]store.Accepted
+}
+
+func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (out auditedWeek, err error) {
+	if out.t, err = s.trainee(c); err != nil {
+		return out, err
+	}
+	if out.t.Aims, err = s.aims(ctx, tx, c); err != nil {
+		return out, err
+	}
+	if err = s.history(ctx, tx, c, out.t.Aims, from); err != nil {
+		return out, err
+	}
+	if out.accepted, err = tx.AcceptedFindings(ctx, c.ID); err != nil {
+		return out, err
+	}
+	if out.week, err = plannedWeek(ctx, kept); err != nil {
+		return out, err
+	}
+	stock := s.shelves.stock(ctx, out.t)
+	out.t.Memo = stock.memo
+	out.ledger = out.week.Count(out.t)
+	out.found = out.week.Audit(out.t, stock.shelf, &out.ledger)
+	return out, nil
+}
+
+// graveFindings counts what is wrong with a week and was not let stand.
+func (a *auditedWeek) graveFindings() (n int) {
+	for _, f := range a.found {
+		if _, ok := a.accepted[f.Key]; !ok && f.Severity != week.Note {
+			n++
+		}
+	}
+	return n
+}
+
 func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekView, error) {
-	t, err := s.trainee(c)
+	a, err := s.auditWeek(ctx, tx, c, from, kept)
 	if err != nil {
 		return WeekView{}, err
 	}
-	if t.Aims, err = s.aims(ctx, tx, c); err != nil {
-		return WeekView{}, err
-	}
-	if err := s.history(ctx, tx, c, t.Aims, from); err != nil {
-		return WeekView{}, err
-	}
-	accepted, err := tx.AcceptedFindings(ctx, c.ID)
-	if err != nil {
-		return WeekView{}, err
-	}
-	stock := s.shelves.stock(ctx, t)
-	t.Memo = stock.memo
 	standing := c.Standing(s.day())
-	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: t.Stance.Name}
+	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.t.Stance.Name}
 	if !standing.MayTrain() {
 		out.Blocked = standing.Heading()
 	}
@@ -41,16 +71,11 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 		name := dayTime(d).Weekday().String()
 		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
 	}
-	w, err := plannedWeek(ctx, kept)
-	if err != nil {
-		return out, err
+	for i := range a.week.Sessions {
+		out.Sessions = append(out.Sessions, viewBoard(a.t, &a.week.Sessions[i], &kept[i], &a.ledger.Sessions[i]))
 	}
-	ledger := w.Count(t)
-	for i := range w.Sessions {
-		out.Sessions = append(out.Sessions, viewBoard(t, &w.Sessions[i], &kept[i], &ledger.Sessions[i]))
-	}
-	out.Ledger = viewLedger(t, &ledger)
-	for _, f := range w.Audit(t, stock.shelf, &ledger) {
+	out.Ledger = viewLedger(a.t, &a.ledger)
+	for _, f := range a.found {
 		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held}
 		if f.Session >= 0 {
 			v.Session = &kept[f.Session].ID
@@ -59,10 +84,10 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 			}
 		}
 		if f.Fix != nil {
-			v.Fix = viewFix(f.Fix, &w, kept)
+			v.Fix = viewFix(f.Fix, &a.week, kept)
 		}
-		if a, ok := accepted[f.Key]; ok {
-			v.Accepted = &AcceptedView{a.Reason, a.By, a.At}
+		if x, ok := a.accepted[f.Key]; ok {
+			v.Accepted = &AcceptedView{x.Reason, x.By, x.At}
 		}
 		out.Findings = append(out.Findings, v)
 	}

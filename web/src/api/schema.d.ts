@@ -533,7 +533,8 @@ export interface paths {
         /** The client's sheet */
         get: operations["get-sheet"];
         put?: never;
-        post?: never;
+        /** What the sheet of an unsaved session reads like */
+        post: operations["preview-sheet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1474,6 +1475,18 @@ export interface components {
             verdicts: components["schemas"]["VerdictCount"];
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
+        };
+        Draft: {
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
+            name: string;
+            /** Format: date */
+            planned_on: string;
+            slots: components["schemas"]["SlotDraft"][];
+            /** Format: double */
+            warm_up_min: number;
         };
         Elsewhere: {
             kind: string;
@@ -4300,6 +4313,42 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

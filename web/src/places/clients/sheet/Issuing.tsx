@@ -11,13 +11,15 @@ interface Props {
   session: string
   looked: SheetView | null
   look: (sheet: SheetView | null) => void
+  /** what is on screen is saved, so that what is issued is what is seen */
+  saved: boolean
 }
 
 const at = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const linkDays = 28
 
 /** Issuing is what of this sheet has left, what changed since, and the link by which the client reads it. */
-export function Issuing({ client, session, looked, look }: Props) {
+export function Issuing({ client, session, looked, look, saved }: Props) {
   const me = useMe()
   const queries = useQueryClient()
   const path = { client, session }
@@ -78,7 +80,7 @@ export function Issuing({ client, session, looked, look }: Props) {
       <p className="issuing-line">
         {!last ? 'Not issued yet: the client cannot read it.' : pending ? <b>Changed since sheet {last.number} left:</b> : <span>Sheet {last.number} left on {at(last.at)} and is what is planned.</span>}
         {!locked && (!last || pending) && (
-          <Button type="primary" size="small" loading={busy} disabled={busy} onClick={() => void issue()}>
+          <Button type="primary" size="small" loading={busy} disabled={busy || !saved} onClick={() => void issue()}>
             {last ? `Issue sheet ${last.number + 1}` : 'Issue it'}
           </Button>
         )}

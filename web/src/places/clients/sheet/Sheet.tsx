@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { useState } from 'react'
 import { api, got, type SheetView, type Slice as Geometry } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
-import { useCatalogue } from '../../../app/me'
+import { useCatalogue, useMe } from '../../../app/me'
 import { Missing } from '../../../app/Soon'
 import { Waiting } from '../../../app/Shell'
 import { PoseFigure } from '../../../figures/PoseFigure'
@@ -12,7 +12,9 @@ import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
 import { useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
+import { Editing } from './Editing'
 import { Issuing } from './Issuing'
+import { plain, type Parts } from './parts'
 import './sheet.css'
 
 /** Sheet is the page the client gets, as it will be read and printed. */
@@ -20,6 +22,7 @@ export function Sheet() {
   const client = useClient()
   const id = useSessionId()
   const { right } = useCatalogue()
+  const me = useMe()
   const [looked, setLooked] = useState<SheetView | null>(null) // an earlier sheet
   const sheet = useQuery({
     queryKey: ['sheet', id],
@@ -27,12 +30,17 @@ export function Sheet() {
     enabled: id !== null,
     staleTime: 0,
   })
+  const session = useQuery({
+    queryKey: ['session', id],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
+    enabled: id !== null,
+  })
   useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
   if (sheet.isError) return <Missing />
   return (
     <>
       <SessionTabs place="sheet" id={id}>
-                {id && sheet.data?.blocked === '' && (
+        {id && sheet.data?.blocked === '' && (
           <>
             <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf`} target="_blank" rel="noreferrer">
               PDF, A4
@@ -46,9 +54,18 @@ export function Sheet() {
           Print
         </Button>
       </SessionTabs>
-      {sheet.data ? (
+      {id && sheet.data && me.data?.may_plan && !sheet.data.blocked && session.data ? (
+        <Editing key={id} client={client.id} session={session.data}>
+          {(now, parts, saved) => (
+            <>
+              <Issuing client={client.id} session={id} look={setLooked} looked={looked} saved={saved} />
+              <Page sheet={looked ?? now ?? sheet.data} right={right} parts={looked || !now ? undefined : parts} />
+            </>
+          )}
+        </Editing>
+      ) : sheet.data ? (
         <>
-          {id && <Issuing client={client.id} session={id} look={setLooked} looked={looked} />}
+          {id && <Issuing client={client.id} session={id} look={setLooked} looked={looked} saved />}
           <Page sheet={looked ?? sheet.data} right={right} dossier={`/clients/${client.id}/dossier`} />
         </>
       ) : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
@@ -57,17 +74,18 @@ export function Sheet() {
 }
 
 /** Page is one session as the client reads it; a blocked one says so, to the coach with the way to what is missing. */
-export function Page({ sheet, right, dossier }: { sheet: SheetView; right: Geometry; dossier?: string }) {
+export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetView; right: Geometry; dossier?: string; parts?: Parts }) {
   return (
     <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
       <header className="sheet-head">
         <div>
           <h1>{sheet.client}</h1>
           <p>
-            <b>{sheet.session}</b> · {sheet.date} · {sheet.room}
+            <b>{parts.session(sheet.session)}</b> · {sheet.date} · {sheet.room}
           </p>
           <p>
-            {Math.round(sheet.minutes)} minutes · {sheet.warm_up} · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
+            {Math.round(sheet.minutes)} minutes · {parts.warmUp(sheet.warm_up)}
+            {sheet.ramp && `, then ${sheet.ramp}`} · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
           </p>
         </div>
         <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />
@@ -93,19 +111,14 @@ export function Page({ sheet, right, dossier }: { sheet: SheetView; right: Geome
               <h2>{s.title}</h2>
               {s.details && <p className="sheet-details">{s.details}</p>}
               <p className="sheet-dose">
-                <b>{s.sets}</b> · <b>{s.load}</b>
+                <b>{parts.sets(i, s.sets)}</b> · <b>{parts.load(i, s.load)}</b>
               </p>
+              {(s.grips || s.starts) && <p>{[s.grips, s.starts].filter(Boolean).join(' · ')}</p>}
               <p>
-                {s.effort} · {s.rest} · {s.tempo}
+                {parts.effort(i, s.effort)} · {parts.rest(i, s.rest)} · {parts.tempo(i, s.tempo)}
                 {s.range && ` · ${s.range}`}
               </p>
-              {s.cues.length > 0 && (
-                <ul className="sheet-cues">
-                  {s.cues.map((c) => (
-                    <li key={c}>{c}</li>
-                  ))}
-                </ul>
-              )}
+              {parts.cues(i, s.cues)}
               <p className="sheet-stop">
                 The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
               </p>
@@ -118,7 +131,7 @@ export function Page({ sheet, right, dossier }: { sheet: SheetView; right: Geome
         ))}
       </ol>
       {sheet.slots.length === 0 && !sheet.blocked && <p className="hint">This session has no slots yet.</p>}
-            {(sheet.why ?? []).length > 0 && (
+      {(sheet.why ?? []).length > 0 && (
         <details className="sheet-why">
           <summary>Why this?</summary>
           <div>

@@ -64,6 +64,7 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
             {f.fix.words}
           </button>
         )}
+        {f.held && !f.accepted && <span className="caveat">What would clear it is locked.</span>}
         {f.slot && (
           <button type="button" className="link soft" onClick={() => show(f)}>
             Show it

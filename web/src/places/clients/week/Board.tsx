@@ -4,20 +4,17 @@ import { useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type AuditView, type WeekView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
-import { useCatalogue, useMe } from '../../../app/me'
+import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
-import { Ribbon } from '../../../figures/Ribbon'
-import { Slice } from '../../../figures/Slice'
 import { useClient } from '../Client'
 import { Audit } from './Audit'
 import './board.css'
+import { BoardSession, type Held } from './BoardSession'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
 import { useWeek, type Drafts } from './useWeek'
 import './week.css'
-
-type Held = { kind: 'slot' | 'session'; id: string }
 
 /** Board is the whole week: sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
 export function Board() {
@@ -29,7 +26,7 @@ export function Board() {
   // The week that is worked on is the one of the next session.
   const of = params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
   const w = useWeek(client.id, of)
-    const [files, setFiles] = useState(false)
+  const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
   const [over, setOver] = useState<Drafts | null>(null)
   const target = useRef('')
@@ -83,13 +80,18 @@ export function Board() {
   }
   // The toast outlives the render it was made in.
   const undo = useRef(w.undo)
-    useEffect(() => {
+  useEffect(() => {
     undo.current = w.undo
   })
 
-
   if (!drafts || !view) return <Waiting failed={w.query.failureReason} />
   const shown = over ?? drafts
+  const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
+
+  const takeOut = (d: Drafts[number]) => {
+    w.edit(drafts.filter((x) => x.id !== d.id))
+    message.open({ key: 'removed', content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>, duration: 6 })
+  }
 
   /** drop says what the week becomes with what is held put where the pointer is. */
   const drop = (x: number, y: number): Drafts | null => {
@@ -103,10 +105,16 @@ export function Board() {
     const before = rows.findIndex((r) => y < r.getBoundingClientRect().top + r.offsetHeight / 2)
     const ids = (drafts.find((d) => d.id === card.dataset.session)?.slots ?? []).map((s) => s.id)
     const place: Place = { session: card.dataset.session!, at: before < 0 ? ids.length : ids.indexOf(rows[before].dataset.slot!) }
-    return moveSlot(drafts, held.id, place)
+    return locked(place.session) ? null : moveSlot(drafts, held.id, place)
   }
+  /** locked says whether a session or slot is held against slips of the hand; a slot is held by its session too */
+  const locked = (id: string) => drafts.some((d) => (d.id === id && d.locked) || d.slots.some((s) => s.id === id && (s.locked || d.locked)))
   const grab = (e: PointerEvent<HTMLElement>, h: Held) => {
     if (!mayPlan || e.button !== 0) return
+    if (locked(h.id)) {
+      message.open({ key: 'locked', content: 'It is locked: unlock it to move it.', duration: 3 })
+      return
+    }
     e.currentTarget.setPointerCapture(e.pointerId)
     target.current = JSON.stringify(drafts)
     setHeld(h)
@@ -132,7 +140,13 @@ export function Board() {
     w.look(drafts)
   }
   const slotKey = (e: KeyboardEvent, slot: string) => {
-    if (!mayPlan || !e.altKey || !e.key.startsWith('Arrow')) return
+    if (!mayPlan) return
+    if (e.key === 'l' && !e.ctrlKey && !e.metaKey) {
+      e.preventDefault()
+      w.edit(drafts.map((d) => ({ ...d, slots: d.slots.map((s) => (s.id === slot ? { ...s, locked: !s.locked } : s)) })))
+      return
+    }
+    if (!e.altKey || !e.key.startsWith('Arrow') || locked(slot)) return
     e.preventDefault()
     const order = [...drafts].sort((a, b) => a.planned_on.localeCompare(b.planned_on))
     const at = order.findIndex((d) => d.slots.some((s) => s.id === slot))
@@ -143,7 +157,7 @@ export function Board() {
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-slot="${slot}"] button`)?.focus())
   }
   const sessionKey = (e: KeyboardEvent, id: string, date: string) => {
-    if (!mayPlan || !e.altKey || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return
+    if (!mayPlan || !e.altKey || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') || locked(id)) return
     e.preventDefault()
     const to = laterBy(date, e.key === 'ArrowLeft' ? -1 : 1)
     if (view.days.some((d) => d.date === to)) w.edit(moveDay(drafts, id, to))
@@ -172,7 +186,7 @@ export function Board() {
               <Button size="small" disabled={!w.canRedo} onClick={w.redo}>
                 Redo
               </Button>
-                            <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
+              <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
                 Copy to the next week
               </Button>
             </span>
@@ -181,7 +195,7 @@ export function Board() {
             Files
           </Button>
         </div>
-                {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} saved={() => void w.query.refetch()} />}
+        {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} saved={() => void w.query.refetch()} />}
         {view.blocked && (
           <p className="finding stop" role="alert">
             {view.blocked}{' '}
@@ -199,59 +213,22 @@ export function Board() {
                   {here.length === 0 ? d.name.slice(0, 3) : d.name}
                   <span>{Number(d.date.slice(8))}</span>
                 </h3>
-                {here.map((s) => {
-                  const board = view.sessions.find((b) => b.id === s.id)
-                  return (
-                    <article key={s.id} data-session={s.id} className={held?.id === s.id ? 'board-session held' : 'board-session'}>
-                      <header>
-                        <button type="button" className="board-name" onKeyDown={(e) => sessionKey(e, s.id, s.planned_on)} onClick={() => s.version > 0 && navigate(`/clients/${client.id}/week/${s.id}`)} title="Open it. Alt and arrows: another day">
-                          {s.name}
-                        </button>
-                        <span className="board-grip" aria-hidden onPointerDown={(e) => grab(e, { kind: 'session', id: s.id })}>
-                          ⠿
-                        </span>
-                      </header>
-                      <p className="board-facts">
-                        {board ? `${Math.round(board.minutes)} min` : '…'}
-                        {mayPlan ? (
-                          <select aria-label={`Intent of ${s.name}`} value={s.intent ?? ''} onChange={(e) => w.edit(drafts.map((x) => (x.id === s.id ? { ...x, intent: e.target.value as '' | 'heavy' | 'light' } : x)))}>
-                            <option value="">any day</option>
-                            <option value="heavy">the heavy day</option>
-                            <option value="light">the light day</option>
-                          </select>
-                        ) : (
-                          s.intent && ` · the ${s.intent} day`
-                        )}
-                      </p>
-                      <ol>
-                        {s.slots.map((slot, i) => {
-                          const info = view.sessions.flatMap((b) => b.board).find((b) => b.id === slot.id)
-                          const joined = slot.combo && s.slots[i + 1]?.combo === slot.combo
-                          return (
-                            <li key={slot.id} data-slot={slot.id} className={`board-slot${held?.id === slot.id ? ' held' : ''}${joined ? ' joined' : ''}`}>
-                              <button type="button" onKeyDown={(e) => slotKey(e, slot.id)} onClick={() => navigate(`/clients/${client.id}/week/${s.id}`, { state: { slot: slot.id } })} title="Open it. Alt and arrows: move it">
-                                {info ? <Glyphs info={info} /> : <span className="slice" style={{ width: 30, height: 30 }} />}
-                                <span className="board-slot-text">
-                                  <b>{info?.title ?? slot.movement}</b>
-                                  <span>
-                                    {info?.dose_words}
-                                    {info?.glyph.ribbon && <Ribbon geometry={info.glyph.ribbon} width={44} height={9} />}
-                                  </span>
-                                </span>
-                              </button>
-                              {mayPlan && (
-                                <span className="board-grip" aria-hidden onPointerDown={(e) => grab(e, { kind: 'slot', id: slot.id })}>
-                                  ⠿
-                                </span>
-                              )}
-                            </li>
-                          )
-                        })}
-                      </ol>
-                      {s.slots.length === 0 && <p className="hint">No slots yet.</p>}
-                    </article>
-                  )
-                })}
+                {here.map((s) => (
+                  <BoardSession
+                    key={s.id}
+                    draft={s}
+                    view={view.sessions.find((b) => b.id === s.id)}
+                    slots={infos}
+                    held={held?.id}
+                    mayPlan={mayPlan}
+                    change={(next) => w.edit(drafts.map((x) => (x.id === s.id ? next : x)))}
+                    takeOut={() => takeOut(s)}
+                    open={(slot) => (s.version > 0 || slot) && navigate(`/clients/${client.id}/week/${s.id}`, slot ? { state: { slot } } : undefined)}
+                    grab={grab}
+                    sessionKey={(e) => sessionKey(e, s.id, s.planned_on)}
+                    slotKey={slotKey}
+                  />
+                ))}
                 {mayPlan && (
                   <button type="button" className="board-plan" aria-label={`Plan a session on ${d.name}`} onClick={() => plan(d.date)}>
                     +
@@ -270,11 +247,6 @@ export function Board() {
       </aside>
     </div>
   )
-}
-
-function Glyphs({ info }: { info: WeekView['sessions'][number]['board'][number] }) {
-  const { right } = useCatalogue()
-  return <Slice geometry={right} view={info.glyph.slice} size={30} />
 }
 
 /** span writes the week's days: 23 – 29 November 2026. */

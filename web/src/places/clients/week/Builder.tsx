@@ -4,6 +4,7 @@ import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import type { DoseDraft, MovementView, SessionView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
+import { Lock } from '../../../ui/Lock'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
 import { Prescription } from './Prescription'
@@ -41,8 +42,9 @@ export function Builder({ client, session, mayPlan }: Props) {
   const change = (label: string, id: string, f: (s: Draft['slots'][number]) => Draft['slots'][number]) =>
     edit(label, (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? f(s) : s)) }))
 
+  const mayChange = mayPlan && !active?.locked && !draft.locked // what is locked is unlocked first
   const turn = (key: string, value: number | string, grabbing = false) => {
-    if (!active || !mayPlan) return
+    if (!active || !mayChange) return
     setTurning(key)
     change(`turn ${active.id} ${key} ${grabbing ? 'grab' : ''}`, active.id, (s) => ({ ...s, settings: { ...s.settings, [key]: value } }))
   }
@@ -72,7 +74,7 @@ export function Builder({ client, session, mayPlan }: Props) {
       return { ...d, slots }
     })
 
-    /** join does a slot in turns with the next one, or takes the two apart. */
+  /** join does a slot in turns with the next one, or takes the combo apart; by which method the core says. */
   const join = (id: string) =>
     edit('', (d) => {
       const i = d.slots.findIndex((s) => s.id === id)
@@ -80,19 +82,17 @@ export function Builder({ client, session, mayPlan }: Props) {
       if (!next) return d
       const here = d.slots[i]
       const apart = !!here.combo && here.combo === next.combo
-      const combo = apart ? undefined : (here.combo ?? next.combo ?? uuidv7())
-      const marked = d.slots.map((s, k) => (apart ? (s.combo === here.combo ? { ...s, combo: undefined } : s) : k === i || k === i + 1 || (next.combo && s.combo === next.combo) ? { ...s, combo } : s))
-      const members = apart ? d.slots.filter((s) => s.combo === here.combo).map((s) => s.id) : marked.filter((s) => s.combo === combo).map((s) => s.id)
-      const groups = new Set(members.map((m) => shown.slots.find((v) => v.id === m)?.group))
-      const method = apart ? undefined : groups.size > 1 ? 'superset_opposing' : members.length > 2 ? 'three_in_row' : 'superset_same'
+      const combo = here.combo ?? next.combo ?? uuidv7()
+      const members = d.slots.filter((s, k) => (apart ? s.combo === here.combo : k === i || k === i + 1 || (here.combo && s.combo === here.combo) || (next.combo && s.combo === next.combo))).map((s) => s.id)
+      const method = apart ? undefined : shown.slots.find((v) => v.id === id)?.joins_by
       return {
         ...d,
-        slots: marked.map((s) => {
+        slots: d.slots.map((s) => {
           const dose = s.dose ?? shown.slots.find((v) => v.id === s.id)?.dose
           if (!members.includes(s.id) || !dose) return s
           const last = s.id === members[members.length - 1]
           // Between the members there is no rest, but for what the caps ask for.
-          return { ...s, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, shown.plain_rest_s) : last ? dose.rest_s : shown.min_rest_s } }
+          return { ...s, combo: apart ? undefined : combo, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, shown.plain_rest_s) : last ? dose.rest_s : shown.min_rest_s } }
         }),
       }
     })
@@ -138,7 +138,9 @@ export function Builder({ client, session, mayPlan }: Props) {
               warm-up{' '}
               <InputNumber size="small" aria-label="General warm-up, minutes" value={draft.warm_up_min} readOnly={!mayPlan} controls={false} onChange={(v) => v !== null && edit('warm-up', (d) => ({ ...d, warm_up_min: v }))} /> min
             </label>
+            {mayPlan && <Lock what={draft.name} locked={draft.locked ?? false} set={(locked) => edit('', (d) => ({ ...d, locked }))} />}
           </div>
+          {shown.ramp && <p className="builder-ramp">then {shown.ramp}</p>}
         </div>
         <SlotList
           draft={draft.slots}
@@ -150,9 +152,11 @@ export function Builder({ client, session, mayPlan }: Props) {
             setActiveId(id)
             setPicking(false)
           }}
-                    remove={remove}
+          remove={remove}
           move={move}
           join={join}
+          lock={(id, locked) => change('', id, (s) => ({ ...s, locked }))}
+          sessionLocked={draft.locked ?? false}
         />
         {mayPlan && (
           <button type="button" className="slot-add" onClick={() => setPicking(true)}>
@@ -167,7 +171,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         ) : active && preview.active ? (
           <Stage
             view={preview.active}
-            turn={mayPlan ? turn : undefined}
+            turn={mayChange ? turn : undefined}
             ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
             aside={
               <Link className="stage-open" to={`/fitting?${new URLSearchParams({ client, movement: active.movement, settings: JSON.stringify(active.settings) })}`}>
@@ -177,15 +181,17 @@ export function Builder({ client, session, mayPlan }: Props) {
           >
             {slotView && (
               <Prescription
-                                key={active.id}
+                key={active.id}
                 client={client}
                 slot={active}
                 view={slotView}
                 dose={active.dose ?? slotView.dose}
                 faults={faults.filter((f) => f.field.startsWith(`slots[${index}].`)).map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
                 minReserve={shown.min_reserve}
-                mayPlan={mayPlan}
-                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => ({ ...s, dose: d }))}
+                mayPlan={mayChange}
+                held={mayPlan && !mayChange}
+                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => ({ ...s, dose: d, grips: s.grips?.slice(0, Math.max(1, d.sets)) }))}
+                setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
                 setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues }))}
               />
             )}

@@ -2,6 +2,7 @@ import { AutoComplete, Input, InputNumber, Select } from 'antd'
 import { useId, useState, type ReactNode } from 'react'
 import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
+import { Grips } from './Grips'
 import { Proposed } from './Proposed'
 
 interface Props {
@@ -10,17 +11,20 @@ interface Props {
   dose: DoseDraft | undefined
   faults: FieldFault[]
   minReserve: number
-    mayPlan: boolean
+  mayPlan: boolean
+  /** it may be planned, but is locked */
+  held?: boolean
   client: string
   setDose: (field: string, dose: DoseDraft) => void
   setCues: (cues: string[]) => void
+  setSlot: (part: Partial<SlotDraft>) => void
 }
 
 const mostCues = 3
 const find = 'find'
 
 /** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
-export function Prescription({ client, slot, view, dose, faults, minReserve, mayPlan, setDose, setCues }: Props) {
+export function Prescription({ client, slot, view, dose, faults, minReserve, mayPlan, held, setDose, setCues, setSlot }: Props) {
   if (!dose) return null
   const fault = (field: string) => faults.find((f) => f.field === `dose.${field}`)?.reason
   const number = (field: 'sets' | 'reps_low' | 'reps_high' | 'rest_s', label: string) => (
@@ -35,9 +39,10 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
       onChange={(v) => v !== null && setDose(field, { ...dose, [field]: v })}
     />
   )
-    const method = view.methods.find((m) => m.id === dose.method)
+  const method = view.methods.find((m) => m.id === dose.method)
   return (
     <section className="dose" aria-label="Dose and cues">
+      {held && <p className="caveat">Locked: unlock it in the list to change it.</p>}
       <div className="dose-fields">
         <Field label="Sets" fault={fault('sets')}>
           {number('sets', 'Sets')}
@@ -63,7 +68,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
         <Field label="Tempo, s" fault={fault('tempo')}>
           <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo })} />
         </Field>
-                <Field label="Method" fault={fault('method')} wide>
+        <Field label="Method" fault={fault('method')} wide>
           <Select
             aria-label="Method"
             value={dose.method || 'straight'}
@@ -71,7 +76,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
             status={fault('method') ? 'error' : undefined}
             popupMatchSelectWidth={360}
             options={view.methods
-                            .filter((m) => m.id === dose.method || !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
+              .filter((m) => m.id === dose.method || !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
               .map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
             optionRender={(o) => {
               const m = view.methods.find((x) => x.id === o.value)!
@@ -102,7 +107,8 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
           />
         </Field>
       </div>
-            {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
+      <Grips client={client} slot={slot} view={view} dose={dose} mayPlan={mayPlan} fault={faults.find((f) => f.field.startsWith('grips') || f.field === 'starts')?.reason} setSlot={setSlot} />
+      {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
       <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={faults.find((f) => f.field === 'cues')?.reason} />
     </section>
   )

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
-import { api, got, type DoseDraft, type SlotDraft } from '../../../api/client'
+import { useState } from 'react'
+import type { DoseDraft, SlotDraft } from '../../../api/client'
+import { useProposal } from './useProposal'
 
 interface Props {
   client: string
@@ -14,14 +14,7 @@ interface Props {
 export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
   const [table, setTable] = useState(false)
   const [why, setWhy] = useState(false)
-  const asked = useDeferredValue(JSON.stringify({ movement: slot.movement, settings: slot.settings, reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve }))
-  const proposal = useQuery({
-    queryKey: ['propose', client, asked],
-    queryFn: () => got(api.POST('/clients/{client}/propose', { params: { path: { client } }, body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number } })),
-    placeholderData: (old) => old,
-    retry: false,
-  })
-  const p = proposal.data
+  const p = useProposal(client, slot, dose)
   if (!p) return null
   const same = p.load.load_kg !== null && dose.load_kg !== null && Math.abs((dose.load_kg ?? 0) - p.load.load_kg) < 1e-6
   const cues = p.cues.map((c) => c.cue)
@@ -41,7 +34,7 @@ export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
           </button>
         )}
       </p>
-            {(p.fit.fit === 'too_heavy' || p.fit.fit === 'too_light') && (
+      {(p.fit.fit === 'too_heavy' || p.fit.fit === 'too_light') && (
         <p className="warn">
           {p.fit.words} Instead: {p.fit.instead.join('; ')}.
         </p>

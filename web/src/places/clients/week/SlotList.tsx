@@ -2,6 +2,7 @@ import type { SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
 import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
+import { Lock } from '../../../ui/Lock'
 
 interface Props {
   draft: SlotDraft[]
@@ -11,13 +12,15 @@ interface Props {
   faulty: (index: number) => boolean
   choose: (id: string) => void
   remove: (id: string) => void
-    move: (id: string, by: number) => void
+  move: (id: string, by: number) => void
   /** joins a slot with the next one, or takes them apart */
   join?: (id: string) => void
+  lock?: (id: string, locked: boolean) => void
+  sessionLocked?: boolean
 }
 
 /** SlotList is the session's slots in order; Alt with the arrow keys moves one, Delete takes it out. */
-export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remove, move, join }: Props) {
+export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remove, move, join, lock, sessionLocked }: Props) {
   const { right, movements } = useCatalogue()
   const byId = new Map(views.map((v) => [v.id, v]))
   return (
@@ -25,16 +28,18 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
       {draft.map((slot, i) => {
         const view = byId.get(slot.id)
         const glyph = view?.glyph ?? movements.find((m) => m.id === slot.movement)!.glyph
+        const joined = !!slot.combo && draft[i + 1]?.combo === slot.combo
+        const held = slot.locked || sessionLocked
         const bad = faulty(i) || !!view?.refused
         return (
-          <li key={slot.id} className={`slot${slot.id === activeId ? ' here' : ''}${bad ? ' bad' : ''}${slot.combo && draft[i + 1]?.combo === slot.combo ? ' joined' : ''}`}>
+          <li key={slot.id} className={`slot${slot.id === activeId ? ' here' : ''}${bad ? ' bad' : ''}${joined ? ' joined' : ''}${held ? ' locked' : ''}`}>
             <button
               type="button"
               className="slot-face"
               aria-current={slot.id === activeId}
               onClick={() => choose(slot.id)}
               onKeyDown={(e) => {
-                if (!mayPlan) return
+                if (!mayPlan || held) return
                 if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
                   e.preventDefault()
                   move(slot.id, e.key === 'ArrowUp' ? -1 : 1)
@@ -52,6 +57,11 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
                   {view?.dose_words}
                   {view?.method_words && `, ${view.method_words}`}
                 </span>
+                {(view?.grip_words || view?.starts_words) && (
+                  <span className="slot-details">
+                    {[view.grip_words, slot.starts && view.starts_words].filter(Boolean).join('; ')}
+                  </span>
+                )}
                 <span className="slot-load">
                   {view?.load_words}
                   {glyph.ribbon ? <Ribbon geometry={glyph.ribbon} width={54} height={11} /> : <span className="graded">graded</span>}
@@ -60,18 +70,25 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
             </button>
             {mayPlan && slot.id === activeId && (
               <span className="slot-tools">
-                <button type="button" aria-label="Move up" disabled={i === 0} onClick={() => move(slot.id, -1)}>
+                <button type="button" aria-label="Move up" disabled={held || i === 0} onClick={() => move(slot.id, -1)}>
                   ↑
                 </button>
-                <button type="button" aria-label="Move down" disabled={i === draft.length - 1} onClick={() => move(slot.id, 1)}>
+                <button type="button" aria-label="Move down" disabled={held || i === draft.length - 1} onClick={() => move(slot.id, 1)}>
                   ↓
                 </button>
-                                {join && i < draft.length - 1 && (
-                  <button type="button" aria-label={slot.combo && draft[i + 1].combo === slot.combo ? 'Take apart from the next' : 'Join with the next'} title="Done in turns with the next slot" onClick={() => join(slot.id)}>
-                    {slot.combo && draft[i + 1].combo === slot.combo ? '⊣⊢' : '⊔'}
+                {join && i < draft.length - 1 && (
+                  <button
+                    type="button"
+                    aria-label={joined ? 'Take apart from the next' : 'Join with the next'}
+                    title={joined ? 'Done one after the other again' : view?.apart ? `Not in turns with the next one: ${view.apart}` : 'Done in turns with the next slot'}
+                    disabled={held || (!joined && !!view?.apart)}
+                    onClick={() => join(slot.id)}
+                  >
+                    {joined ? '⊣⊢' : '⊔'}
                   </button>
                 )}
-                <button type="button" aria-label="Take out" onClick={() => remove(slot.id)}>
+                {lock && !sessionLocked && <Lock what={view?.title ?? 'the slot'} locked={slot.locked ?? false} set={(locked) => lock(slot.id, locked)} />}
+                <button type="button" aria-label="Take out" disabled={held} onClick={() => remove(slot.id)}>
                   ×
                 </button>
               </span>

@@ -7,7 +7,8 @@ import { useSignedOut } from '../../../app/me'
 export interface Draft {
   name: string
   planned_on: string
-    warm_up_min: number
+  warm_up_min: number
+  locked?: boolean
   intent?: '' | 'heavy' | 'light'
   slots: SlotDraft[]
 }
@@ -27,7 +28,8 @@ export function draftOf(s: SessionView): Draft {
     planned_on: s.planned_on,
     warm_up_min: s.warm_up_min,
     intent: s.intent,
-    slots: s.slots.map(({ id, movement, settings, dose, cues, combo }) => ({ id, movement, settings, dose, cues, combo })),
+    locked: s.locked,
+    slots: s.slots.map(({ id, movement, settings, dose, cues, combo, grips, starts, locked }) => ({ id, movement, settings, dose, cues, combo, grips, starts, locked })),
   }
 }
 

@@ -11,7 +11,7 @@ export type WeekState = { is: 'saved'; at: number } | { is: 'saving' } | { is: '
 
 /** draftsOf takes what is edited out of a week's view. */
 export function draftsOf(view: WeekView): Drafts {
-  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, slots }) => ({ id, version, name, planned_on, warm_up_min, intent, slots }))
+  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, locked, slots }) => ({ id, version, name, planned_on, warm_up_min, intent, locked, slots }))
 }
 
 const content = (d: WeekDraft) => JSON.stringify({ ...d, version: 0, write: undefined })
@@ -37,6 +37,8 @@ export function useWeek(client: string, of: string) {
   const kept = useRef<Map<string, { version: number; content: string }>>(new Map())
   const wanted = useRef<Drafts | null>(null)
   const writes = useRef<Map<string, string>>(new Map())
+  // Sessions taken out here: as they were, and the version they were taken out as once that is saved.
+  const gone = useRef<Map<string, { draft: WeekDraft; version?: number }>>(new Map())
 
   const take = useCallback((v: WeekView) => {
     kept.current = new Map(v.sessions.map((s, i) => [s.id, { version: s.version, content: content(draftsOf(v)[i]) }]))
@@ -60,14 +62,15 @@ export function useWeek(client: string, of: string) {
       wanted.current = next
       latest(async (overtaken) => {
         const changed = next.filter((d) => kept.current.get(d.id)?.content !== content(d))
-        if (changed.length === 0) {
+        const out = [...gone.current.values()].filter((g) => g.version === undefined && kept.current.has(g.draft.id)).map((g) => ({ ...g.draft, removed: true }))
+        if (changed.length + out.length === 0) {
           wanted.current = null
           setState({ is: 'saved', at: Date.now() })
           return
         }
         setState({ is: 'saving' })
-        const sessions = changed.map((d) => {
-                    const version = kept.current.get(d.id)?.version ?? 0
+        const sessions = [...changed, ...out].map((d) => {
+          const version = kept.current.get(d.id)?.version ?? gone.current.get(d.id)?.version ?? 0
           const key = `${d.id} ${version} ${content(d)}`
           if (!writes.current.has(key)) writes.current.set(key, uuidv7()) // the same content over the same version is the same write
           return { ...d, version, write: writes.current.get(key)! }
@@ -76,6 +79,10 @@ export function useWeek(client: string, of: string) {
           try {
             const v = await got(api.PUT('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions } }))
             take(v)
+            for (const r of v.removed) {
+              const g = gone.current.get(r.id)
+              gone.current.set(r.id, { draft: g?.draft ?? out.find((d) => d.id === r.id)!, version: r.version })
+            }
             if (!overtaken()) {
               wanted.current = null
               setDrafts(draftsOf(v))
@@ -106,6 +113,10 @@ export function useWeek(client: string, of: string) {
   )
 
   const put = (next: Drafts) => {
+    const there = new Set(next.map((d) => d.id))
+    for (const d of drafts ?? []) if (!there.has(d.id)) gone.current.set(d.id, { draft: d })
+    // Nothing is forgotten of one that comes back but unsaved: its version is needed.
+    for (const id of there) if (gone.current.get(id)?.version === undefined) gone.current.delete(id)
     setDrafts(next)
     save(next)
   }

@@ -1,0 +1,19 @@
+import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue } from 'react'
+import { api, got, type DoseDraft, type SlotDraft } from '../../../api/client'
+
+/** useProposal asks what the tool would prescribe for a slot: load, cues, grips, who begins. */
+export function useProposal(client: string, slot: SlotDraft, dose: DoseDraft) {
+  // With grips the load is that of the first set, the weakest grip.
+  const first = slot.grips?.[0] ?? slot
+  const asked = useDeferredValue(
+    JSON.stringify({ movement: first.movement, settings: first.settings, reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve, sets: dose.sets, method: dose.method }),
+  )
+  const proposal = useQuery({
+    queryKey: ['propose', client, asked],
+    queryFn: () => got(api.POST('/clients/{client}/propose', { params: { path: { client } }, body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number } })),
+    placeholderData: (old) => old,
+    retry: false,
+  })
+  return proposal.data
+}
