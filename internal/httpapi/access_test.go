@@ -55,6 +55,7 @@ var access = map[string]struct {
 	"get-session":     {anonymous: 401, assistant: 200, ofClient: true},
 	"add-session":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return newSession() }},
 	"save-session":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return savedSession() }},
+	"compare-issues":  {anonymous: 401, assistant: 200, ofClient: true},
 	"preview-sheet":   {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},

@@ -12,7 +12,6 @@ import (
 
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
-
 	"musculus/internal/store"
 )
 
@@ -48,6 +47,18 @@ type issueInput struct {
 	Body struct {
 		ID      uuid.UUID `json:"id" doc:"made for this issue; sending it again issues once"`
 		Version int       `json:"version" doc:"the session's version that was looked at"`
+	}
+}
+
+type compareInput struct {
+	SessionPath
+	Was int `query:"was" minimum:"0" doc:"a sheet's number; 0: as planned now"`
+	Is  int `query:"is" minimum:"0"`
+}
+
+type compareOutput struct {
+	Body struct {
+		Changes []string `json:"changes"`
 	}
 }
 
@@ -99,6 +110,7 @@ const (
 
 func (s *server) registerIssues(api huma.API) {
 	huma.Register(api, operation("issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
+	huma.Register(api, operation("compare-issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues/compare", "What changed from one sheet to another"), s.compareIssues)
 	huma.Register(api, operation("issue", http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
 	huma.Register(api, operation("make-link", http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
 	huma.Register(api, operation("revoke-link", http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
@@ -110,6 +122,42 @@ func (s *server) issues(ctx context.Context, in *SessionPath) (*issuesOutput, er
 	return out, s.inSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
 		out.Body, err = s.viewIssues(ctx, tx, c, kept)
 		return err
+	})
+}
+
+// compareIssues tells what changed from one sheet to another, of the same session.
+func (s *server) compareIssues(ctx context.Context, in *compareInput) (*compareOutput, error) {
+	out := &compareOutput{}
+	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
+		rows, err := tx.Issues(ctx, c.ID, kept.ID)
+		if err != nil {
+			return err
+		}
+		sheet := func(number int) (v SheetView, err error) {
+			if number == 0 {
+				studio, err := tx.StudioName(ctx)
+				if err != nil {
+					return v, err
+				}
+				return s.sheet(ctx, tx, studio, c, kept)
+			}
+			for _, r := range rows {
+				if r.Number == number {
+					return v, json.Unmarshal(r.Sheet, &v)
+				}
+			}
+			return v, store.ErrNotFound
+		}
+		was, err := sheet(in.Was)
+		if err != nil {
+			return err
+		}
+		is, err := sheet(in.Is)
+		if err != nil {
+			return err
+		}
+		out.Body.Changes = sheetChanges(&was, &is)
+		return nil
 	})
 }
 
@@ -202,6 +250,14 @@ func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, 
 	return out, err
 }
 
+// orSame tells what differs from set to set or arm to arm, where nothing does.
+func orSame(words string) string {
+	if words == "" {
+		return "all the same"
+	}
+	return words
+}
+
 // sheetChanges tells what differs between two sheets, a line a change.
 func sheetChanges(was, is *SheetView) []string {
 	out := []string{}
@@ -212,8 +268,8 @@ func sheetChanges(was, is *SheetView) []string {
 	if was.Session != is.Session {
 		say("Now called %s.", is.Session)
 	}
-	if was.WarmUp != is.WarmUp {
-		say("Warm-up: %s, before: %s.", is.WarmUp, was.WarmUp)
+	if a, b := warmUpWords(was), warmUpWords(is); a != b {
+		say("Warm-up: %s, before: %s.", b, a)
 	}
 	name := func(l *SheetSlot) string {
 		if l.Details == "" {
@@ -238,7 +294,7 @@ func sheetChanges(was, is *SheetView) []string {
 		}
 		old := list[0]
 		before[name(l)] = list[1:]
-		for _, part := range [][3]string{{"sets", old.Sets, l.Sets}, {"load", old.Load, l.Load}, {"effort", old.Effort, l.Effort}, {"rest", old.Rest, l.Rest}, {"tempo", old.Tempo, l.Tempo}} {
+		for _, part := range [][3]string{{"sets", old.Sets, l.Sets}, {"load", old.Load, l.Load}, {"effort", old.Effort, l.Effort}, {"rest", old.Rest, l.Rest}, {"tempo", old.Tempo, l.Tempo}, {"grips", orSame(old.Grips), orSame(l.Grips)}, {"begins", orSame(old.Starts), orSame(l.Starts)}} {
 			if part[1] != part[2] {
 				say("%s: %s %s, before %s.", l.Title, part[0], part[2], part[1])
 			}

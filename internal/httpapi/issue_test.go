@@ -75,6 +75,18 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 	require.Len(t, second.Issues, 2)
 	assert.Equal(t, 2, second.Issues[0].Number)
 	assert.Equal(t, now.Pending, second.Issues[0].Changes)
+	compared := func(was, is string, status int) []string {
+		a := c.call("GET", path+"/issues/compare?was="+was+"&is="+is, nil)
+		require.Equal(t, status, a.status, a.body)
+		if status != 200 {
+			return nil
+		}
+		return got[struct{ Changes []string }](c, 200, a).Changes
+	}
+	assert.Equal(t, now.Pending, compared("1", "2", 200))
+	assert.Contains(t, compared("2", "1", 200)[0], "sets 3 × 6–8, before 4 × 6–8", "either way round")
+	assert.Empty(t, compared("2", "0", 200), "nothing changed since")
+	compared("1", "7", 404)
 	seen = got[opened](anybody, 200, anybody.call("GET", "/links/"+token, nil))
 	assert.NotEqual(t, before, seen.Sheets[0].Sheet.Slots[0].Sets)
 

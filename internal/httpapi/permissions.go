@@ -71,6 +71,7 @@ var permissions = map[string][]store.Role{
 	"save-session":       planners,
 	"preview-session":    everybody,
 	"preview-sheet":      everybody,
+	"compare-issues":     everybody,
 	"get-sheet":          everybody,
 	"get-log":            everybody,
 	"log-set":            everybody,

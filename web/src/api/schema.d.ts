@@ -488,6 +488,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/sessions/{session}/issues/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changed from one sheet to another */
+        get: operations["compare-issues"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/sessions/{session}/log": {
         parameters: {
             query?: never;
@@ -1322,6 +1339,9 @@ export interface components {
         };
         ClientsOutputBody: {
             clients: components["schemas"]["ClientCard"][];
+        };
+        CompareOutputBody: {
+            changes: string[];
         };
         ControlView: {
             choices: components["schemas"]["ChoiceView"][];
@@ -4185,6 +4205,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IssuesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "compare-issues": {
+        parameters: {
+            query?: {
+                /** @description a sheet's number; 0: as planned now */
+                was?: number;
+                is?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOutputBody"];
                 };
             };
             /** @description Error */

@@ -56,7 +56,7 @@ export function Editing({ client, session, children }: Props) {
   }
   const setCues = (i: number, cues: string[]) => {
     const id = draft.slots[i].id
-    edit(`sheet ${id} cues`, (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cues } : s)) }))
+    edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cues } : s)) }))
   }
   /** held is what may not be changed here: locked, or not there yet */
   const held = (i: number) => !doseOf(i) || !!draft.locked || !!draft.slots[i].locked

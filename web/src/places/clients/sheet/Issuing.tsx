@@ -5,6 +5,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type IssuesView, type SheetView } from '../../../api/client'
 import { putFresh } from '../../../api/fresh'
 import { useMe } from '../../../app/me'
+import { Compare } from './Compare'
 
 interface Props {
   client: string
@@ -101,14 +102,7 @@ export function Issuing({ client, session, looked, look, saved }: Props) {
           ))}
         </ul>
       )}
-      {looked &&
-        view.issues
-          .filter((i) => i.sheet === looked && i.changes.length > 0)
-          .map((i) => (
-            <p key={i.number} className="caveat">
-              Against the sheet before: {i.changes.join(' ')}
-            </p>
-          ))}
+      {looked && view.issues.some((i) => i.sheet === looked) && <Compare key={view.issues.find((i) => i.sheet === looked)!.number} client={client} session={session} is={view.issues.find((i) => i.sheet === looked)!.number} count={view.issues.length} />}
       {why && (
         <p className="fault" role="alert">
           {why}

@@ -1,0 +1,115 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+)
+
+// A sheet is changed where it is read: what is wrong is told there and loses
+// nothing, what is right is read at once, saved, undone, issued.
+func TestASheetIsEditedWhereItIsRead(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
+	p.click(`[aria-label="Change sets and reps of slot 1"]`)
+	p.typeInto(`[aria-label="Sets"]`, "99")
+	p.untilSays("99 is outside 1…12")
+	p.until(`document.querySelector('.sheet-editing').innerText.includes('Not saved')`)
+	p.until(`[...document.querySelectorAll('.issuing button')].find(b => b.innerText === 'Issue it').disabled`)
+	p.typeInto(`[aria-label="Sets"]`, "4")
+	p.key(kb.Enter)
+	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
+	p.click(`[aria-label="Change the effort of slot 2"]`)
+	eval[bool](p, `(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]'); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3'); e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`)
+	p.until(`document.querySelectorAll('.sheet-slot')[1].innerText.includes('stop with 3 reps left')`)
+	p.typeInto(`[aria-label="Another cue for slot 1"]`, "Push the floor away")
+	p.key(kb.Enter)
+	p.until(`document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`)
+	p.click(`[aria-label="Change cue 1 of slot 1"]`)
+	p.typeInto(`.inline-open [aria-label="Cue"]`, "")
+	p.key(kb.Backspace)
+	p.key(kb.Enter)
+	p.until(`!document.querySelector('.sheet-cues').innerText.includes('Tuck your elbows')`)
+	p.clickText("Undo")
+	p.until(`document.querySelector('.sheet-cues').innerText.includes('Tuck your elbows')`)
+	p.until(`document.querySelector('.sheet-editing').innerText.includes('saved')`)
+	p.do(chromedp.Reload())
+	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') && document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`)
+	assert.Contains(t, p.text(".sheet-head"), "then bar 30 kg × 8")
+	p.clickText("Issue it")
+	p.untilSays("Sheet 1 left on")
+
+	// An assistant reads it and changes nothing.
+	q := a.signedIn(t, jory, laptop, clientPath("Aurelio Finch", "sheet"))
+	q.until(`document.querySelector('.sheet-dose')`)
+	assert.Zero(t, eval[int](q, `document.querySelectorAll('.inline-text, .sheet-editing').length`))
+}
+
+// What is locked is not dragged, not turned and not fixed; a session is taken out
+// and undo brings it back for good.
+func TestLocksHoldAndUndoBringsBack(t *testing.T) {
+	a, wednesday := startMidweek(t)
+	path := clientPath("Tobias Quill", "week?of="+wednesday)
+	p := a.signedIn(t, wren, laptop, path)
+	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	was := eval[string](p, onBoard)
+	p.click(".board-session:first-of-type .board-slot:first-child .lock")
+	p.until(`document.querySelector('.board-slot.locked')`)
+	p.dragTo(".board-session:first-of-type .board-slot:first-child .board-grip", ".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child")
+	p.untilSays("It is locked")
+	assert.Equal(t, was, eval[string](p, onBoard))
+	p.click(".board-session:first-of-type .board-slot:first-child > button")
+	p.untilSays("Locked: unlock it in the list to change it.")
+	assert.True(t, eval[bool](p, `document.querySelector('[aria-label="Sets"]').readOnly`))
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(`document.querySelector('.board-slot.locked b')`)
+	eval[bool](p, `(document.querySelector('.board-slot.locked button').focus(), true)`)
+	p.key("l")
+	p.until(`!document.querySelector('.board-slot.locked')`)
+
+	p.click(`.board-session:first-of-type .board-out`)
+	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.untilSays("saved")
+	p.do(chromedp.Reload())
+	p.until(`document.querySelectorAll('.board-session').length === 1 && document.querySelector('.board-slot b')`)
+	p.click(`.board-session .board-out`)
+	p.until(`document.querySelectorAll('.board-session').length === 0`)
+	p.untilSays("saved")
+	p.click(".board-tools button:first-child") // undo
+	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.untilSays("saved")
+	p.do(chromedp.Reload())
+	p.until(`document.querySelectorAll('.board-session').length === 1 && document.querySelector('.board-slot b')`)
+	// A planned one goes the same way.
+	p.click(".board-day:last-child .board-plan")
+	p.until(`document.querySelectorAll('.board-session').length === 2`)
+	p.untilSays("saved")
+	p.click(".board-tools button:first-child")
+	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.untilSays("saved")
+	p.do(chromedp.Reload())
+	p.until(`document.querySelector('.board-slot b')`)
+	assert.Equal(t, 1, eval[int](p, `document.querySelectorAll('.board-session').length`))
+}
+
+// A grip for each set, from weak to strong, and the arm that begins.
+func TestGripsAreChosenSetBySet(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, builderPath("Tobias Quill"))
+	p.until(`document.querySelector('.stage .pose')`)
+	p.click(".slot-add")
+	p.until(`document.querySelector('.picker input')`)
+	p.typeInto(".picker input", "standing curl")
+	p.until(`document.querySelector('.picker')`)
+	p.clickText("Standing curl, two dumbbells")
+	p.untilSays("A grip for each set, from weak to strong")
+	p.clickText("A grip for each set")
+	p.until(`document.querySelectorAll('.grips-sets select').length === 3`)
+	p.until(`document.querySelector('.grips').innerText.includes('set 1: Palms-down')`)
+	p.saved()
+	p.clickText("One grip for all sets")
+	p.until(`document.querySelectorAll('.grips-sets select').length === 0`)
+	p.saved()
+}
