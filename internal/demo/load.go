@@ -12,6 +12,7 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -113,7 +114,11 @@ func (p *demoClient) content(ago int) store.Content {
 		if cues == nil {
 			cues = []string{}
 		}
-		out.Slots = append(out.Slots, store.PlannedSlot{ID: id("slot", p.name, ago, i), Movement: slot.movement, Settings: slot.settings, Dose: d, Cues: cues})
+		starts := week.StartsInTurn
+		if p.rightBetter > 0 && set.ArmsInTurn() == 2 { // the smaller arm leads
+			starts = week.StartsLeft
+		}
+		out.Slots = append(out.Slots, store.PlannedSlot{Starts: starts, ID: id("slot", p.name, ago, i), Movement: slot.movement, Settings: slot.settings, Dose: d, Cues: cues})
 	}
 	return out
 }

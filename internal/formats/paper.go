@@ -14,6 +14,7 @@ import (
 // the page, in mm.
 type paper struct {
 	*fpdf.Fpdf
+	scale float64 // of a slot's letters
 }
 
 // place is how a picture's box lies on the page.

@@ -176,7 +176,7 @@ func TestASheetOnPaper(t *testing.T) {
 	for _, c := range []struct {
 		slots, pages int
 		letter       bool
-	}{{0, 1, false}, {4, 1, false}, {7, 1, true}, {20, 2, false}} {
+	}{{0, 1, false}, {4, 1, false}, {7, 1, true}, {20, 3, false}} {
 		var b bytes.Buffer
 		require.NoError(t, formats.WriteSheetPDF(&b, sheet(c.slots), c.letter))
 		assert.Equal(t, c.pages, strings.Count(b.String(), "/Type /Page\n"), "%d slots", c.slots)

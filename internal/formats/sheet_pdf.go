@@ -16,7 +16,8 @@ import (
 // PDFSheet is one session as it is printed.
 type PDFSheet struct {
 	Client, Session, Where string // where and when
-	Facts                  string // minutes, warm-up, screening
+	Facts                  string // minutes, screening
+	WarmUp                 string
 	Caps, Cautions         []string
 	Studio                 string
 	Total                  []PDFHead
@@ -36,8 +37,8 @@ const (
 	fontName = "go"
 	pageEdge = 12.0 // mm
 	headTall = 32.0
-	slotTall = 44.0 // at most
-	leastRow = 24.0 // below this a sheet goes on to a second page
+	slotTall = 52.0 // at most
+	leastRow = 22.0
 	poseWide = 44.0
 	sideWide = 30.0
 )
@@ -49,7 +50,7 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	if letter {
 		size = "Letter"
 	}
-	p := &paper{fpdf.New("P", "mm", size, "")}
+	p := &paper{Fpdf: fpdf.New("P", "mm", size, ""), scale: 1}
 	p.AddUTF8FontFromBytes(fontName, "", goregular.TTF)
 	p.AddUTF8FontFromBytes(fontName, "B", gobold.TTF)
 	p.AddUTF8FontFromBytes(fontName, "I", goitalic.TTF)
@@ -65,8 +66,9 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	p.text(pageEdge, y+12.5, "B", 10.5, ink, s.Session)
 	p.text(pageEdge, y+17.5, "", 9.5, ink, s.Where)
 	p.text(pageEdge, y+22, "", 9, "#5d6470", s.Facts)
+	warmUp := p.flow(pageEdge, y+23, wide-2*pageEdge-28, "", 9, "#5d6470", s.WarmUp)
 	p.slice(&right, s.Total, wide-pageEdge-25, y-1, 25)
-	y += headTall - 6
+	y += max(headTall-6, 24+warmUp)
 	for _, c := range s.Caps {
 		y += p.flow(pageEdge, y, wide-2*pageEdge, "", 9, ink, c) + 0.6
 	}
@@ -76,12 +78,7 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	y += 1.5
 
 	foot := 4.0*float64(len(s.Cautions)) + 5
-	row := slotTall
-	if n := len(s.Slots); n > 0 {
-		row = min(slotTall, (tall-pageEdge-foot-y)/float64(n))
-	}
-	row = max(row, leastRow)
-	for i := range s.Slots {
+	for i, row := range p.rows(s.Slots, tall-pageEdge-foot-y, wide) {
 		if y+row > tall-pageEdge-foot {
 			p.AddPage()
 			y = pageEdge
@@ -100,29 +97,78 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	return p.Output(w)
 }
 
+// scales are the letter sizes that are tried, the largest first: few slots are set
+// in large letters, many in small ones, as long as they stay on one page.
+var scales = []float64{1.2, 1.1, 1, 0.92, 0.85}
+
+// rows shares the page's height among the slots: each gets what its text needs and
+// an equal part of what is left, up to a full row. It settles the letters' scale.
+func (p *paper) rows(slots []PDFSlot, room, wide float64) []float64 {
+	out := make([]float64, len(slots))
+	need := func(scale float64) (sum float64) {
+		p.scale = scale
+		for i := range slots {
+			out[i] = max(leastRow, 2+p.words(&slots[i], 0, textWide(wide), false))
+			sum += out[i]
+		}
+		return sum
+	}
+	left := -1.0
+	for _, scale := range scales {
+		if left = room - need(scale); left >= 0 {
+			break
+		}
+	}
+	if left < 0 { // it takes more than a page in any case
+		need(1)
+		return out
+	}
+	for i := range out {
+		out[i] = min(max(slotTall, out[i]), out[i]+left/float64(len(out)))
+	}
+	return out
+}
+
+// textX is where a slot's text begins, mm.
+const textX = pageEdge + poseWide + 2
+
+func textWide(wide float64) float64 { return wide - pageEdge - sideWide - textX - 2 }
+
 func (p *paper) slot(s *PDFSlot, number int, y, row, wide float64, right *figure.Slice) {
 	p.text(pageEdge, y+6, "B", 12, ink, strconv.Itoa(number))
 	p.pose(&s.Pose, pageEdge+5, y+1, poseWide-6, row-2)
-	x := pageEdge + poseWide + 2
-	w := wide - pageEdge - sideWide - x - 2
-	at := y + 1.2
-	at += p.flow(x, at, w, "B", 11, ink, s.Title)
-	if s.Details != "" {
-		at += p.flow(x, at, w, "", 8.5, "#5d6470", s.Details)
-	}
-	at += p.flow(x, at, w, "B", 10, ink, s.Dose)
-	at += p.flow(x, at, w, "", 8.5, ink, s.How)
-	if len(s.Cues) > 0 {
-		at += p.flow(x, at, w, "I", 9, ink, "• "+strings.Join(s.Cues, "   • "))
-	}
-	if at < y+row-4 {
-		p.flow(x, at, w, "", 7.5, "#5d6470", "The set ends at: "+s.Stop)
-	}
+	p.words(s, y+1.2, textWide(wide), true)
 	side := min(sideWide-6, row-10)
 	p.slice(right, s.Heads, wide-pageEdge-side-2, y+1.5, side)
 	if s.Ribbon != nil {
 		p.ribbon(s.Ribbon, wide-pageEdge-side-2, y+2.5+side, side, 4)
 	}
+}
+
+// words writes a slot's text from y on, or only measures it; it returns how tall it
+// is, mm.
+func (p *paper) words(s *PDFSlot, y, w float64, write bool) float64 {
+	at := y
+	add := func(style string, size float64, hex, text string) {
+		if text == "" {
+			return
+		}
+		size *= p.scale
+		if write {
+			at += p.flow(textX, at, w, style, size, hex, text)
+		} else {
+			at += p.flowTall(w, style, size, text)
+		}
+	}
+	add("B", 11, ink, s.Title)
+	add("", 8.5, "#5d6470", s.Details)
+	add("B", 10, ink, s.Dose)
+	add("", 8.5, ink, s.How)
+	if len(s.Cues) > 0 {
+		add("I", 9, ink, "• "+strings.Join(s.Cues, "   • "))
+	}
+	add("", 7.5, "#5d6470", "The set ends at: "+s.Stop)
+	return at - y
 }
 
 func (p *paper) font(style string, size float64, hex string) {
@@ -137,13 +183,21 @@ func (p *paper) text(x, y float64, style string, size float64, hex, text string)
 	p.Text(x, y, text)
 }
 
+// lineTall is a line's height for its letters' size in points, mm.
+func lineTall(size float64) float64 { return size * 0.43 }
+
+// flowTall is how tall text comes out in a column, mm.
+func (p *paper) flowTall(w float64, style string, size float64, text string) float64 {
+	p.SetFont(fontName, style, size)
+	return lineTall(size) * float64(max(len(p.SplitText(text, w)), 1))
+}
+
 // flow writes text in a column and returns how tall it came out, mm.
 func (p *paper) flow(x, y, w float64, style string, size float64, hex, text string) float64 {
 	p.font(style, size, hex)
-	line := size * 0.43
 	lines := p.SplitText(text, w)
 	for i, l := range lines {
-		p.Text(x, y+line*(float64(i)+0.85), l)
+		p.Text(x, y+lineTall(size)*(float64(i)+0.85), l)
 	}
-	return line * float64(max(len(lines), 1))
+	return lineTall(size) * float64(max(len(lines), 1))
 }

@@ -80,7 +80,6 @@ type SlotView struct {
 	Gets      SliceView `json:"gets"` // effective sets of this slot
 
 	Group       string       `json:"group" enum:"flexors,extensors"`
-	MethodWords string       `json:"method_words"` // empty for straight sets
 	Methods     []MethodView `json:"methods"`
 	GripWords   string       `json:"grip_words"`   // set by set, empty where they are all one
 	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together

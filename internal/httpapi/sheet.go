@@ -130,7 +130,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		p := counted.Slots[i].Profile
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
-			Range: slot.SetUp.RangeWords(), Sets: setsWords(&d), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
+			Range: slot.SetUp.RangeWords(), Sets: d.DoneWords(slot.SetUp.ArmsInTurn()), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if c.Dossier.HideWeights {
@@ -148,14 +148,6 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		out.Slots = append(out.Slots, line)
 	}
 	return out, nil
-}
-
-// setsWords tells sets and reps with the method.
-func setsWords(d *dose.Dose) string {
-	if m := d.Method.Words(); m != "" {
-		return d.SetsWords() + ", " + m
-	}
-	return d.SetsWords()
 }
 
 // loadWords tells a slot's load as it is read on the floor.
@@ -254,7 +246,7 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 		}
 		return out
 	}
-	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s · %s", v.Minutes, warmUpWords(v), v.Screen),
+	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s", v.Minutes, v.Screen), WarmUp: warmUpWords(v),
 		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
 	for i := range v.Slots {
 		s := &v.Slots[i]

@@ -51,10 +51,10 @@ func viewSlot(t *week.Trainee, id uuid.UUID, session *week.Session, i int, count
 	out := SlotView{
 		SlotDraft: draftOf(id, slot),
 		Title:     slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
-		DoseWords: d.Words(), LoadWords: d.LoadWords(slot.SetUp, rack, session.Place(i)), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
+		DoseWords: d.Words(slot.SetUp.ArmsInTurn()), LoadWords: d.LoadWords(slot.SetUp, rack, session.Place(i)), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(),
 	}
-	out.Group, out.MethodWords, out.Methods = week.GroupOf(slot.SetUp), d.Method.Words(), viewMethods(t, slot.SetUp)
+	out.Group, out.Methods = week.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
 	for _, whole := range rack.Steps {
 		out.Steps = append(out.Steps, Step{rack.Carry.PerHand(whole, rack.Rigging), rack.Carry.Words(whole, slot.SetUp)})
 	}

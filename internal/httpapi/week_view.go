@@ -144,7 +144,7 @@ func viewBoard(t *week.Trainee, p *week.Planned, kept *store.Session, counted *w
 	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: round4(counted.Minutes), WarmUp: round4(counted.WarmUp), Board: []BoardSlot{}, Slice: setsSlice("Effective sets in "+p.Name, counted.Heads)}
 	for i, slot := range p.Slots {
 		out.Board = append(out.Board, BoardSlot{kept.Content.Slots[i].ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
-			setsWords(&slot.Dose), loadWords(t, &p.Session, i), viewFit(t.FitOf(&slot))})
+			slot.Dose.DoneWords(slot.SetUp.ArmsInTurn()), loadWords(t, &p.Session, i), viewFit(t.FitOf(&slot))})
 	}
 	return out
 }

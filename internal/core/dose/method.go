@@ -23,6 +23,7 @@ type Method struct {
 	Most     int
 	Load     string  // the load rule, in words
 	Factor   float64 // of the load of straight sets, 0: the same
+	OwnReps  bool    // its parameter says the reps; the band does not
 	// credit and extra are per set: what it counts, and how many seconds it adds
 	// to a straight set of reps each of repS.
 	credit func(n int) float64
@@ -65,13 +66,13 @@ var Methods = []Method{
 	{ID: SupersetSame, Name: "superset, same muscle", Load: "the second 15 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: Opposing, Name: "superset, opposing", Load: "loads unchanged", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: ThreeInRow, Name: "three in a row", Load: "the second 15 %, the third 25 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, credit: fixed(1.5),
+	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, OwnReps: true, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: offered},
-	{ID: Ladder, Name: "one-arm ladder: right, left, alternating, together", Of: "reps each (three times as many per arm)", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, credit: fixed(1.5),
+	{ID: Ladder, Name: "one-arm ladder: right, left, alternating, together", Of: "reps each", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, OwnReps: true, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: StaticHold, Name: "static hold of one arm at 90° while the other works", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, credit: fixed(1.2),
+	{ID: StaticHold, Name: "static hold of one arm at 90° while the other works", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, OwnReps: true, credit: fixed(1.2),
 		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: HandPhases, Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", credit: fixed(1.5),
+	{ID: HandPhases, Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", OwnReps: true, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 3*float64(n)*repS - reps*repS }, refuse: func(s movement.SetUp, _ *Where) string {
 			if s.Movement.Action != movement.Flexion || s.Implement() != movement.Dumbbell && s.Implement() != movement.Rope {
 				return "only where the hands can turn: dumbbells or a rope"
@@ -85,7 +86,7 @@ var Methods = []Method{
 		return ""
 	}},
 	{ID: "partials_long", Name: "long-range partials", Load: "10 % less", Factor: 0.9, credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: loadedLowering, Name: "loaded lowering with a partner", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", credit: fixed(1.2),
+	{ID: loadedLowering, Name: "loaded lowering with a partner", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", OwnReps: true, credit: fixed(1.2),
 		extra: func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS }, refuse: func(_ movement.SetUp, w *Where) string {
 			switch {
 			case !w.Room.Partner:
@@ -174,7 +175,11 @@ func (u Use) Words() string {
 	case m.Of == "" || m.n(u) == 0:
 		return m.Name
 	}
-	return fmt.Sprintf("%s, %d %s", m.Name, m.n(u), m.Of)
+	out := fmt.Sprintf("%s, %d %s", m.Name, m.n(u), m.Of)
+	if m.ID == Ladder { // each arm works in three of the four rungs
+		out += fmt.Sprintf(", %d per arm", 3*m.n(u))
+	}
+	return out
 }
 
 // check returns what is wrong with a method's use.

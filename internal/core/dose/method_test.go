@@ -152,3 +152,23 @@ func TestMethodsAreRefusedWhereTheyHurt(t *testing.T) {
 	d.Method = dose.Use{ID: "no_such"}
 	assert.Contains(t, d.Check(curl, full, 75, person.Caps{}, nil)[0].Reason, "there is no method")
 }
+
+// Reps are told as they are done: each arm's, and by the method where it says them.
+func TestADoseIsToldAsItIsDone(t *testing.T) {
+	d := dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, RestS: 90}
+	for want, got := range map[string]string{
+		"3 × 8–12":          d.DoneWords(1),
+		"3 × 8–12 each arm": d.DoneWords(2),
+		"3 × one-arm ladder: right, left, alternating, together, 5 reps each, 15 per arm": with(d, dose.Use{ID: "ladder"}).DoneWords(1),
+		"3 × thirds: lower half, upper half, full, 6 reps each":                           with(d, dose.Use{ID: "thirds", N: 6}).DoneWords(1),
+		"3 × 8–12, drops, 2 rungs after the first":                                        with(d, dose.Use{ID: "drops"}).DoneWords(1),
+		"3 × 8–12 · 2 left · rest 90 s":                                                   d.Words(1),
+	} {
+		assert.Equal(t, want, got)
+	}
+}
+
+func with(d dose.Dose, use dose.Use) *dose.Dose {
+	d.Method = use
+	return &d
+}

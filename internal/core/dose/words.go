@@ -5,11 +5,28 @@ import (
 	"strings"
 )
 
-// Words tells a dose in one line, without the load.
-func (d *Dose) Words() string {
-	out := fmt.Sprintf("%s · %s · %s", d.SetsWords(), reserveWords(d.Reserve), d.RestWords())
+// Words tells a dose in one line, without the load; see DoneWords for arms.
+func (d *Dose) Words(arms int) string {
+	out := fmt.Sprintf("%s · %s · %s", d.DoneWords(arms), reserveWords(d.Reserve), d.RestWords())
 	if d.Tempo.Total() > 0 {
 		out += " · " + d.TempoWords()
+	}
+	return out
+}
+
+// DoneWords tells sets, reps and method as they are done: "3 × 8–12", "3 × 8–12
+// each arm" where arms have their turns, "2 × one-arm ladder …, 15 per arm".
+func (d *Dose) DoneWords(arms int) string {
+	m, words := MethodOf(d.Method.ID), d.Method.Words()
+	if m != nil && m.OwnReps {
+		return fmt.Sprintf("%d × %s", d.Sets, words)
+	}
+	out := d.SetsWords()
+	if arms == 2 {
+		out += " each arm"
+	}
+	if words != "" {
+		out += ", " + words
 	}
 	return out
 }

@@ -2717,7 +2717,6 @@ export interface components {
             load_words: string;
             /** @description no fix and no draft touches it */
             locked?: boolean;
-            method_words: string;
             methods: components["schemas"]["MethodView"][];
             movement: string;
             refused: string;

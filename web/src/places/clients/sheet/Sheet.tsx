@@ -84,8 +84,11 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
             <b>{parts.session(sheet.session)}</b> · {sheet.date} · {sheet.room}
           </p>
           <p>
-            {Math.round(sheet.minutes)} minutes · {parts.warmUp(sheet.warm_up)}
-            {sheet.ramp && `, then ${sheet.ramp}`} · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
+            {Math.round(sheet.minutes)} minutes · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
+          </p>
+          <p>
+            {parts.warmUp(sheet.warm_up)}
+            {sheet.ramp && `, then ${sheet.ramp}`}
           </p>
         </div>
         <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />

@@ -1,10 +1,9 @@
-import type { DoseDraft, SlotDraft, SlotView } from '../../../api/client'
+import type { DoseDraft, SlotDraft } from '../../../api/client'
 import { useProposal } from './useProposal'
 
 interface Props {
   client: string
   slot: SlotDraft
-  view: SlotView
   dose: DoseDraft
   mayPlan: boolean
   fault?: string
@@ -14,7 +13,7 @@ interface Props {
 const keyOf = (g: { movement: string; settings: Record<string, unknown> }) => g.movement + JSON.stringify(Object.entries(g.settings).sort(([a], [b]) => a.localeCompare(b)))
 
 /** Grips is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where they take turns. */
-export function Grips({ client, slot, view, dose, mayPlan, fault, setSlot }: Props) {
+export function Grips({ client, slot, dose, mayPlan, fault, setSlot }: Props) {
   const p = useProposal(client, slot, dose)
   const grips = slot.grips ?? []
   const ways = p?.grips ?? []
@@ -91,7 +90,6 @@ export function Grips({ client, slot, view, dose, mayPlan, fault, setSlot }: Pro
           {fault}
         </span>
       )}
-      {grips.length > 0 && <p className="caveat">{view.grip_words}</p>}
     </div>
   )
 }

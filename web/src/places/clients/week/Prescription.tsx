@@ -107,7 +107,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
           />
         </Field>
       </div>
-      <Grips client={client} slot={slot} view={view} dose={dose} mayPlan={mayPlan} fault={faults.find((f) => f.field.startsWith('grips') || f.field === 'starts')?.reason} setSlot={setSlot} />
+      <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={faults.find((f) => f.field.startsWith('grips') || f.field === 'starts')?.reason} setSlot={setSlot} />
       {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
       <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={faults.find((f) => f.field === 'cues')?.reason} />
     </section>

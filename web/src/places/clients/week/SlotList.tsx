@@ -55,11 +55,10 @@ export function SlotList({ draft, views, activeId, mayPlan, faulty, choose, remo
                 {view?.details && <span className="slot-details">{view.details}</span>}
                 <span className="slot-dose">
                   {view?.dose_words}
-                  {view?.method_words && `, ${view.method_words}`}
                 </span>
-                {(view?.grip_words || view?.starts_words) && (
-                  <span className="slot-details">
-                    {[view.grip_words, slot.starts && view.starts_words].filter(Boolean).join('; ')}
+                {(view?.grip_words || (slot.starts && view?.starts_words)) && (
+                  <span className="slot-details" title={view.grip_words || undefined}>
+                    {[view.grip_words && 'a grip for each set', slot.starts && view.starts_words && `${slot.starts} arm first`].filter(Boolean).join(', ')}
                   </span>
                 )}
                 <span className="slot-load">
