@@ -278,11 +278,7 @@ func (s *server) trainedWords(at time.Time) string {
 
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
 	out := &clientOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	err := s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		sessions, err := tx.Sessions(ctx, c.ID)
 		if err != nil {
 			return err
@@ -291,7 +287,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		if err != nil {
 			return err
 		}
-		card, err := s.card(ctx, &c, sessions)
+		card, err := s.card(ctx, c, sessions)
 		if err != nil {
 			return err
 		}
@@ -320,11 +316,11 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			return err
 		}
 		if emphasis != nil {
-			v.Slice = emphasisSlice(&c, emphasis, s.day())
+			v.Slice = emphasisSlice(c, emphasis, s.day())
 		}
 		v.Blocked = card.Blocked
 		if card.Session != nil {
-			if card.Findings, err = s.weekFindings(ctx, tx, &c, sessions, *card.Session); err != nil {
+			if card.Findings, err = s.weekFindings(ctx, tx, c, sessions, *card.Session); err != nil {
 				return err
 			}
 		}

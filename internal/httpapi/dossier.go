@@ -252,52 +252,33 @@ func fieldFaults(prefix string, list []person.FieldError) error {
 	return faults(prefix, pointers)
 }
 
-// consented refuses health notes without the client's consent to keep them.
-func consented(c *store.Client) error {
-	if c.Dossier.HealthConsent == nil {
-		return fieldProblem("body.health_consent", "health notes are kept only with the client’s consent, with its date")
-	}
-	return nil
-}
-
-func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput, error) {
+// healthNote keeps a health note, with the client's consent, and shows the dossier
+// after it; faults are what is wrong with it.
+func (s *server) healthNote(ctx context.Context, client uuid.UUID, faults []movement.FieldError, add func(tx *store.Tx, by uuid.UUID) error) (*dossierOutput, error) {
 	out := &dossierOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
+	return out, s.inClient(ctx, client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		if c.Dossier.HealthConsent == nil {
+			return fieldProblem("body.health_consent", "health notes are kept only with the client’s consent, with its date")
 		}
-		if err := consented(&c); err != nil {
-			return err
+		err := fieldFaults("body.", faults)
+		if err == nil {
+			err = add(tx, a.ID)
 		}
-		if err := fieldFaults("body.", in.Body.Screening.Check(s.day())); err != nil {
-			return err
+		if err == nil {
+			out.Body, err = s.dossier(ctx, tx, client)
 		}
-		if err := tx.AddScreening(ctx, in.Body.ID, c.ID, in.Body.Screening, a.ID); err != nil {
-			return err
-		}
-		out.Body, err = s.dossier(ctx, tx, in.Client)
 		return err
 	})
 }
 
+func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput, error) {
+	return s.healthNote(ctx, in.Client, in.Body.Screening.Check(s.day()), func(tx *store.Tx, by uuid.UUID) error {
+		return tx.AddScreening(ctx, in.Body.ID, in.Client, in.Body.Screening, by)
+	})
+}
+
 func (s *server) reportJoint(ctx context.Context, in *jointInput) (*dossierOutput, error) {
-	out := &dossierOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		if err := consented(&c); err != nil {
-			return err
-		}
-		if err := fieldFaults("body.", in.Body.JointReport.Check(s.day())); err != nil {
-			return err
-		}
-		if err := tx.AddJointReport(ctx, in.Body.ID, c.ID, in.Body.JointReport, a.ID); err != nil {
-			return err
-		}
-		out.Body, err = s.dossier(ctx, tx, in.Client)
-		return err
+	return s.healthNote(ctx, in.Client, in.Body.JointReport.Check(s.day()), func(tx *store.Tx, by uuid.UUID) error {
+		return tx.AddJointReport(ctx, in.Body.ID, in.Client, in.Body.JointReport, by)
 	})
 }

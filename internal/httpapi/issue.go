@@ -321,10 +321,7 @@ func (s *server) makeLink(ctx context.Context, in *linkInput) (*linkOutput, erro
 	out := &linkOutput{}
 	token := store.NewToken()
 	out.Body.Path = "/s/" + token
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		return tx.AddLink(ctx, in.Body.ID, in.Client, token, s.now().AddDate(0, 0, in.Body.Days), a.ID)
 	})
 }

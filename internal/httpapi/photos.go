@@ -78,10 +78,7 @@ func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput,
 	}
 	defer file.Close()
 	out := &measuresOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		if _, err := tx.Photo(ctx, in.Client, id); err == nil { // sent again
 			out.Body, err = viewMeasures(ctx, tx, in.Client)
 			return err

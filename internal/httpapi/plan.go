@@ -66,19 +66,15 @@ func (s *server) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.Str
 	}
 	var b bytes.Buffer
 	kind := map[string]string{"json": "application/json", "csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "ics": "text/calendar; charset=utf-8"}[in.Format]
-	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	if err := s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+day.Day(in.Days-1))
 		if err != nil {
 			return err
 		}
 		if in.Format == "ics" {
-			return s.writeCalendar(ctx, &b, &c, kept)
+			return s.writeCalendar(ctx, &b, c, kept)
 		}
-		plan, err := planOf(ctx, &c, kept)
+		plan, err := planOf(ctx, c, kept)
 		if err != nil {
 			return err
 		}
@@ -156,12 +152,8 @@ func (s *server) importPlan(ctx context.Context, in *importPlanInput) (*importPl
 		read = formats.ReadPlanJSON(in.RawBody)
 	}
 	out := &importPlanOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		out.Body, err = s.wouldChange(ctx, tx, &c, &read)
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) (err error) {
+		out.Body, err = s.wouldChange(ctx, tx, c, &read)
 		return err
 	})
 }

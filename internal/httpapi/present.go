@@ -85,10 +85,7 @@ func (s *server) answerPresent(ctx context.Context, in *answerInput) (*presentOu
 		return nil, fieldProblem("body.movement", "there is no movement %q", in.Body.Movement)
 	}
 	out := &presentOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, _ *store.Client) error {
 		if err := tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement); err != nil {
 			return err
 		}

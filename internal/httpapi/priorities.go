@@ -117,10 +117,7 @@ func (s *server) setEmphasis(ctx context.Context, in *emphasisInput) (*prioritie
 		return nil, err
 	}
 	out := &prioritiesOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		done, err := tx.SetEmphasis(ctx, in.Client, e, in.Body.Version, a.ID)
 		if err != nil {
 			return err

@@ -93,12 +93,8 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		return nil, err
 	}
 	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		t, err := s.trainee(&c)
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
+		t, err := s.trainee(c)
 		if err != nil {
 			return err
 		}

@@ -15,7 +15,9 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"github.com/google/uuid"
 	"musculus/internal/photos"
+
 	"musculus/internal/store"
 )
 
@@ -201,16 +203,23 @@ func (t *timedWriter) Unwrap() http.ResponseWriter { return t.ResponseWriter }
 
 // inSession runs do with a client of the studio and one of her sessions.
 func (s *server) inSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {
-	return s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, at.Client)
-		if err != nil {
-			return err
-		}
+	return s.inClient(ctx, at.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		kept, err := tx.Session(ctx, at.Client, at.Session)
 		if err != nil {
 			return err
 		}
-		return do(tx, a, &c, kept)
+		return do(tx, a, c, kept)
+	})
+}
+
+// inClient runs do with a client of the studio.
+func (s *server) inClient(ctx context.Context, id uuid.UUID, do func(*store.Tx, store.Account, *store.Client) error) error {
+	return s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+		c, err := tx.Client(ctx, id)
+		if err != nil {
+			return err
+		}
+		return do(tx, a, &c)
 	})
 }
 

@@ -212,12 +212,8 @@ func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutpu
 
 func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, error) {
 	out := &sessionOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		draft, err := s.checked(ctx, &c, &in.Body.Draft)
+	err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		draft, err := s.checked(ctx, c, &in.Body.Draft)
 		if err != nil {
 			return err
 		}
@@ -229,7 +225,7 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewSession(ctx, &c, kept)
+		out.Body, err = s.viewSession(ctx, c, kept)
 		return err
 	})
 	return out, err
@@ -237,21 +233,17 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 
 func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput, error) {
 	out := &sessionOutput{}
-	err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		draft, err := s.checked(ctx, &c, &in.Body.Draft)
+	err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		draft, err := s.checked(ctx, c, &in.Body.Draft)
 		if err != nil {
 			return err
 		}
 		draft.ID, draft.ClientID, draft.Version = in.Session, in.Client, in.Body.Version
 		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
 		if err != nil {
-			return s.staleProblem(ctx, &c, err)
+			return s.staleProblem(ctx, c, err)
 		}
-		out.Body, err = s.viewSession(ctx, &c, kept)
+		out.Body, err = s.viewSession(ctx, c, kept)
 		return err
 	})
 	return out, err

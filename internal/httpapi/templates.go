@@ -120,11 +120,7 @@ func (s *server) layTemplate(ctx context.Context, in *layTemplateInput) (*import
 		return nil, err
 	}
 	out := &importPlanOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		x, err := tx.Template(ctx, in.ID)
 		if err != nil {
 			return err
@@ -135,7 +131,7 @@ func (s *server) layTemplate(ctx context.Context, in *layTemplateInput) (*import
 				read.Plan.Sessions[i].Date = (d - x.Monday + onto).String()
 			}
 		}
-		out.Body, err = s.wouldChange(ctx, tx, &c, &read)
+		out.Body, err = s.wouldChange(ctx, tx, c, &read)
 		return err
 	})
 }

@@ -211,12 +211,8 @@ func (s *server) recordOf(ctx context.Context, in *recordInput) (*recordOutput, 
 	}
 	out := &recordOutput{}
 	out.Body.TryOuts = []TryOutView{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
-		if out.Body.Loads, err = loadFit(ctx, tx, &c, set); err != nil {
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
+		if out.Body.Loads, err = loadFit(ctx, tx, c, set); err != nil {
 			return err
 		}
 		tried, err := tx.TryOuts(ctx, c.ID)
@@ -249,15 +245,12 @@ func (s *server) override(ctx context.Context, in *overrideInput) (*verdictOutpu
 		return nil, fieldProblem("body.reason", "an override is kept with its reason")
 	}
 	out := &verdictOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		if err := tx.AddOverride(ctx, in.Body.ID, c.ID, store.Override{Movement: m.ID, Allowed: in.Body.Allowed, Reason: reason}, a.ID); err != nil {
 			return err
 		}
-		if c, err = tx.Client(ctx, in.Client); err != nil {
+		after, err := tx.Client(ctx, in.Client)
+		if err != nil {
 			return err
 		}
 		y, err := s.bodies.of(c.Dossier.Body())
@@ -265,7 +258,7 @@ func (s *server) override(ctx context.Context, in *overrideInput) (*verdictOutpu
 			return err
 		}
 		p, _ := m.Default().Profile(y) // a body that cannot do it is still judged by the joints
-		out.Body.Verdict = *judged(s.fence(&c), m.Default(), p)
+		out.Body.Verdict = *judged(s.fence(&after), m.Default(), p)
 		return nil
 	})
 }
@@ -273,10 +266,7 @@ func (s *server) override(ctx context.Context, in *overrideInput) (*verdictOutpu
 func (s *server) tryOuts(ctx context.Context, in *clientInput) (*tryOutsOutput, error) {
 	out := &tryOutsOutput{}
 	out.Body.TryOuts = []TryOutView{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, _ *store.Client) error {
 		tried, err := tx.TryOuts(ctx, in.Client)
 		for _, t := range tried {
 			out.Body.TryOuts = append(out.Body.TryOuts, viewTryOut(ctx, t))
@@ -290,10 +280,7 @@ func (s *server) addTryOut(ctx context.Context, in *tryOutInput) (*struct{}, err
 	if err != nil {
 		return nil, err
 	}
-	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return nil, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		return tx.AddTryOut(ctx, in.Client, store.TryOut{ID: in.Body.ID, On: s.day(), Movement: set.Movement.ID, Settings: set.Turned(), Comfort: in.Body.Comfort,
 			Felt: strings.TrimSpace(in.Body.Felt), Outcome: in.Body.Outcome, Note: strings.TrimSpace(in.Body.Note)}, a.ID)
 	})

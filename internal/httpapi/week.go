@@ -196,16 +196,12 @@ func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error
 		return nil, err
 	}
 	out := &weekOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewWeek(ctx, tx, &c, from, kept)
+		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
 		return err
 	})
 }
@@ -216,16 +212,12 @@ func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutp
 		return nil, err
 	}
 	out := &weekOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
+		kept, err := s.readWeek(c, in.Body.Sessions)
 		if err != nil {
 			return err
 		}
-		kept, err := s.readWeek(&c, in.Body.Sessions)
-		if err != nil {
-			return err
-		}
-		out.Body, err = s.viewWeek(ctx, tx, &c, from, kept)
+		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
 		return err
 	})
 }
@@ -253,23 +245,19 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 		return nil, err
 	}
 	out := &weekOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, in.Client)
-		if err != nil {
-			return err
-		}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		var removed []RemovedView
 		for i := range in.Body.Sessions {
 			d := &in.Body.Sessions[i]
 			if d.Removed {
-				gone, err := s.takeOut(ctx, tx, &c, d, a.ID)
+				gone, err := s.takeOut(ctx, tx, c, d, a.ID)
 				if err != nil {
 					return err
 				}
 				removed = append(removed, RemovedView{gone.ID, gone.Version})
 				continue
 			}
-			kept, err := s.checked(ctx, &c, &d.Draft)
+			kept, err := s.checked(ctx, c, &d.Draft)
 			if err != nil {
 				return err
 			}
@@ -285,14 +273,14 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 			}
 			_, err = tx.SaveSession(ctx, kept, a.ID, d.Write)
 			if err != nil {
-				return s.staleProblem(ctx, &c, err)
+				return s.staleProblem(ctx, c, err)
 			}
 		}
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewWeek(ctx, tx, &c, from, kept)
+		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
 		out.Body.Removed = append(out.Body.Removed, removed...)
 		return err
 	})
@@ -329,10 +317,7 @@ func (s *server) acceptFinding(ctx context.Context, in *acceptInput) (*struct{},
 	if in.Body.Accepted && reason == "" {
 		return nil, fieldProblem("body.reason", "a finding is accepted with a reason")
 	}
-	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
+	return nil, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		return tx.AcceptFinding(ctx, in.Body.ID, in.Client, in.Body.Key, in.Body.Accepted, reason, a.ID)
 	})
 }
