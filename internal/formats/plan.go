@@ -49,6 +49,7 @@ type PlanSlot struct {
 	RepsLow  int            `json:"reps_low"`
 	RepsHigh int            `json:"reps_high"`
 	Reserve  int            `json:"reserve"`
+	Reserves []int          `json:"reserves,omitempty"` // set by set, where they differ; reserve is the first
 	RestS    int            `json:"rest_s"`
 	Tempo    []float64      `json:"tempo,omitempty"`   // lowering, hold, lifting, hold, s
 	LoadKg   *float64       `json:"load_kg,omitempty"` // what one hand carries

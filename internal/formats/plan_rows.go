@@ -16,7 +16,7 @@ type column struct{ id, label string }
 var columns = []column{
 	{"session", "Session"}, {"date", "Date"}, {"intent", "Heavy or light"}, {"warm_up_min", "Warm-up, min"},
 	{"movement", "Movement"}, {"in_words", "In words"}, {"settings", "Settings"}, {"sets", "Sets"}, {"reps_low", "Reps from"}, {"reps_high", "Reps to"},
-	{"reserve", "Left in reserve"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg a hand"}, {"method", "Method"}, {"method_n", "Method’s number"},
+	{"reserve", "Left in reserve"}, {"reserves", "Left set by set"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg a hand"}, {"method", "Method"}, {"method_n", "Method’s number"},
 	{"combo", "Combo"}, {"grips", "Grips by set"}, {"starts", "Arm that begins"}, {"locked", "Locked"}, {"cues", "Cues"},
 }
 
@@ -45,12 +45,16 @@ func cells(s *PlanSession, slot *PlanSlot) []string {
 	for _, x := range slot.Tempo {
 		tempo = append(tempo, number(x))
 	}
+	var reserves []string
+	for _, x := range slot.Reserves {
+		reserves = append(reserves, strconv.Itoa(x))
+	}
 	n := ""
 	if slot.MethodN != 0 {
 		n = strconv.Itoa(slot.MethodN)
 	}
 	return []string{s.Name, s.Date, s.Intent, number(s.WarmUpMin), slot.Movement, slot.InWords, settingsText(slot.Settings), strconv.Itoa(slot.Sets), strconv.Itoa(slot.RepsLow),
-		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, slot.Method, n, slot.Combo,
+		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strings.Join(reserves, "-"), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, slot.Method, n, slot.Combo,
 		gripsText(slot.Grips), slot.Starts, map[bool]string{true: yes}[slot.Locked], strings.Join(slot.Cues, " | ")}
 }
 
@@ -189,6 +193,11 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	}
 	slot.Sets, slot.RepsLow, slot.RepsHigh = whole("sets"), whole("reps_low"), whole("reps_high")
 	slot.Reserve, slot.RestS, slot.MethodN = whole("reserve"), whole("rest_s"), whole("method_n")
+	if at["reserves"] != "" {
+		for _, part := range strings.Split(at["reserves"], "-") {
+			slot.Reserves = append(slot.Reserves, int(r.number(part, where, "reserves")))
+		}
+	}
 	if slot.RepsHigh == 0 {
 		slot.RepsHigh = slot.RepsLow
 	}

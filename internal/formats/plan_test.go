@@ -28,7 +28,8 @@ func plan() *formats.Plan {
 	return &formats.Plan{Format: formats.PlanFormat, Version: formats.PlanVersion, Sessions: []formats.PlanSession{
 		{Name: "Gallery day", Date: "2026-11-27", Intent: "heavy", WarmUpMin: 5, Slots: []formats.PlanSlot{
 			{Movement: "curl_reclined", Settings: map[string]any{"bench": 60.0, "hands": "one"}, Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 1, RestS: 90, Tempo: []float64{3, 1, 1, 0}, LoadKg: &kg, Cues: []string{"Let both arms hang like ropes", "Little fingers ride highest"}},
-			{Movement: "pushdown_rope", Settings: map[string]any{}, Sets: 3, RepsLow: 10, RepsHigh: 12, Reserve: 2, RestS: 60, Method: "drops", MethodN: 2, Combo: "a"},
+			{Movement: "pushdown_rope", Settings: map[string]any{}, Sets: 3, RepsLow: 10, RepsHigh: 12, Reserve: 2, RestS: 60, Method: "drops", MethodN: 2, Combo: "a", Reserves: []int{2, 1, 0}, Starts: "left", Locked: true,
+				Grips: []formats.PlanGrip{{Movement: "pushdown_bar", Settings: map[string]any{"hold": "thumb_over"}}, {Movement: "pushdown_rope", Settings: map[string]any{"e_to": 10.0}}}},
 		}},
 		{Name: "=cmd|calc", Date: "2026-11-29", WarmUpMin: 2.5, Slots: []formats.PlanSlot{{Movement: "lying_bar", Settings: map[string]any{}, Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, RestS: 120}}},
 	}}

@@ -228,7 +228,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		reps, reserve := 0, 0
 		if i < len(planned.Slots) {
 			d := planned.Slots[i].Dose
-			reps, reserve = d.RepsHigh, d.Reserve
+			reps, reserve = d.RepsHigh, d.ReserveOf(0)
 			if d.LoadKg != nil {
 				whole := tenGrams(person.CarryOf(planned.Slots[i].SetUp).Whole(*d.LoadKg, c.Room().Rigging(c.Dossier.Body().BodyMass)))
 				load = &whole

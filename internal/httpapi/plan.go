@@ -125,7 +125,7 @@ func planOf(ctx context.Context, c *store.Client, kept []store.Session) (*format
 		for _, slot := range session.Slots {
 			d := slot.Dose
 			line := formats.PlanSlot{Movement: slot.SetUp.Movement.ID, InWords: slot.SetUp.Name(), Settings: plain(slot.SetUp.Turned()), Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh,
-				Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg, Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
+				Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
 			for _, g := range slot.Grips {
 				line.Grips = append(line.Grips, formats.PlanGrip{Movement: g.Movement.ID, Settings: plain(g.Turned())})
 			}
@@ -205,7 +205,7 @@ func draftOfPlan(p *formats.PlanSession) WeekDraft {
 	out := WeekDraft{ID: uuid.Must(uuid.NewV7()), Draft: Draft{Name: strings.TrimSpace(p.Name), PlannedOn: p.Date, WarmUpMin: p.WarmUpMin, Intent: p.Intent, Locked: p.Locked, Slots: []SlotDraft{}}}
 	for _, slot := range p.Slots {
 		d := SlotDraft{ID: uuid.Must(uuid.NewV7()), Movement: slot.Movement, Settings: slot.Settings, Cues: slot.Cues, Combo: slot.Combo, Starts: slot.Starts, Locked: slot.Locked,
-			Dose: &DoseDraft{slot.Sets, slot.RepsLow, slot.RepsHigh, slot.Reserve, slot.RestS, slot.Tempo, slot.LoadKg, slot.Method, slot.MethodN}}
+			Dose: &DoseDraft{slot.Sets, slot.RepsLow, slot.RepsHigh, slot.Reserve, slot.Reserves, slot.RestS, slot.Tempo, slot.LoadKg, slot.Method, slot.MethodN}}
 		if d.Cues == nil {
 			d.Cues = []string{}
 		}

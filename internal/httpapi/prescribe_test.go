@@ -26,6 +26,7 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	first["movement"], first["settings"] = "curl_standing_dumbbells", map[string]any{"hands": "alternate"}
 	first["grips"] = []any{map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}}, map[string]any{"movement": "curl_standing_dumbbells", "settings": map[string]any{"hands": "alternate"}}}
 	first["starts"], first["locked"] = "right", true
+	first["dose"].(map[string]any)["reserves"] = []any{3, 2, 1}
 	require.Equal(t, 200, c.call("PUT", path, d).status)
 
 	kept := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
@@ -35,6 +36,8 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	sheet := got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil))
 	assert.Equal(t, kept.Slots[1].GripWords, sheet.Slots[1].Grips)
 	assert.Contains(t, sheet.Slots[1].Starts, "right arm first")
+	assert.Equal(t, "set by set, stop with 3, 2, 1 reps left", sheet.Slots[1].Effort)
+	assert.Equal(t, 3, kept.Slots[1].Dose.Reserve, "the first set's")
 
 	type log struct {
 		Slots []struct {
@@ -68,6 +71,7 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 		came := back.Sessions[0]["slots"].([]any)[1].(map[string]any)
 		assert.Equal(t, first["grips"], came["grips"], format)
 		assert.Equal(t, "right", came["starts"], format)
+		assert.Equal(t, []any{3.0, 2.0, 1.0}, came["dose"].(map[string]any)["reserves"], format)
 		assert.Equal(t, true, came["locked"], format)
 	}
 

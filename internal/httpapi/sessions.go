@@ -24,6 +24,7 @@ type DoseDraft struct {
 	RepsLow  int       `json:"reps_low"`
 	RepsHigh int       `json:"reps_high"`
 	Reserve  int       `json:"reserve"`
+	Reserves []int     `json:"reserves,omitempty" maxItems:"12" doc:"set by set, where they differ; the last one holds on"`
 	RestS    int       `json:"rest_s"`
 	Tempo    []float64 `json:"tempo" doc:"eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce"`
 	LoadKg   *float64  `json:"load_kg" doc:"what one hand carries; null: to be found"`
@@ -354,7 +355,10 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			kept.Cues = append(kept.Cues, strings.TrimSpace(cue))
 		}
 		if d := slot.Dose; d != nil {
-			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, RestS: d.RestS, LoadKg: d.LoadKg, Method: dose.Use{ID: d.Method, N: d.MethodN}}
+			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, Method: dose.Use{ID: d.Method, N: d.MethodN}}
+			if len(d.Reserves) > 0 {
+				kept.Dose.Reserve = d.Reserves[0]
+			}
 			if copy(kept.Dose.Tempo[:], d.Tempo); len(d.Tempo) != 0 && len(d.Tempo) != len(effort.Tempo{}) {
 				fault(at+"dose.tempo", "a tempo has four parts: lowering, hold, lifting, hold")
 			}

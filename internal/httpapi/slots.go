@@ -12,7 +12,7 @@ import (
 func draftOf(id uuid.UUID, slot week.Slot) SlotDraft {
 	d := slot.Dose
 	out := SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues, Combo: slot.Combo, Starts: string(slot.Starts), Locked: slot.Locked,
-		Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.RestS, d.Tempo[:], d.LoadKg, d.Method.ID, d.Method.N}}
+		Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.Reserves, d.RestS, d.Tempo[:], d.LoadKg, d.Method.ID, d.Method.N}}
 	if out.Cues == nil {
 		out.Cues = []string{}
 	}

@@ -2,6 +2,7 @@ package dose
 
 import (
 	"fmt"
+	"slices"
 
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
@@ -13,10 +14,11 @@ type Dose struct {
 	Sets     int          `json:"sets"`
 	RepsLow  int          `json:"reps_low"`
 	RepsHigh int          `json:"reps_high"`
-	Reserve  int          `json:"reserve"` // reps left in reserve, every set
-	RestS    int          `json:"rest_s"`  // after each set
-	Tempo    effort.Tempo `json:"tempo"`   // zero: controlled, no bounce
-	LoadKg   *float64     `json:"load_kg"` // what one hand carries; nil: not known yet
+	Reserve  int          `json:"reserve"`            // reps left in reserve, every set
+	Reserves []int        `json:"reserves,omitempty"` // set by set, where they differ: Reserve is the first, the last one holds on
+	RestS    int          `json:"rest_s"`             // after each set
+	Tempo    effort.Tempo `json:"tempo"`              // zero: controlled, no bounce
+	LoadKg   *float64     `json:"load_kg"`            // what one hand carries; nil: not known yet
 	Method   Use          `json:"method,omitzero"`
 }
 
@@ -65,13 +67,22 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 	}
 	fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
 	fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
-	switch {
-	case d.Reserve < 0 || d.Reserve > mostReserve:
-		fault(false, "reserve", "%d is outside 0…%d", d.Reserve, mostReserve)
-	case d.Reserve < caps.MinReserve:
-		fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
-	case d.Reserve == 0 && !room.CanFailAlone(s):
-		fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
+	fault(len(d.Reserves) <= max(d.Sets, 1), "reserve", "%d reserves are more than the %d sets", len(d.Reserves), d.Sets)
+	for n := range max(len(d.Reserves), 1) {
+		var ok bool
+		switch left := d.ReserveOf(n); {
+		case left < 0 || left > mostReserve:
+			fault(false, "reserve", "%d is outside 0…%d", left, mostReserve)
+		case left < caps.MinReserve:
+			fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
+		case left == 0 && !room.CanFailAlone(s):
+			fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
+		default:
+			ok = true
+		}
+		if !ok {
+			break // one is enough to say
+		}
 	}
 	switch {
 	case d.RestS < 0 || d.RestS > mostRestS:
@@ -99,13 +110,70 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 	return out
 }
 
-// Hard says whether the sets count as hard.
-func (d *Dose) Hard() bool { return d.Reserve <= 3 }
+// mostEach bounds what is looked at set by set: a dose far beyond its limits is
+// refused by Check, but is counted before that while it is typed.
+const mostEach = 100
+
+// Each is how many sets are looked at one by one.
+func (d *Dose) Each() int { return max(0, min(d.Sets, mostEach)) }
+
+// ReserveOf is how many reps are left after one set, counted from 0.
+func (d *Dose) ReserveOf(set int) int {
+	if len(d.Reserves) == 0 {
+		return d.Reserve
+	}
+	return d.Reserves[min(set, len(d.Reserves)-1)]
+}
+
+// KeepAtLeast leaves at least so many reps after every set.
+func (d *Dose) KeepAtLeast(least int) {
+	d.Reserve = max(d.Reserve, least)
+	d.Reserves = slices.Clone(d.Reserves) // the week before a fix keeps its own
+	for i := range d.Reserves {
+		d.Reserves[i] = max(d.Reserves[i], least)
+	}
+}
+
+// OneLess takes the last set away.
+func (d *Dose) OneLess() {
+	d.Sets--
+	d.Reserves = d.Reserves[:min(len(d.Reserves), max(d.Sets, 0))]
+}
+
+// count counts the sets that leave no more than some reps.
+func (d *Dose) count(most int) (n int) {
+	for i := range d.Each() {
+		if d.ReserveOf(i) <= most {
+			n++
+		}
+	}
+	return n
+}
+
+// mostHard is the most that a hard set leaves.
+const mostHard = 3
+
+// HardSets is how many of the sets are hard.
+func (d *Dose) HardSets() int { return d.count(mostHard) }
+
+// Failures is how many of the sets go to the limit.
+func (d *Dose) Failures() int { return d.count(0) }
+
+// IsHard says whether one set is hard, counted from 0.
+func (d *Dose) IsHard(set int) bool { return d.ReserveOf(set) <= mostHard }
+
+// Efforts is the sets, each by its effort factor.
+func (d *Dose) Efforts() (sum float64) {
+	for i := range d.Each() {
+		sum += EffortFactor(d.ReserveOf(i))
+	}
+	return sum
+}
 
 // EffortFactor is what a set counts by its reserve.
 func EffortFactor(reserve int) float64 {
 	switch {
-	case reserve <= 3:
+	case reserve <= mostHard:
 		return 1
 	case reserve == 4:
 		return 0.7

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
@@ -80,6 +81,37 @@ func TestWorkSeconds(t *testing.T) {
 }
 
 func ExampleUsual() {
-	fmt.Printf("%+v\n", dose.Usual(person.CapsOf([]person.CapID{person.BloodPressure})))
-	// Output: {Sets:3 RepsLow:8 RepsHigh:12 Reserve:2 RestS:90 Tempo:[0 0 0 0] LoadKg:<nil> Method:{ID: N:0}}
+	d := dose.Usual(person.Caps{})
+	fmt.Println(d.Words(1))
+	// Output: 3 × 8–12 · 2 left · rest 90 s
+}
+
+// Effort may differ from set to set: each set counts by its own, is hard or not,
+// is told, and is held against the caps.
+func TestEffortSetBySet(t *testing.T) {
+	d := dose.Dose{Sets: 4, RepsLow: 8, RepsHigh: 12, Reserve: 5, Reserves: []int{5, 4, 2, 0}, RestS: 90}
+	assert.InDelta(t, 0.4+0.7+1+1, d.Efforts(), 1e-9)
+	assert.Equal(t, [2]int{2, 1}, [2]int{d.HardSets(), d.Failures()})
+	assert.Equal(t, "4 × 8–12 · 5, 4, 2, 0 left · rest 90 s", d.Words(1))
+	assert.Equal(t, "set by set, stop with 5, 4, 2, 0 reps left", d.EffortWords())
+	fewer := d
+	fewer.OneLess()
+	assert.Equal(t, []int{5, 4, 2}, fewer.Reserves)
+	kept := d
+	kept.KeepAtLeast(3)
+	assert.Equal(t, []int{5, 4, 3, 3}, kept.Reserves)
+	assert.Equal(t, []int{5, 4, 2, 0}, d.Reserves, "what it was is left alone")
+
+	curl, press := movement.Shipped.Get("curl_standing_dumbbells").Default(), movement.Shipped.Get("press_bench_close").Default()
+	room := &person.Room{Name: "Bare"}
+	errs := d.Check(press, room, 75, person.Caps{}, nil)
+	require.Len(t, errs, 1)
+	assert.Contains(t, errs[0].Reason, "not safe to fail alone")
+	assert.Empty(t, d.Check(curl, room, 75, person.Caps{}, nil))
+	assert.Len(t, d.Check(curl, room, 75, person.CapsOf([]person.CapID{person.Cautious}), nil), 1, "at least 3 in reserve")
+	d.Sets = 3
+	assert.Len(t, d.Check(curl, room, 75, person.Caps{}, nil), 1, "more reserves than sets")
+	huge := dose.Dose{Sets: 1 << 40, RepsLow: 8, RepsHigh: 12}
+	assert.Positive(t, huge.Efforts(), "counted while it is typed, and refused")
+	assert.NotEmpty(t, huge.Check(curl, room, 75, person.Caps{}, nil))
 }

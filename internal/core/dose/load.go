@@ -108,7 +108,7 @@ func (d *Dose) Loads(rack Rack, set, place int) []float64 {
 // of the full-range maximum that the load, reps and reserve tell; where they tell
 // none, 120 % of the load.
 func (d *Dose) mostPartials() float64 {
-	if max, ok := series.E1RM(*d.LoadKg, (d.RepsLow+d.RepsHigh)/2, d.Reserve); ok {
+	if max, ok := series.E1RM(*d.LoadKg, (d.RepsLow+d.RepsHigh)/2, d.ReserveOf(0)); ok {
 		return mostOfE1RM * max / *d.LoadKg
 	}
 	return mostOfE1RM
@@ -123,7 +123,7 @@ func (d *Dose) LoadWords(s movement.SetUp, rack Rack, place int) string {
 	whole := rack.Carry.Whole(*d.LoadKg, rack.Rigging)
 	var loads []float64
 	if d.Method.ID == "pyramid" {
-		for set := range d.Sets {
+		for set := range d.Each() {
 			loads = append(loads, d.Loads(rack, set, place)...)
 		}
 	} else {

@@ -7,7 +7,7 @@ import (
 
 // Words tells a dose in one line, without the load; see DoneWords for arms.
 func (d *Dose) Words(arms int) string {
-	out := fmt.Sprintf("%s · %s · %s", d.DoneWords(arms), reserveWords(d.Reserve), d.RestWords())
+	out := fmt.Sprintf("%s · %s · %s", d.DoneWords(arms), d.reserveWords(), d.RestWords())
 	if d.Tempo.Total() > 0 {
 		out += " · " + d.TempoWords()
 	}
@@ -39,22 +39,39 @@ func (d *Dose) SetsWords() string {
 	return fmt.Sprintf("%d × %d–%d", d.Sets, d.RepsLow, d.RepsHigh)
 }
 
-func reserveWords(reserve int) string {
-	if reserve == 0 {
+func (d *Dose) reserveWords() string {
+	switch list, differ := d.reserveList(); {
+	case differ:
+		return list + " left"
+	case d.ReserveOf(0) == 0:
 		return "to the limit"
 	}
-	return fmt.Sprintf("%d left", reserve)
+	return fmt.Sprintf("%d left", d.ReserveOf(0))
+}
+
+// reserveList lists what is left set by set; false where it is the same for all.
+func (d *Dose) reserveList() (string, bool) {
+	differ := false
+	var list []string
+	for i := range d.Each() {
+		differ = differ || d.ReserveOf(i) != d.ReserveOf(0)
+		list = append(list, fmt.Sprint(d.ReserveOf(i)))
+	}
+	return strings.Join(list, ", "), differ
 }
 
 // EffortWords tells the effort for the client.
 func (d *Dose) EffortWords() string {
-	switch d.Reserve {
+	if list, differ := d.reserveList(); differ {
+		return "set by set, stop with " + list + " reps left"
+	}
+	switch d.ReserveOf(0) {
 	case 0:
 		return "until no clean rep is left"
 	case 1:
 		return "stop with 1 rep left"
 	}
-	return fmt.Sprintf("stop with %d reps left", d.Reserve)
+	return fmt.Sprintf("stop with %d reps left", d.ReserveOf(0))
 }
 
 // RestWords tells the rest after each set.

@@ -98,7 +98,8 @@ func (s *Slot) clamp(t *Trainee) {
 					s.Dose.Sets = min(s.Dose.Sets, t.Caps.MostSets)
 				}
 			case "reserve":
-				s.Dose.Reserve = max(s.Dose.Reserve, t.Caps.MinReserve, 1)
+				s.Dose.KeepAtLeast(max(t.Caps.MinReserve, 1))
+				s.Dose.Reserves = s.Dose.Reserves[:min(len(s.Dose.Reserves), s.Dose.Sets)]
 			case "rest_s":
 				s.Dose.RestS = max(s.Dose.RestS, t.Caps.MinRestS)
 			case "load_kg":
@@ -122,7 +123,7 @@ func (s *Slot) clamp(t *Trainee) {
 func (w *Week) oneLess(i, j int) {
 	slot := &w.Sessions[i].Slots[j]
 	if slot.Dose.Sets > 1 {
-		slot.Dose.Sets--
+		slot.Dose.OneLess()
 		slot.Grips = slot.Grips[:min(len(slot.Grips), slot.Dose.Sets)]
 		return
 	}

@@ -26,7 +26,7 @@ func (t *Trainee) FitOf(s *Slot) series.Fitted {
 	if t.Aims != nil {
 		own = t.Aims.Own[set.Key()]
 	}
-	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, s.Dose.RepsLow, s.Dose.RepsHigh, s.Dose.Reserve)
+	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, s.Dose.RepsLow, s.Dose.RepsHigh, s.Dose.ReserveOf(0))
 }
 
 // loads holds each slot's load against what its own series says.
@@ -60,8 +60,8 @@ func (a *auditor) loads(i int) {
 				continue // the room has no better one
 			}
 			left := ""
-			if slot.Dose.Reserve > 0 {
-				left = fmt.Sprintf(" with %d left", slot.Dose.Reserve)
+			if slot.Dose.ReserveOf(0) > 0 {
+				left = fmt.Sprintf(" with %d left", slot.Dose.ReserveOf(0))
 			}
 			found.Severity = Note
 			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp), reps, left, slot.Dose.RepsLow, slot.Dose.RepsHigh)
@@ -83,13 +83,13 @@ func (a *auditor) repsAt(s *Slot, e1rm float64) (int, bool) {
 		return 0, false
 	}
 	reps := 0
-	for n := 1; n+s.Dose.Reserve <= series.MostReps; n++ {
-		if most, ok := series.LoadFor(e1rm, n, s.Dose.Reserve); ok && most >= *s.Dose.LoadKg-1e-9 {
+	for n := 1; n+s.Dose.ReserveOf(0) <= series.MostReps; n++ {
+		if most, ok := series.LoadFor(e1rm, n, s.Dose.ReserveOf(0)); ok && most >= *s.Dose.LoadKg-1e-9 {
 			reps = n
 		}
 	}
 	// At the end of what an estimate holds for there may be more.
-	return reps, reps+s.Dose.Reserve < series.MostReps || reps >= s.Dose.RepsHigh+farOff
+	return reps, reps+s.Dose.ReserveOf(0) < series.MostReps || reps >= s.Dose.RepsHigh+farOff
 }
 
 // lightLoad takes the heaviest load there is for many reps near the limit.
@@ -105,7 +105,7 @@ func (a *auditor) lightLoad(i, j int) *Fix {
 	}
 	return a.change(fmt.Sprintf("Take %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
 		d := &w.Sessions[i].Slots[j].Dose
-		d.RepsLow, d.RepsHigh, d.Reserve, d.RestS = lightLoadLow, lightLoadHigh, reserve, max(lightLoadRestS, a.t.Caps.MinRestS)
+		d.RepsLow, d.RepsHigh, d.Reserve, d.Reserves, d.RestS = lightLoadLow, lightLoadHigh, reserve, nil, max(lightLoadRestS, a.t.Caps.MinRestS)
 		steps := a.t.Room.Steps(slot.SetUp)
 		hand := person.CarryOf(slot.SetUp).PerHand(steps[len(steps)-1], a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass))
 		d.LoadKg = &hand
@@ -145,7 +145,7 @@ func (a *auditor) grips(i int) {
 			rank[g.SetUp.Key()] = n
 		}
 		falls := false
-		for n := 1; n < slot.Dose.Sets; n++ {
+		for n := 1; n < slot.Dose.Each(); n++ {
 			falls = falls || rank[slot.SetUpOf(n).Key()] < rank[slot.SetUpOf(n-1).Key()]
 		}
 		if !falls {
@@ -156,7 +156,7 @@ func (a *auditor) grips(i int) {
 			Fix: a.change("Begin where the client is weaker", func(w *Week) bool {
 				var next []movement.SetUp
 				for _, g := range ordered {
-					for n := range slot.Dose.Sets {
+					for n := range slot.Dose.Each() {
 						if slot.SetUpOf(n).Key() == g.SetUp.Key() {
 							next = append(next, g.SetUp)
 						}

@@ -316,7 +316,7 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 			for j := range next.Sessions[i].Slots {
 				s := &next.Sessions[i].Slots[j]
 				scores := a.t.memo().look(s.SetUp).joints
-				if x := scores.Of(joint)*100 + s.Dose.Sets; !next.Sessions[i].locked(j) && scores.Of(joint) > 0 && s.Dose.Hard() && x > worst {
+				if x := scores.Of(joint)*100 + s.Dose.Sets; !next.Sessions[i].locked(j) && scores.Of(joint) > 0 && s.Dose.HardSets() > 0 && x > worst {
 					si, sj, worst = i, j, x
 				}
 			}
@@ -353,7 +353,7 @@ func (a *auditor) failures() {
 				var most *Slot
 				for i := range w.Sessions {
 					for j := range w.Sessions[i].Slots {
-						if s := &w.Sessions[i].Slots[j]; !w.Sessions[i].locked(j) && s.Dose.Reserve == 0 && (most == nil || s.Dose.Sets > most.Dose.Sets) {
+						if s := &w.Sessions[i].Slots[j]; !w.Sessions[i].locked(j) && s.Dose.Failures() > 0 && (most == nil || s.Dose.Failures() > most.Dose.Failures()) {
 							most = s
 						}
 					}
@@ -361,7 +361,7 @@ func (a *auditor) failures() {
 				if most == nil {
 					return false
 				}
-				most.Dose.Reserve = max(1, a.t.Caps.MinReserve)
+				most.Dose.KeepAtLeast(max(1, a.t.Caps.MinReserve))
 			}
 			return false
 		})})

@@ -28,7 +28,8 @@ func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
 	return s.count(NewMemo(y, st), 0)
 }
 
-// share is a set-up with how many of a slot's sets are done in it.
+// share is a set-up with how many of a slot's sets are done in it, each counted by
+// its effort.
 type share struct {
 	set  movement.SetUp
 	sets float64
@@ -48,16 +49,16 @@ func (s *Slot) shares() []share {
 		out = append(out, share{set, sets})
 	}
 	if len(s.Grips) == 0 && s.Dose.Method.ID != dose.HandPhases {
-		return []share{{s.SetUp, float64(s.Dose.Sets)}}
+		return []share{{s.SetUp, s.Dose.Efforts()}}
 	}
-	for n := range s.Dose.Sets {
-		set := s.SetUpOf(n)
+	for n := range s.Dose.Each() {
+		set, counts := s.SetUpOf(n), dose.EffortFactor(s.Dose.ReserveOf(n))
 		if s.Dose.Method.ID != dose.HandPhases {
-			add(set, 1)
+			add(set, counts)
 			continue
 		}
 		for _, phi := range dose.Phases {
-			add(set.InHand(phi), 1/float64(len(dose.Phases)))
+			add(set.InHand(phi), counts/float64(len(dose.Phases)))
 		}
 	}
 	return out
@@ -75,7 +76,7 @@ func (s *Slot) count(m *Memo, place int) SlotCount {
 			out.Refused = k.refused
 			continue
 		}
-		sets := part.sets * s.Dose.Method.Credit(place) * dose.EffortFactor(s.Dose.Reserve)
+		sets := part.sets * s.Dose.Method.Credit(place)
 		for i := range k.reading {
 			b := &k.reading[i]
 			gives := Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}

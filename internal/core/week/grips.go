@@ -70,10 +70,10 @@ func (s *Slot) GripWords() string {
 		return ""
 	}
 	out := ""
-	for from := 0; from < s.Dose.Sets; {
+	for from := 0; from < s.Dose.Each(); {
 		set := s.SetUpOf(from)
 		to := from
-		for to+1 < s.Dose.Sets && s.SetUpOf(to+1).Key() == set.Key() {
+		for to+1 < s.Dose.Each() && s.SetUpOf(to+1).Key() == set.Key() {
 			to++
 		}
 		if out != "" {

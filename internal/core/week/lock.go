@@ -24,12 +24,15 @@ func (s *Slot) sameGrips(o *Slot) bool {
 }
 
 func sameDose(a, b *dose.Dose) bool {
-	x, y := *a, *b
-	x.LoadKg, y.LoadKg = nil, nil
 	if (a.LoadKg == nil) != (b.LoadKg == nil) || a.LoadKg != nil && *a.LoadKg != *b.LoadKg {
 		return false
 	}
-	return x == y
+	for n := range max(a.Each(), b.Each()) {
+		if a.ReserveOf(n) != b.ReserveOf(n) {
+			return false
+		}
+	}
+	return a.Sets == b.Sets && a.RepsLow == b.RepsLow && a.RepsHigh == b.RepsHigh && a.RestS == b.RestS && a.Tempo == b.Tempo && a.Method == b.Method
 }
 
 // locked says whether a fix must leave a slot alone.

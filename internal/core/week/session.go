@@ -153,9 +153,12 @@ func (l *JointLoad) Of(j movement.Joint) int { return l[slices.Index(movement.Jo
 // loadJoints adds what a slot's hard sets load.
 func (s *Slot) loadJoints(m *Memo, to *JointLoad) {
 	var scores *movement.JointScores
-	for n := range s.Dose.Sets {
+	for n := range s.Dose.Each() {
 		if n == 0 || len(s.Grips) > 0 {
 			scores = &m.look(s.SetUpOf(n)).joints
+		}
+		if !s.Dose.IsHard(n) {
+			continue
 		}
 		for k, j := range movement.Joints {
 			to[k] += scores.Of(j)
@@ -202,16 +205,12 @@ func (s *Session) count(m *Memo) Totals {
 				out.Zones[h][z] += c.Zones[h][z]
 			}
 		}
-		if slot.Dose.Reserve == 0 {
-			out.Failures += slot.Dose.Sets
-		}
-		if slot.Dose.Hard() {
-			slot.loadJoints(m, &out.Joints)
-			if k.group == flexors {
-				out.Flexors += slot.Dose.Sets
-			} else {
-				out.Extensors += slot.Dose.Sets
-			}
+		out.Failures += slot.Dose.Failures()
+		slot.loadJoints(m, &out.Joints)
+		if k.group == flexors {
+			out.Flexors += slot.Dose.HardSets()
+		} else {
+			out.Extensors += slot.Dose.HardSets()
 		}
 		rests := slot.Dose.Sets
 		if i == len(s.Slots)-1 {

@@ -1437,6 +1437,8 @@ export interface components {
             reps_low: number;
             /** Format: int64 */
             reserve: number;
+            /** @description set by set, where they differ; the last one holds on */
+            reserves?: number[];
             /** Format: int64 */
             rest_s: number;
             /** Format: int64 */

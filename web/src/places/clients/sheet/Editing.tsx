@@ -4,9 +4,10 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { api, got, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
+import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
 import { SaveNote } from '../week/SaveNote'
-import { useDraft } from '../week/useDraft'
+import { fitted, useDraft } from '../week/useDraft'
 import { usePreview } from '../week/usePreview'
 import { Inline, NumberBox } from './Inline'
 import type { Parts } from './parts'
@@ -49,8 +50,7 @@ export function Editing({ client, session, children }: Props) {
       ...d,
       slots: d.slots.map((s) => {
         if (s.id !== id) return s
-        const next = { ...(s.dose ?? doseOf(i)!), ...part }
-        return { ...s, dose: next, grips: s.grips?.slice(0, Math.max(1, next.sets)) }
+        return fitted({ ...s, dose: { ...(s.dose ?? doseOf(i)!), ...part } })
       }),
     }))
   }
@@ -121,23 +121,29 @@ export function Editing({ client, session, children }: Props) {
         </select>
       )),
     effort: (i, words) =>
-      inline(i, 'the effort', words, ['reserve'], (d, done) => (
-        <select
-          aria-label="Reps left in reserve"
-          autoFocus
-          value={d.reserve}
-          onChange={(e) => {
-            setDose(i, 'reserve', { reserve: Number(e.target.value) })
-            done()
-          }}
-        >
-          {[0, 1, 2, 3, 4, 5].map((r) => (
-            <option key={r} value={r} disabled={r < seen.min_reserve || (r === 0 && !seen.slots[i]?.can_fail_alone)}>
-              {r === 0 ? 'to the limit' : `${r} left`}
-            </option>
-          ))}
-        </select>
-      )),
+      inline(i, 'the effort', words, ['reserve'], (d, done) =>
+        d.reserves?.length ? (
+          <>
+            left, set by set <Efforts focus dose={d} minReserve={seen.min_reserve} canFail={seen.slots[i]?.can_fail_alone ?? false} set={(part) => setDose(i, 'reserves', part)} />
+          </>
+        ) : (
+          <select
+            aria-label="Reps left in reserve"
+            autoFocus
+            value={d.reserve}
+            onChange={(e) => {
+              setDose(i, 'reserve', { reserve: Number(e.target.value) })
+              done()
+            }}
+          >
+            {[0, 1, 2, 3, 4, 5].map((r) => (
+              <option key={r} value={r} disabled={r < seen.min_reserve || (r === 0 && !seen.slots[i]?.can_fail_alone)}>
+                {r === 0 ? 'to the limit' : `${r} left`}
+              </option>
+            ))}
+          </select>
+        ),
+      ),
     rest: (i, words) =>
       inline(i, 'the rest', words, ['rest_s'], (d) => (
         <>

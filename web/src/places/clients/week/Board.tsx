@@ -88,6 +88,16 @@ export function Board() {
   const shown = over ?? drafts
   const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
 
+  /** copyDay puts a copy on the next day that is free, one the client trains on if there is one */
+  const copyDay = (d: Drafts[number]) => {
+    const free = view.days.filter((x) => x.date !== d.planned_on && !drafts.some((s) => s.planned_on === x.date)).sort((a, b) => Number(b.trains) - Number(a.trains) || Number(a.date < d.planned_on) - Number(b.date < d.planned_on) || a.date.localeCompare(b.date))
+    if (!free[0]) {
+      message.open({ key: 'copied', content: 'No day of this week is free.', duration: 4 })
+      return
+    }
+    w.edit([...drafts, ...copies([d], 0).map((c) => ({ ...c, planned_on: free[0].date }))])
+    message.open({ key: 'copied', content: <span>{d.name} copied to {free[0].name}. Undo takes it away (Ctrl+Z).</span>, duration: 6 })
+  }
   const takeOut = (d: Drafts[number]) => {
     w.edit(drafts.filter((x) => x.id !== d.id))
     message.open({ key: 'removed', content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>, duration: 6 })
@@ -223,6 +233,7 @@ export function Board() {
                     mayPlan={mayPlan}
                     change={(next) => w.edit(drafts.map((x) => (x.id === s.id ? next : x)))}
                     takeOut={() => takeOut(s)}
+                    copy={() => copyDay(s)}
                     open={(slot) => (s.version > 0 || slot) && navigate(`/clients/${client.id}/week/${s.id}`, slot ? { state: { slot } } : undefined)}
                     grab={grab}
                     sessionKey={(e) => sessionKey(e, s.id, s.planned_on)}

@@ -16,6 +16,7 @@ interface Props {
   mayPlan: boolean
   change: (next: WeekDraft) => void
   takeOut: () => void
+  copy: () => void
   open: (slot?: string) => void
   grab: (e: PointerEvent<HTMLElement>, h: Held) => void
   sessionKey: (e: KeyboardEvent) => void
@@ -23,7 +24,7 @@ interface Props {
 }
 
 /** BoardSession is a session on its day: its time, its intent, its slots in order. */
-export function BoardSession({ draft: s, view, slots, held, mayPlan, change, takeOut, open, grab, sessionKey, slotKey }: Props) {
+export function BoardSession({ draft: s, view, slots, held, mayPlan, change, takeOut, copy, open, grab, sessionKey, slotKey }: Props) {
   return (
     <article data-session={s.id} className={`board-session${held === s.id ? ' held' : ''}${s.locked ? ' locked' : ''}`}>
       <header>
@@ -32,6 +33,9 @@ export function BoardSession({ draft: s, view, slots, held, mayPlan, change, tak
         </button>
         {mayPlan && (
           <span className="board-session-tools">
+            <button type="button" className="board-out" aria-label={`Copy ${s.name} to another day`} title="Copy it to the next free day of the week" onClick={copy}>
+              ⧉
+            </button>
             <Lock what={s.name} locked={s.locked ?? false} set={(locked) => change({ ...s, locked })} />
             {!s.locked && (
               <button type="button" className="board-out" aria-label={`Take out ${s.name}`} title="Take it out of the week" onClick={takeOut}>

@@ -11,7 +11,7 @@ import { Prescription } from './Prescription'
 import { SaveNote } from './SaveNote'
 import { SlotList } from './SlotList'
 import { Stage } from './Stage'
-import { useDraft, type Draft } from './useDraft'
+import { fitted, useDraft, type Draft } from './useDraft'
 import { usePreview } from './usePreview'
 
 interface Props {
@@ -190,7 +190,7 @@ export function Builder({ client, session, mayPlan }: Props) {
                 minReserve={shown.min_reserve}
                 mayPlan={mayChange}
                 held={mayPlan && !mayChange}
-                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => ({ ...s, dose: d, grips: s.grips?.slice(0, Math.max(1, d.sets)) }))}
+                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => fitted({ ...s, dose: d }))}
                 setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
                 setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues }))}
               />

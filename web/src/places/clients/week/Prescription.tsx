@@ -2,6 +2,7 @@ import { AutoComplete, Input, InputNumber, Select } from 'antd'
 import { useId, useState, type ReactNode } from 'react'
 import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
+import { Efforts, reservesOf } from './Efforts'
 import { Grips } from './Grips'
 import { Proposed } from './Proposed'
 
@@ -53,14 +54,23 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
           </span>
         </Field>
         <Field label="Left in reserve" fault={fault('reserve')}>
-          <Select
+          {dose.reserves?.length ? (
+            <Efforts dose={dose} minReserve={minReserve} canFail={view.can_fail_alone} disabled={!mayPlan} set={(part) => setDose('reserves', { ...dose, ...part })} />
+          ) : (
+            <Select
             aria-label="Reps left in reserve"
             value={dose.reserve}
             disabled={!mayPlan}
             status={fault('reserve') ? 'error' : undefined}
             options={[0, 1, 2, 3, 4, 5].map((r) => ({ value: r, label: r === 0 ? 'to the limit' : String(r), disabled: r < minReserve || (r === 0 && !view.can_fail_alone) }))}
             onChange={(reserve) => setDose('reserve', { ...dose, reserve })}
-          />
+            />
+          )}
+          {mayPlan && dose.sets > 1 && (
+            <button type="button" className="link effort-each" onClick={() => setDose('', { ...dose, reserves: dose.reserves?.length ? undefined : reservesOf(dose) })}>
+              {dose.reserves?.length ? 'all sets alike' : 'set by set'}
+            </button>
+          )}
         </Field>
         <Field label="Rest, s" fault={fault('rest_s')}>
           {number('rest_s', 'Rest in seconds')}

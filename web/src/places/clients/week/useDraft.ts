@@ -33,6 +33,12 @@ export function draftOf(s: SessionView): Draft {
   }
 }
 
+/** fitted lets go of grips and reserves of sets that are no longer there. */
+export function fitted(s: SlotDraft): SlotDraft {
+  const sets = Math.max(1, s.dose?.sets ?? 1)
+  return { ...s, grips: s.grips?.slice(0, sets), dose: s.dose && { ...s.dose, reserves: s.dose.reserves?.slice(0, sets) } }
+}
+
 interface Kept {
   version: number
   draft: Draft
