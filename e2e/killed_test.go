@@ -113,7 +113,9 @@ func TestKilledWhileItIssues(t *testing.T) {
 	}
 	for i, one := range issued(t, s) {
 		assert.Equal(t, seen-i, one.Number, "no number twice, none left out")
-		var sheet struct{ Slots []struct{ Title, Sets, Load string } }
+		var sheet struct {
+			Slots []struct{ Title, Sets, Load string }
+		}
 		require.NoError(t, json.Unmarshal(one.Sheet, &sheet), "a whole sheet")
 		assert.Len(t, sheet.Slots, 4)
 	}
