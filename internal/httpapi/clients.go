@@ -25,7 +25,8 @@ type ClientCard struct {
 	About     string     `json:"about"`
 	Wish      string     `json:"wish"`
 	Room      string     `json:"room"`
-	Slice     SliceView  `json:"slice"` // the next session's effective sets
+	Slice     SliceView  `json:"slice"` // what to aim for; without an emphasis the next session's effective sets
+	First     string     `json:"first"` // which heads come first, empty without an emphasis
 	Session   *uuid.UUID `json:"session"`
 	SessionAs string     `json:"session_name"`
 	PlannedOn string     `json:"planned_on"`
@@ -189,6 +190,13 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 			card, err := s.card(ctx, &clients[i], of[clients[i].ID])
 			if err != nil {
 				return err
+			}
+			emphasis, _, err := tx.Emphasis(ctx, clients[i].ID)
+			if err != nil {
+				return err
+			}
+			if emphasis != nil {
+				card.Slice, card.First = emphasisSlice(&clients[i], emphasis, s.day()), firstWords(emphasis, "", s.day())
 			}
 			card.Trained = s.trainedWords(trained[card.ID])
 			out.Body.Clients = append(out.Body.Clients, card)

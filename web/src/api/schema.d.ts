@@ -1306,6 +1306,7 @@ export interface components {
             blocked: string;
             /** Format: int64 */
             findings: number;
+            first: string;
             id: string;
             /** Format: double */
             minutes: number;

@@ -86,7 +86,7 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
             <span className="client-card-text">
               <span className="client-card-name">{c.name}</span>
               <span className="client-card-wish">{c.wish}</span>
-              {c.most && <span className="client-card-most">most for {c.most}</span>}
+              {c.first ? <span className="client-card-most">{c.first}</span> : c.most && <span className="client-card-most">most for {c.most}</span>}
               <span className="client-card-when">
                 {c.when}
                 {c.minutes > 0 && ` · ${Math.round(c.minutes)} min`} · {c.room}
