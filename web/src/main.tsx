@@ -4,6 +4,9 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App'
 import './app/base.css'
+import './app/shell.css'
+import './app/margin.css'
+import './places/clients/clients.css'
 import './figures/figures.css'
 
 createRoot(document.getElementById('root')!).render(

@@ -1,4 +1,5 @@
 import type { DoseDraft } from '../../../api/client'
+import './prescription.css'
 
 interface Props {
   dose: DoseDraft

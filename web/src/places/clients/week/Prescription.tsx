@@ -5,6 +5,7 @@ import { useCatalogue } from '../../../app/me'
 import { Efforts, reservesOf } from './Efforts'
 import { Grips } from './Grips'
 import { Proposed } from './Proposed'
+import './prescription.css'
 
 interface Props {
   slot: SlotDraft
