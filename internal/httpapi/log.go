@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
@@ -29,6 +30,7 @@ type EntryView struct {
 	Load      string    `json:"load_words"`
 	Reserve   int       `json:"reserve"`
 	Note      string    `json:"note"`
+	Grip      string    `json:"grip"`      // where the sets of the slot differ in it
 	Faults    []string  `json:"faults"`    // ids of what was seen
 	Seen      []string  `json:"seen"`      // the same in words
 	Technical bool      `json:"technical"` // ended because form went
@@ -221,23 +223,17 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
 				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp)})
 		}
-		out.Slots[i].Entries = append(out.Slots[i].Entries, viewEntry(c, e))
+		v := viewEntry(c, e)
+		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
+			v.Grip = e.SetUp.Title()
+		}
+		out.Slots[i].Entries = append(out.Slots[i].Entries, v)
 	}
 	for i := range out.Slots {
-		var load *float64
-		reps, reserve := 0, 0
-		if i < len(planned.Slots) {
-			d := planned.Slots[i].Dose
-			reps, reserve = d.RepsHigh, d.ReserveOf(0)
-			if d.LoadKg != nil {
-				whole := tenGrams(person.CarryOf(planned.Slots[i].SetUp).Whole(*d.LoadKg, c.Room().Rigging(c.Dossier.Body().BodyMass)))
-				load = &whole
-			}
-		}
 		out.Slots[i].Entered = enteredWords(&out.Slots[i])
-		out.Slots[i].Next = nextSet(&out.Slots[i], reps, reserve, load)
-		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
-			out.Slots[i].Next.Grip = planned.Slots[i].SetUpOf(out.Slots[i].Next.SetNo - 1).Name()
+		out.Slots[i].Next = nextSet(&out.Slots[i])
+		if i < len(planned.Slots) {
+			asPlanned(&out.Slots[i].Next, &planned.Slots[i], dose.RackOf(planned.Slots[i].SetUp, c.Room(), c.Dossier.Body().BodyMass), planned.Place(i), len(out.Slots[i].Entries) == 0)
 		}
 	}
 	return out, nil
@@ -278,10 +274,34 @@ func enteredWords(l *LogSlot) string {
 	return fmt.Sprintf("%d / %d", len(l.Entries), l.Sets*len(l.Sides))
 }
 
-// nextSet is what the next entry starts from: the other side of this set, or
-// the next set; numbers as in the last entry, else as planned.
-func nextSet(l *LogSlot, reps, reserve int, load *float64) NextSet {
-	n := NextSet{SetNo: 1, Side: l.Sides[0], Reps: reps, WholeKg: load, Reserve: reserve}
+// asPlanned gives the next set what is planned for it: everything before the first
+// entry, later only what the plan changes from set to set.
+func asPlanned(n *NextSet, slot *week.Slot, rack dose.Rack, place int, first bool) {
+	d := &slot.Dose
+	if first {
+		n.Reps = d.RepsHigh
+	}
+	if first || len(d.Reserves) > 0 {
+		n.Reserve = d.ReserveOf(n.SetNo - 1)
+	}
+	if loads := d.Loads(rack, n.SetNo-1, place); first || d.Method.ID == dose.Pyramid {
+		switch {
+		case len(loads) > 0:
+			n.WholeKg = &loads[0]
+		case d.LoadKg != nil:
+			whole := tenGrams(rack.Carry.Whole(*d.LoadKg, rack.Rigging))
+			n.WholeKg = &whole
+		}
+	}
+	if len(slot.Grips) > 0 {
+		n.Grip = slot.SetUpOf(n.SetNo - 1).Name()
+	}
+}
+
+// nextSet is what the next entry starts from: the other side of this set, or the
+// next set; numbers as in the last entry.
+func nextSet(l *LogSlot) NextSet {
+	n := NextSet{SetNo: 1, Side: l.Sides[0]}
 	done := map[string]int{}
 	for _, e := range l.Entries {
 		done[e.Side] = max(done[e.Side], e.SetNo)

@@ -45,16 +45,23 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 			Entries []struct{ Side string }
 			Next    struct {
 				Side, Grip string
-				SetNo      int `json:"set_no"`
+				Reserve    int
+				WholeKg    float64 `json:"whole_kg"`
+				SetNo      int     `json:"set_no"`
 			}
 		}
 	}
 	l := got[log](c, 200, c.call("GET", path+"/log", nil))
 	assert.Equal(t, "right", l.Slots[1].Next.Side, "the right arm begins")
 	assert.Contains(t, l.Slots[1].Next.Grip, "Thumbs-up")
+	assert.Equal(t, 3, l.Slots[1].Next.Reserve)
 	for n, side := range []string{"right", "left", "right"} {
 		require.Equal(t, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": first["id"], "side": side, "set_no": n/2 + 1, "reps": 8, "whole_kg": 10, "reserve": 2, "note": ""}).status)
 	}
+	l = got[log](c, 200, c.call("GET", path+"/log", nil))
+	assert.Equal(t, [2]any{2, "left"}, [2]any{l.Slots[1].Next.SetNo, l.Slots[1].Next.Side})
+	assert.Contains(t, l.Slots[1].Next.Grip, "Standing")
+	assert.Equal(t, 2, l.Slots[1].Next.Reserve, "as planned for that set")
 	known := got[httpapi.Proposal](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/propose", map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2})).Known
 	names := ""
 	for _, k := range known {

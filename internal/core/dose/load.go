@@ -45,6 +45,7 @@ const (
 
 // Methods of which more is known than their table says.
 const (
+	Pyramid        = "pyramid"
 	Opposing       = "superset_opposing"
 	HandPhases     = "hand_phases"
 	Ladder         = "ladder"
@@ -81,7 +82,7 @@ func (d *Dose) Loads(rack Rack, set, place int) []float64 {
 			out = append(out, x)
 		}
 		return out
-	case "pyramid":
+	case Pyramid:
 		at := slices.IndexFunc(rack.Steps, func(x float64) bool { return x >= whole-1e-6 })
 		if at < 0 {
 			return nil
@@ -122,7 +123,7 @@ func (d *Dose) LoadWords(s movement.SetUp, rack Rack, place int) string {
 	}
 	whole := rack.Carry.Whole(*d.LoadKg, rack.Rigging)
 	var loads []float64
-	if d.Method.ID == "pyramid" {
+	if d.Method.ID == Pyramid {
 		for set := range d.Each() {
 			loads = append(loads, d.Loads(rack, set, place)...)
 		}

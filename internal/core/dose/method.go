@@ -58,7 +58,7 @@ func heavyUnpinned(s movement.SetUp, w *Where) string {
 // field's usual ones.
 var Methods = []Method{
 	{ID: "straight", Name: "straight sets", Load: "one load", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "pyramid", Name: "pyramid", Of: "steps a set", Default: 1, Least: 1, Most: 3, Load: "a step more each set, reps to match", credit: fixed(1), extra: noTime, refuse: offered},
+	{ID: Pyramid, Name: "pyramid", Of: "steps a set", Default: 1, Least: 1, Most: 3, Load: "a step more each set, reps to match", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: "drops", Name: "drops", Of: "rungs after the first", Default: 2, Least: 1, Most: 4, Load: "20 % less each rung, down to a real step", credit: each(0.35),
 		extra: func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) }, refuse: heavyUnpinned},
 	{ID: "rest_pause", Name: "rest-pause", Of: "pauses of 15–20 s", Default: 2, Least: 1, Most: 4, Load: "the same load", credit: each(0.35),

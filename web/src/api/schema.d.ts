@@ -1553,6 +1553,7 @@ export interface components {
         EntryView: {
             e1rm: string;
             faults: string[];
+            grip: string;
             id: string;
             load_words: string;
             note: string;

@@ -123,6 +123,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                     </span>
                     <span className="log-did">
                       <b>{e.reps} reps</b> · {e.load_words} · {e.reserve === 0 ? 'to the limit' : `${e.reserve} left`}
+                      {e.grip && <i> {e.grip}</i>}
                       {e.technical && <b className="warn"> form ended it</b>}
                       {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
                       {e.note && <i> {e.note}</i>}
@@ -137,6 +138,11 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                 ),
               )}
             </ol>
+          )}
+          {slot.next.grip && (
+            <p className="log-last">
+              Set {slot.next.set_no}: <b>{slot.next.grip}</b>
+            </p>
           )}
           <SetForm
             key={slot.entries.map((e) => e.id).join()}
