@@ -139,4 +139,3 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 	}
 	return out, wrong
 }
-
