@@ -59,7 +59,7 @@ func TestDraggingIsQuick(t *testing.T) {
 		return eval[[]float64](p, fmt.Sprintf(`performance.getEntriesByName(%q).map(e => e.duration)`, name))
 	}
 	server, frame := times("musculus:server"), times("musculus:frame")
-	require.Greater(t, len(server), 10)
+	require.Greater(t, len(server), 3, "a busy machine answers fewer, the latest wins")
 	require.Equal(t, len(server), len(frame))
 	sum := make([]float64, len(server))
 	for i := range sum {
