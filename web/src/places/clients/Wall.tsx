@@ -33,7 +33,9 @@ export function Wall() {
       <Row title="Coming up" clients={later} />
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
       {me.data?.may_plan && <NewClient />}
-      <p className="wall-legend">Each slice is the client’s arm from above at the next session: the fuller a region, the more effective sets that head gets (8 fill it). The outlined one gets most.</p>
+      <p className="wall-legend">
+        Each slice is the right arm from above: how many effective sets a week each head is to get; the fuller, the more, and what gets most is outlined. Where nothing is set under Priorities yet it is what the next session gives.
+      </p>
     </main>
   )
 }

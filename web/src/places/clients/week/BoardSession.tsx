@@ -34,7 +34,9 @@ export function BoardSession({ draft: s, view, slots, held, mayPlan, change, tak
         {mayPlan && (
           <span className="board-session-tools">
             <button type="button" className="board-out" aria-label={`Copy ${s.name} to another day`} title="Copy it to the next free day of the week" onClick={copy}>
-              ⧉
+              <svg viewBox="0 0 12 12" width={12} height={12} aria-hidden>
+                <path d="M1 8V1h7M4 4h7v7H4z" fill="none" stroke="currentColor" strokeWidth={1.3} />
+              </svg>
             </button>
             <Lock what={s.name} locked={s.locked ?? false} set={(locked) => change({ ...s, locked })} />
             {!s.locked && (
