@@ -29,7 +29,6 @@ func TestScreenshots(t *testing.T) {
 		size              [2]int64
 	}{
 		{"clients", "/clients", ".client-card", laptop},
-		{"week", clientPath("Tobias Quill", "week"), ".board-slot b", laptop},
 		{"session", builderPath("Aurelio Finch"), ".stage .pose", laptop},
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet-slot", laptop},
 		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", laptop},
@@ -52,6 +51,14 @@ func TestScreenshots(t *testing.T) {
 		name, path, ready string
 		size              [2]int64
 	}{"sheet-phone", issuedLink, ".by-link .sheet-slot", phone})
+	// A whole week on the board, whatever day it is.
+	m, wednesday := startMidweek(t)
+	board := m.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week?of="+wednesday))
+	board.until(`document.querySelectorAll('.board-slot b').length === 7 && document.querySelector('.finding')`)
+	board.click(`.board-session:first-of-type .board-slot:nth-child(2) .lock`)
+	board.untilSays("saved")
+	time.Sleep(600 * time.Millisecond)
+	board.shot(filepath.Join(dir, "week.png"))
 	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}
 	for _, v := range views {
 		p := tabs[v.size]

@@ -120,9 +120,10 @@ const ink = "#1e2530"
 
 // pose draws the figure into a box of the page.
 func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
-	k := math.Min(w/f.Box[2], h/f.Box[3])
+	const inner = 0.86 // feet and a bench's end stand out of the box a little, as on screen
+	k := math.Min(inner*w/f.Box[2], h/f.Box[3])
 	at := place{x + (w-k*f.Box[2])/2 - k*f.Box[0], y + (h-k*f.Box[3])/2 - k*f.Box[1], k, k}
-	p.ClipRect(x+(w-k*f.Box[2])/2, y+(h-k*f.Box[3])/2, k*f.Box[2], k*f.Box[3], false) // as on screen, the box is all that is seen
+	p.ClipRect(x, y, w, h, false)
 	defer p.ClipEnd()
 	for _, s := range f.Shapes {
 		colour := poseColours[s.Class]

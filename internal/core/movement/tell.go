@@ -58,7 +58,7 @@ func (s SetUp) RangeWords() string {
 		return ""
 	}
 	e := s.Effort()
-	return fmt.Sprintf("elbow %.0f° → %.0f°", e.From.ElbowFlexion, e.To.ElbowFlexion)
+	return fmt.Sprintf("elbow %.0f°\u00a0→\u00a0%.0f°", e.From.ElbowFlexion, e.To.ElbowFlexion)
 }
 
 // LoadWords tells the working load against the plain movement of its side.

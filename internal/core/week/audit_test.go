@@ -7,10 +7,12 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/priority"
@@ -124,6 +126,14 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 		"avoid": {tr: func(tr *week.Trainee) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ShoulderFront: 3}}}
 		}, bad: map[int][]week.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "to be avoided", fixed: "Turn it"},
+		"modify": {tr: func(tr *week.Trainee) {
+			tr.Fence = &person.Fence{Scores: person.Scores{person.Right: {movement.Wrist: 3}}}
+		}, bad: map[int][]week.Slot{0: {slot("curl_standing_bar", 3, 2)}}, fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}}, says: "to modify", fixed: "Turn it"},
+		"refused": {tr: func(tr *week.Trainee) {
+			y, err := effort.NewYardstick(arm.Body{Stature: 1.1, BodyMass: 40})
+			require.NoError(t, err)
+			tr.Yardstick = y
+		}, bad: map[int][]week.Slot{0: {nearPulley(t)}}, fine: plain, says: "cannot be done as set", fixed: "Take "},
 		"dose": {tr: func(tr *week.Trainee) { tr.Caps = person.CapsOf([]person.CapID{person.Cautious}) }, bad: map[int][]week.Slot{0: {with(slot("curl_reclined", 3, 1), func(s *week.Slot) { s.Dose.Method = dose.Use{ID: "drops"} })}},
 			fine: map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 3, 3)}}, says: "caps", fixed: "as the caps and the room allow"},
 		"same": {tr: func(tr *week.Trainee) {
@@ -217,6 +227,15 @@ func grips(ids ...string) (out []movement.SetUp) {
 // weighing gives a slot a load, kg a hand.
 func weighing(s week.Slot, kg float64) week.Slot {
 	s.Dose.LoadKg = &kg
+	return s
+}
+
+// nearPulley stands so near a low pulley that a small body cannot reach it.
+func nearPulley(t *testing.T) week.Slot {
+	s := slot("curl_cable_facing_away", 3, 2)
+	near, err := s.SetUp.With(movement.PulleyDistance, movement.Num(0.4))
+	require.NoError(t, err)
+	s.SetUp = near
 	return s
 }
 

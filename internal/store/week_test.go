@@ -1,0 +1,114 @@
+package store_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+	"musculus/internal/testenv"
+)
+
+// Grips, reserves, who begins and locks come back as they were kept; a kept grip
+// that is no set-up any more is told at its place.
+func TestAPrescriptionComesBack(t *testing.T) {
+	s := testenv.Store(t)
+	a := makeStudio(t, s, "a")
+	c := content()
+	c.Locked = true
+	c.Slots[0].Starts, c.Slots[0].Locked = week.StartsRight, true
+	c.Slots[0].Dose.Reserves = []int{3, 2, 1}
+	c.Slots[0].Grips = []store.PlannedGrip{
+		{Movement: "curl_neutral", Settings: map[movement.Key]movement.Value{movement.Hands: movement.Word("alternate")}},
+		{Movement: "curl_turning", Settings: c.Slots[0].Settings},
+	}
+	save := func(version int, removed bool) (got store.Session) {
+		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
+			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: "Monday", PlannedOn: monday, Content: c, Version: version, Removed: removed}, a.coach, id())
+			return err
+		}))
+		return got
+	}
+	kept := save(1, false)
+	assert.Equal(t, c, kept.Content)
+	session, faults := kept.Content.Week(movement.Shipped)
+	require.Empty(t, faults)
+	assert.True(t, session.Locked && session.Slots[0].Locked)
+	assert.Equal(t, "curl_neutral?hands=alternate", session.Slots[0].SetUpOf(0).Key())
+	assert.Equal(t, "curl_turning?hands=one&phi_from=-40", session.Slots[0].SetUpOf(2).Key(), "the last one holds on")
+	kept.Content.Slots[0].Grips[0].Movement = "curl_of_the_moon"
+	_, faults = kept.Content.Week(movement.Shipped)
+	require.Len(t, faults, 1)
+	assert.Equal(t, "slots[0].grips[0].movement", faults[0].Field)
+
+	// Taken out, it is in no list but can be read and brought back.
+	lists := func() (all, between int) {
+		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+			list, err := tx.Sessions(ctx, a.client)
+			require.NoError(t, err)
+			week, err := tx.SessionsBetween(ctx, a.client, store.DayOf(monday), store.DayOf(monday))
+			all, between = len(list), len(week)
+			return err
+		}))
+		return all, between
+	}
+	assert.True(t, save(2, true).Removed)
+	all, between := lists()
+	assert.Equal(t, [2]int{0, 0}, [2]int{all, between})
+	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+		one, err := tx.Session(ctx, a.client, a.session)
+		assert.True(t, one.Removed)
+		return err
+	}))
+	assert.False(t, save(3, false).Removed)
+	all, between = lists()
+	assert.Equal(t, [2]int{1, 1}, [2]int{all, between})
+}
+
+// What a series says comes from its last sets: not from those that form ended, that
+// were corrected away, or that are too long ago.
+func TestWhatEachSeriesSays(t *testing.T) {
+	s := testenv.Store(t)
+	a := makeStudio(t, s, "a")
+	curl, press := movement.Shipped.Get("curl_neutral").Default(), movement.Shipped.Get("press_bench_close").Default()
+	at := monday.Add(10 * time.Hour)
+	entry := func(set movement.SetUp, kg float64, reps int, ago time.Duration) store.Entry {
+		return store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: store.BothSides, SetNo: 1, Reps: reps, LoadKg: kg, Reserve: 2, DoneAt: at.Add(-ago)}
+	}
+	log := func(list ...store.Entry) {
+		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+			for _, e := range list {
+				if err := tx.AddEntry(ctx, e, a.coach); err != nil {
+					return err
+				}
+			}
+			return nil
+		}))
+	}
+	wrong := entry(curl, 100, 8, time.Hour)
+	fixed := entry(curl, 12, 8, time.Hour)
+	fixed.Replaces = &wrong.ID
+	form := entry(curl, 40, 8, 2*time.Hour)
+	form.Technical = true
+	log(entry(curl, 10, 8, 3*time.Hour), wrong, fixed, form, entry(curl, 60, 8, 90*24*time.Hour), entry(press, 30, 20, time.Hour))
+	for range 30 { // long ago within the look back, and more than are looked at
+		log(entry(press, 20, 18, 50*time.Hour))
+	}
+	var own map[string]week.Own
+	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
+		own, err = tx.Own(ctx, a.client, at.Add(-60*24*time.Hour))
+		return err
+	}))
+	ten, _ := series.E1RM(10, 8, 2)
+	twelve, _ := series.E1RM(12, 8, 2)
+	assert.InDelta(t, (ten+twelve)/2, own["curl_neutral"].E1RM, 1e-9)
+	assert.Equal(t, 3, own["curl_neutral"].Logged, "what form ended was done, but tells no load")
+	assert.Zero(t, own["press_bench_close"].E1RM, "above twelve reps no load is told")
+	assert.Equal(t, 20, own["press_bench_close"].Logged)
+	assert.Len(t, own, 2)
+}
