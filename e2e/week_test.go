@@ -74,6 +74,15 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p.fill("Why it may stand", "he is on stage twice this week")
 	p.untilSays("Wren Adeyemi-Holt let it stand: he is on stage twice this week")
 
+	// A number says what it adds up from, each addend leads to its slot.
+	p.click(".ledger-line")
+	p.until(`document.querySelectorAll('.ledger-terms li').length > 2 && document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`)
+	total := eval[float64](p, `Number(document.querySelector('.ledger-line b').innerText)`)
+	sum := eval[float64](p, `[...document.querySelectorAll('.ledger-terms b')].reduce((a, e) => a + Number(e.innerText), 0)`)
+	assert.InDelta(t, total, sum, 0.3, "rounded to tenths each")
+	p.click(".ledger-line")
+	p.until(`!document.querySelector('.ledger-terms')`)
+
 	// From a slot into its session, and back to the week.
 	p.click(".board-slot button")
 	p.until(`document.querySelector('.stage .pose')`)

@@ -82,23 +82,35 @@ type LedgerView struct {
 	Extensors int           `json:"hard_sets_extensors"`
 	MostGroup int           `json:"most_group_sets"`
 	Failures  int           `json:"failure_sets"`
+	Minutes   float64       `json:"minutes"` // of all sessions
+	WarmUp    float64       `json:"warm_up"` // minutes of them
 	Joints    []LedgerJoint `json:"joints"`
 }
 
 // LedgerHead is one head's line.
 type LedgerHead struct {
-	ID        string     `json:"id"`
-	Code      string     `json:"code"`
-	Name      string     `json:"name"`
-	Direct    float64    `json:"direct"`
-	Elsewhere float64    `json:"elsewhere"`
-	Total     float64    `json:"total"`
-	Low       float64    `json:"low"` // by the least of the stances
-	High      float64    `json:"high"`
-	From      float64    `json:"target_low"`
-	To        float64    `json:"target_high"`
-	Level     string     `json:"level" enum:"maintain,build,prioritise"`
-	Lengths   []LengthOf `json:"lengths"` // short, middle, long
+	ID        string       `json:"id"`
+	Code      string       `json:"code"`
+	Name      string       `json:"name"`
+	Direct    float64      `json:"direct"`
+	Elsewhere float64      `json:"elsewhere"`
+	Total     float64      `json:"total"`
+	Low       float64      `json:"low"` // by the least of the stances
+	High      float64      `json:"high"`
+	From      float64      `json:"target_low"`
+	To        float64      `json:"target_high"`
+	Level     string       `json:"level" enum:"maintain,build,prioritise"`
+	Lengths   []LengthOf   `json:"lengths"` // short, middle, long
+	Terms     []AddendView `json:"terms"`   // what the total adds up from
+}
+
+// AddendView is one addend of a head's effective sets.
+type AddendView struct {
+	Session *uuid.UUID `json:"session"` // null: done elsewhere
+	Slot    *uuid.UUID `json:"slot"`
+	Words   string     `json:"words"`
+	Value   float64    `json:"value"`
+	Rules   []string   `json:"rules"` // that tilt the bias: id, factor, grade
 }
 
 // LengthOf is what a head gets at one length.

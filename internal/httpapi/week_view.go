@@ -74,7 +74,7 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	for i := range a.week.Sessions {
 		out.Sessions = append(out.Sessions, viewBoard(a.t, &a.week.Sessions[i], &kept[i], &a.ledger.Sessions[i]))
 	}
-	out.Ledger = viewLedger(a.t, &a.ledger)
+	out.Ledger = viewLedger(&a, kept)
 	for _, f := range a.found {
 		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held}
 		if f.Session >= 0 {
@@ -149,14 +149,28 @@ func viewBoard(t *week.Trainee, p *week.Planned, kept *store.Session, counted *w
 	return out
 }
 
-func viewLedger(t *week.Trainee, l *week.Ledger) LedgerView {
+func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
+	t, l := a.t, &a.ledger
 	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Failures: l.Failures, Joints: []LedgerJoint{}}
 	var mid, low, high [arm.HeadCount]float64
 	part := map[float64]float64{}
 	for h := range l.Heads {
 		line, head := &l.Heads[h], &arm.Heads[h]
 		v := LedgerHead{ID: head.ID, Code: head.Code, Name: head.Name, Direct: round4(line.Direct.Mid), Elsewhere: round4(line.Elsewhere.Mid), Total: round4(line.Total.Mid),
-			Low: round4(line.Total.Low), High: round4(line.Total.High), From: round4(line.Target.Low), To: round4(line.Target.High), Level: string(line.Level), Lengths: []LengthOf{}}
+			Low: round4(line.Total.Low), High: round4(line.Total.High), From: round4(line.Target.Low), To: round4(line.Target.High), Level: string(line.Level), Lengths: []LengthOf{}, Terms: []AddendView{}}
+		for _, term := range a.week.Terms(t, l, arm.HeadIndex(h)) {
+			tv := AddendView{Words: term.Words, Value: round4(term.Value), Rules: []string{}}
+			if term.Session >= 0 {
+				tv.Session, tv.Slot = &kept[term.Session].ID, &kept[term.Session].Content.Slots[term.Slot].ID
+			}
+			for _, r := range term.Rules {
+				if !r.Counts {
+					continue
+				}
+				tv.Rules = append(tv.Rules, fmt.Sprintf("%s ×%.2f, grade %s", r.Rule.ID, r.Factor, r.Rule.Grade))
+			}
+			v.Terms = append(v.Terms, tv)
+		}
 		for z, name := range []string{"short", "middle", "long"} {
 			v.Lengths = append(v.Lengths, LengthOf{name, round4(line.Zones[z]), line.Covered(z)})
 		}
@@ -165,6 +179,11 @@ func viewLedger(t *week.Trainee, l *week.Ledger) LedgerView {
 		part[line.Total.Mid] = line.Total.Mid / line.Target.Low
 	}
 	out.Slice = slice("Effective sets of the week", mid, low, high, func(x float64) float64 { return round4(min(part[x], 1)) })
+	for i := range l.Sessions {
+		out.Minutes += l.Sessions[i].Minutes
+		out.WarmUp += l.Sessions[i].WarmUp
+	}
+	out.Minutes, out.WarmUp = round4(out.Minutes), round4(out.WarmUp)
 	for _, j := range movement.Joints {
 		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints.Of(j), t.MostJoint(j)})
 	}

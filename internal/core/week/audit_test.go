@@ -266,6 +266,16 @@ func TestTheHandWorkedWeek(t *testing.T) {
 	assert.InDelta(t, 2284.0/60, l.Sessions[0].Minutes, 1e-9)
 	assert.InDelta(t, 1068.0/60, l.Sessions[1].Minutes, 1e-9)
 	assert.Equal(t, week.JointLoad{16, 3, 13, 16, 4}, l.Joints)
+	for h := range l.Heads { // every number says what it adds up from
+		sum := 0.0
+		for _, term := range w.Terms(tr, &l, arm.HeadIndex(h)) {
+			sum += term.Value
+		}
+		assert.InDelta(t, l.Heads[h].Total.Mid, sum, 1e-9, arm.Heads[h].Name)
+	}
+	assert.Equal(t, "Standing curl, two dumbbells, palms up: 3 sets × 1.00 × 1.7 (drops, 2 rungs after the first)", w.Terms(tr, &l, arm.BicepsLong)[0].Words)
+	assert.Equal(t, "Standing curl, two dumbbells, palms up: 2 sets × 1.00 × 0.70 (effort)", w.Terms(tr, &l, arm.BicepsLong)[1].Words)
+	assert.Equal(t, "pulling elsewhere: 4 sets × 0.40", w.Terms(tr, &l, arm.BicepsLong)[2].Words)
 	var said []string
 	for _, f := range w.Audit(tr, nil, &l) {
 		said = append(said, f.Text)

@@ -82,11 +82,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 	var elsewhere [arm.HeadCount]Effective
 	if t.Aims != nil {
 		for _, e := range t.Aims.Elsewhere {
-			id := elsewherePress
-			if e.Kind == "pull" {
-				id = elsewherePull
-			}
-			slot := Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
+			slot := elsewhereSlot(e)
 			c := slot.count(t.memo(), 0)
 			for h := range c.Heads {
 				elsewhere[h].add(c.Heads[h])
@@ -94,6 +90,15 @@ func (w *Week) Count(t *Trainee) Ledger {
 		}
 	}
 	return t.sum(sessions, &elsewhere)
+}
+
+// elsewhereSlot is what work done apart from the sessions counts as.
+func elsewhereSlot(e person.Elsewhere) Slot {
+	id := elsewherePress
+	if e.Kind == "pull" {
+		id = elsewherePull
+	}
+	return Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
 }
 
 // recount is the ledger after one session of the week has changed.

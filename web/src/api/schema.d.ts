@@ -1125,6 +1125,14 @@ export interface components {
             warm_up_min: number;
             write: string;
         };
+        AddendView: {
+            rules: string[];
+            session: string;
+            slot: string;
+            /** Format: double */
+            value: number;
+            words: string;
+        };
         Answer: {
             cleared_by?: string;
             cleared_on?: string;
@@ -1883,6 +1891,7 @@ export interface components {
             target_high: number;
             /** Format: double */
             target_low: number;
+            terms: components["schemas"]["AddendView"][];
             /** Format: double */
             total: number;
         };
@@ -1902,9 +1911,13 @@ export interface components {
             hard_sets_flexors: number;
             heads: components["schemas"]["LedgerHead"][];
             joints: components["schemas"]["LedgerJoint"][];
+            /** Format: double */
+            minutes: number;
             /** Format: int64 */
             most_group_sets: number;
             slice: components["schemas"]["SliceView"];
+            /** Format: double */
+            warm_up: number;
         };
         LengthOf: {
             covered: boolean;

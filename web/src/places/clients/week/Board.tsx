@@ -252,7 +252,7 @@ export function Board() {
         {drafts.length === 0 && <p className="hint">Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.</p>}
       </main>
       <aside className="margin board-margin" aria-label="What it comes to">
-        <Ledger ledger={view.ledger} stance={view.stance} ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
+        <Ledger ledger={view.ledger} stance={view.stance} show={(session, slot) => navigate(`/clients/${client.id}/week/${session}`, { state: { slot } })} ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
         <Audit client={client.id} findings={view.findings} mayPlan={mayPlan} fix={fix} show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })} changed={() => void w.query.refetch()} />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
