@@ -183,19 +183,42 @@ func (p *paper) text(x, y float64, style string, size float64, hex, text string)
 	p.Text(x, y, text)
 }
 
+// lines breaks text into lines at its plain spaces only, so that what is held
+// together by others ("40° → 130°") stays so.
+func (p *paper) lines(text string, w float64) []string {
+	var out []string
+	line := ""
+	for _, word := range strings.Split(text, " ") {
+		longer := word
+		if line != "" {
+			longer = line + " " + word
+		}
+		switch {
+		case p.GetStringWidth(longer) <= w:
+			line = longer
+		case line == "" || p.GetStringWidth(word) > w: // one word wider than the column
+			parts := p.SplitText(longer, w)
+			out, line = append(out, parts[:len(parts)-1]...), parts[len(parts)-1]
+		default:
+			out, line = append(out, line), word
+		}
+	}
+	return append(out, line)
+}
+
 // lineTall is a line's height for its letters' size in points, mm.
 func lineTall(size float64) float64 { return size * 0.43 }
 
 // flowTall is how tall text comes out in a column, mm.
 func (p *paper) flowTall(w float64, style string, size float64, text string) float64 {
 	p.SetFont(fontName, style, size)
-	return lineTall(size) * float64(max(len(p.SplitText(text, w)), 1))
+	return lineTall(size) * float64(max(len(p.lines(text, w)), 1))
 }
 
 // flow writes text in a column and returns how tall it came out, mm.
 func (p *paper) flow(x, y, w float64, style string, size float64, hex, text string) float64 {
 	p.font(style, size, hex)
-	lines := p.SplitText(text, w)
+	lines := p.lines(text, w)
 	for i, l := range lines {
 		p.Text(x, y+lineTall(size)*(float64(i)+0.85), l)
 	}
