@@ -5,10 +5,8 @@ import (
 	"fmt"
 	"slices"
 
-	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/priority"
 )
 
 // Fix is one action that clears a finding: the week after it, in words.
@@ -132,10 +130,14 @@ func (a *auditor) session(i int) {
 				key += ":" + f.Text
 			}
 		}
+		if f.Group != "" {
+			key += ":" + f.Group
+		}
 		a.add(Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot, Fix: a.fixOf(i, f)})
 	}
 	a.twice(i)
 	a.order(i)
+	a.cold(i)
 	a.grips(i)
 	a.loads(i)
 }
@@ -175,79 +177,5 @@ func (a *auditor) twice(i int) {
 					return w.takeOut(i, k)
 				})})
 		}
-	}
-}
-
-// rank is where a slot belongs in a session, the smaller the earlier.
-func (a *auditor) rank(s *Slot, heads [arm.HeadCount]Effective) int {
-	first := false
-	if a.t.Aims != nil {
-		for h, e := range heads {
-			first = first || a.t.Aims.Levels[h] == priority.Prioritise && e.Mid >= leastSetWorth*float64(s.Dose.Sets)
-		}
-	}
-	switch {
-	case !s.SetUp.Movement.Computed() && s.Dose.RepsLow <= heavyReps:
-		return 0 // heavy, several joints
-	case first:
-		return 1
-	case !s.SetUp.Movement.Computed():
-		return 2
-	}
-	return 3
-}
-
-// order looks at what comes first: heavy several-joint work, then what comes
-// first for this client; nothing that is hard on the elbow cold.
-func (a *auditor) order(i int) {
-	s := &a.week.Sessions[i]
-	ranks := make([]int, len(s.Slots))
-	for j := range s.Slots {
-		ranks[j] = a.rank(&s.Slots[j], a.ledger.Sessions[i].Slots[j].Heads)
-	}
-	for j := 1; j < len(ranks); j++ {
-		if ranks[j] == 0 && ranks[j-1] > 0 && !s.joined(j-1, j) || ranks[j] == 1 && ranks[j-1] == 3 && GroupOf(s.Slots[j].SetUp) == GroupOf(s.Slots[j-1].SetUp) {
-			what := "what comes first for this client is done fresh"
-			if ranks[j] == 0 {
-				what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"
-			}
-			a.add(Found{Key: "order:" + s.Ref, Code: "order", Severity: Note, Session: i, Slot: j, Why: whys["order"],
-				Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, j+1, what),
-				Fix: a.change("Put the session in that order", func(w *Week) bool {
-					slots := w.Sessions[i].Slots
-					by := map[string]int{}
-					for k := range s.Slots { // a combo goes as one, by its first
-						key := s.Slots[k].Combo
-						if r, ok := by[key]; key != "" && (!ok || ranks[k] < r) {
-							by[key] = ranks[k]
-						}
-					}
-					at := map[string]int{}
-					for k := range s.Slots {
-						at[s.Slots[k].Ref+s.Slots[k].SetUp.Key()] = k
-					}
-					rank := func(x *Slot) int {
-						if r, ok := by[x.Combo]; x.Combo != "" && ok {
-							return r
-						}
-						return ranks[at[x.Ref+x.SetUp.Key()]]
-					}
-					slices.SortStableFunc(slots, func(x, y Slot) int { return cmp.Compare(rank(&x), rank(&y)) })
-					return true
-				})})
-			return
-		}
-	}
-	if len(s.Slots) == 0 || s.WarmUpMin >= warmUpForDeep {
-		return
-	}
-	scores := a.t.memo().look(s.Slots[0].SetUp).joints
-	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
-		a.add(Found{Key: "cold:" + s.Ref, Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
-			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin),
-			Fix: a.change("Warm up 5 minutes first", func(w *Week) bool {
-				w.Sessions[i].WarmUpMin = 5
-				return true
-			})})
 	}
 }

@@ -42,17 +42,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 	case "minutes":
 		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
 	case "group_session":
-		group := flexors
-		if a.ledger.Sessions[i].Extensors > mostGroupSets {
-			group = extensors
-		}
-		return a.fewer(i, group, func(l *Ledger) bool {
-			n := l.Sessions[i].Flexors
-			if group == extensors {
-				n = l.Sessions[i].Extensors
-			}
-			return n <= mostGroupSets
-		})
+		return a.fewer(i, f.Group, func(l *Ledger) bool { return l.Sessions[i].Hard(f.Group) <= mostGroupSets })
 	}
 	return nil
 }

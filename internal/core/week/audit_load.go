@@ -128,7 +128,14 @@ func (a *auditor) fewerReps(i, j int, e1rm float64) *Fix {
 			return true
 		})
 	}
-	return a.rotate(i, j)
+	fix := a.rotate(i, j)
+	if fix == nil {
+		return nil
+	}
+	if fit := a.t.FitOf(&fix.Week.Sessions[i].Slots[j]).Fit; fit != series.Fits && fit != series.NotKnown {
+		return nil // the room has no load for the nearest one either
+	}
+	return fix
 }
 
 // grips finds plans that begin with the stronger grip.

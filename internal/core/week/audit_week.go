@@ -136,10 +136,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 	for i := range w.Sessions {
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
-			group := l.Sessions[i].Flexors
-			if GroupOf(s.SetUp) == extensors {
-				group = l.Sessions[i].Extensors
-			}
+			group := l.Sessions[i].Hard(GroupOf(s.SetUp))
 			if w.Sessions[i].locked(j) || s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
 				continue
 			}
@@ -270,18 +267,14 @@ func (m *Aims) trainsOn(d day.Day) bool {
 
 // groups counts hard sets of a muscle group over the week.
 func (a *auditor) groups() {
-	for group, n := range map[string]int{flexors: a.ledger.Flexors, extensors: a.ledger.Extensors} {
+	for _, group := range []string{flexors, extensors} {
+		n := a.ledger.Hard(group)
 		if n <= MostWeekSets {
 			continue
 		}
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
 			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets),
-			Fix: a.fewer(-1, group, func(l *Ledger) bool {
-				if group == flexors {
-					return l.Flexors <= MostWeekSets
-				}
-				return l.Extensors <= MostWeekSets
-			})})
+			Fix:  a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= MostWeekSets })})
 	}
 }
 

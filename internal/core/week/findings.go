@@ -23,6 +23,7 @@ type Finding struct {
 	Text     string
 	Slot     int    // index, −1 for the whole session
 	Code     string // of the rule, see Audit
+	Group    string // the muscle group it is of, where it is of one
 }
 
 // mostGroupSets is how many hard sets one muscle group takes in a session.
@@ -33,7 +34,7 @@ const mostGroupSets = 10
 func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 	var out []Finding
 	add := func(code string, severity Severity, slot int, text string, args ...any) {
-		out = append(out, Finding{severity, fmt.Sprintf(text, args...), slot, code})
+		out = append(out, Finding{Severity: severity, Text: fmt.Sprintf(text, args...), Slot: slot, Code: code})
 	}
 	for i := range s.Slots {
 		slot := &s.Slots[i]
@@ -67,11 +68,11 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 	if minutes > 0 && c.Minutes > float64(minutes)+0.5 {
 		add("minutes", Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
 	}
-	if c.Flexors > mostGroupSets {
-		add("group_session", Warn, -1, "%d hard sets for the elbow flexors in one session, over %d.", c.Flexors, mostGroupSets)
-	}
-	if c.Extensors > mostGroupSets {
-		add("group_session", Warn, -1, "%d hard sets for the elbow extensors in one session, over %d.", c.Extensors, mostGroupSets)
+	for _, group := range []string{flexors, extensors} {
+		if n := c.Hard(group); n > mostGroupSets {
+			add("group_session", Warn, -1, "%d hard sets for the elbow %s in one session, over %d.", n, group, mostGroupSets)
+			out[len(out)-1].Group = group
+		}
 	}
 	for _, id := range t.Caps.From {
 		add("caps", Note, -1, "%s", id.Words())

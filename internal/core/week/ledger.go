@@ -67,6 +67,14 @@ type Ledger struct {
 	Sessions           []Totals
 }
 
+// Hard is the hard sets of a muscle group.
+func (l *Ledger) Hard(group string) int {
+	if group == flexors {
+		return l.Flexors
+	}
+	return l.Extensors
+}
+
 // What pressing and pulling elsewhere count as.
 const (
 	elsewherePress = "press_bench_wide"

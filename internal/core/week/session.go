@@ -143,6 +143,14 @@ type Totals struct {
 	Slots              []SlotCount
 }
 
+// Hard is the hard sets of a muscle group.
+func (t *Totals) Hard(group string) int {
+	if group == flexors {
+		return t.Flexors
+	}
+	return t.Extensors
+}
+
 // JointLoad is hard sets times the movements' scores, by the order of
 // movement.Joints.
 type JointLoad [movement.JointCount]int

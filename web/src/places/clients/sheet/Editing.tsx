@@ -1,12 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button } from 'antd'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { api, got, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
-import { SaveNote } from '../week/SaveNote'
+import { SaveNote, UndoRedo } from '../week/SaveNote'
 import { fitted, useDraft } from '../week/useDraft'
 import { usePreview } from '../week/usePreview'
 import { Inline, NumberBox } from './Inline'
@@ -169,12 +168,7 @@ export function Editing({ client, session, children }: Props) {
           {draft.locked ? 'This session is locked: unlock it to change it, in' : 'Click what you want to change; movements and settings are changed in'} <Link to={`/clients/${client}/week/${session.id}`}>the week</Link>.
         </span>
         <SaveNote state={state} settle={settle} mayPlan />
-        <Button size="small" disabled={!canUndo} onClick={undo}>
-          Undo
-        </Button>
-        <Button size="small" disabled={!canRedo} onClick={redo}>
-          Redo
-        </Button>
+        <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />
       </p>
       {children(sheet.data && sheet.data.slots.length === draft.slots.length ? sheet.data : null, parts, saved)}
     </>

@@ -13,6 +13,7 @@ import { BoardSession, type Held } from './BoardSession'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
+import { UndoRedo } from './SaveNote'
 import { useWeek, type Drafts } from './useWeek'
 import './week.css'
 
@@ -190,12 +191,7 @@ export function Board() {
           </span>
           {mayPlan && (
             <span className="board-tools">
-              <Button size="small" disabled={!w.canUndo} onClick={w.undo}>
-                Undo
-              </Button>
-              <Button size="small" disabled={!w.canRedo} onClick={w.redo}>
-                Redo
-              </Button>
+              <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
               <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
                 Copy to the next week
               </Button>

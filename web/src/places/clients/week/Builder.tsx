@@ -1,4 +1,4 @@
-import { App, Button, Input, InputNumber } from 'antd'
+import { App, Input, InputNumber } from 'antd'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -8,7 +8,7 @@ import { Lock } from '../../../ui/Lock'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
 import { Prescription } from './Prescription'
-import { SaveNote } from './SaveNote'
+import { SaveNote, UndoRedo } from './SaveNote'
 import { SlotList } from './SlotList'
 import { Stage } from './Stage'
 import { fitted, useDraft, type Draft } from './useDraft'
@@ -210,16 +210,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         head={
           <div className="builder-saving">
             <SaveNote state={state} settle={settle} mayPlan={mayPlan} />
-            {mayPlan && (
-              <span>
-                <Button size="small" disabled={!canUndo} onClick={undo}>
-                  Undo
-                </Button>
-                <Button size="small" disabled={!canRedo} onClick={redo}>
-                  Redo
-                </Button>
-              </span>
-            )}
+            {mayPlan && <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />}
           </div>
         }
         show={(i) => {

@@ -3,6 +3,27 @@ import type { SaveState } from './useDraft'
 
 const clock = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
 
+interface Steps {
+  undo: () => void
+  redo: () => void
+  canUndo: boolean
+  canRedo: boolean
+}
+
+/** Steps back and forth through what was changed. */
+export function UndoRedo({ undo, redo, canUndo, canRedo }: Steps) {
+  return (
+    <span>
+      <Button size="small" disabled={!canUndo} onClick={undo}>
+        Undo
+      </Button>{' '}
+      <Button size="small" disabled={!canRedo} onClick={redo}>
+        Redo
+      </Button>
+    </span>
+  )
+}
+
 /** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
 export function SaveNote({ state, settle, mayPlan }: { state: SaveState; settle: (which: 'mine' | 'theirs') => void; mayPlan: boolean }) {
   if (!mayPlan) return <span className="save-note">You may run sessions, not change plans.</span>

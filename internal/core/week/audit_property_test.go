@@ -1,0 +1,143 @@
+package week_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"musculus/internal/core/day"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+	"musculus/internal/core/week"
+)
+
+// randomWeek plans anything at all: any movements, doses, methods, combos, locks.
+func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
+	sessions := map[int][]week.Slot{}
+	for d := range 7 {
+		if r.IntN(2) == 0 {
+			continue
+		}
+		combo := ""
+		for range r.IntN(6) {
+			m := movement.Shipped.Movements[r.IntN(len(movement.Shipped.Movements))]
+			s := slot(m.ID, 1+r.IntN(6), r.IntN(5))
+			s.Dose.RepsLow = 3 + r.IntN(20)
+			s.Dose.RepsHigh = s.Dose.RepsLow + r.IntN(5)
+			s.Dose.RestS = 30 * r.IntN(7)
+			if r.IntN(3) == 0 {
+				s.Dose.Method = dose.Use{ID: dose.Methods[r.IntN(len(dose.Methods))].ID}
+			}
+			if r.IntN(4) == 0 {
+				s.Dose.Reserves = []int{s.Dose.Reserve, r.IntN(5)}[:min(2, s.Dose.Sets)]
+			}
+			if steps := tr.Room.Steps(s.SetUp); len(steps) > 0 && r.IntN(2) == 0 {
+				hand := person.CarryOf(s.SetUp).PerHand(steps[r.IntN(len(steps))], tr.Room.Rigging(75))
+				s.Dose.LoadKg = &hand
+			}
+			if r.IntN(5) == 0 {
+				combo = fmt.Sprint("c", d)
+			} else if r.IntN(2) == 0 {
+				combo = ""
+			}
+			s.Combo = combo
+			s.Locked = r.IntN(4) == 0
+			if others := week.OtherGrips(s.SetUp, movement.Shipped); len(others) > 1 && s.Dose.Sets > 1 && r.IntN(3) == 0 {
+				s.Grips = []movement.SetUp{others[r.IntN(len(others))], others[r.IntN(len(others))]}
+			}
+			sessions[d] = append(sessions[d], s)
+		}
+		if sessions[d] == nil {
+			sessions[d] = []week.Slot{}
+		}
+	}
+	w := planned(sessions)
+	for i := range w.Sessions {
+		w.Sessions[i].Locked = r.IntN(6) == 0
+		w.Sessions[i].WarmUpMin = float64(r.IntN(8))
+	}
+	return w
+}
+
+// Whatever is planned: the audit answers, a fix clears its finding, leaves what is
+// locked as it was, puts nothing on a day outside the week, and does not touch the
+// week it was made from.
+func TestFixesOfAnyWeek(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 26))
+	rooms := []*person.Room{everything(), {Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}, {Name: "Wagon", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}, Bench: &person.Bench{Min: 0, Max: 85}}}
+	caps := [][]person.CapID{nil, {person.Cautious}, {person.BloodPressure}}
+	fixes, uncleared := 0, map[string]int{}
+	for range 40 {
+		tr := aimed(t)
+		tr.Room = rooms[r.IntN(len(rooms))]
+		tr.Caps = person.CapsOf(caps[r.IntN(len(caps))])
+		tr.Aims.Minutes = 20 + r.IntN(60)
+		tr.Aims.Own = map[string]week.Own{}
+		for h := range tr.Aims.Levels {
+			tr.Aims.Levels[h] = priority.Levels[r.IntN(len(priority.Levels))]
+		}
+		if r.IntN(2) == 0 {
+			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.Joints[r.IntN(len(movement.Joints))]: r.IntN(5)}}}
+		}
+		shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
+		w := randomWeek(r, tr)
+		for i := range w.Sessions {
+			for j := range w.Sessions[i].Slots {
+				tr.Aims.Own[w.Sessions[i].Slots[j].SetUp.Key()] = week.Own{E1RM: 1 + 80*r.Float64(), Logged: 5}
+			}
+		}
+		before := fmt.Sprintf("%+v", shapes(&w))
+		for key, f := range audit(&w, tr, shelf) {
+			if f.Fix == nil {
+				continue
+			}
+			fixes++
+			after := &f.Fix.Week
+			assert.Len(t, after.Sessions, len(w.Sessions))
+			for i := range after.Sessions {
+				was, is := &w.Sessions[i], &after.Sessions[i]
+				assert.Contains(t, []day.Day{monday, monday + 1, monday + 2, monday + 3, monday + 4, monday + 5, monday + 6}, is.On)
+				for j := range was.Slots {
+					if was.Locked || was.Slots[j].Locked {
+						assert.Contains(t, fmt.Sprint(shapes(after)), shape(&was.Slots[j]), "%s: %s", key, f.Fix.Words)
+					}
+				}
+				if was.Locked {
+					assert.Equal(t, [2]any{was.On, len(was.Slots)}, [2]any{is.On, len(is.Slots)}, "%s: %s", key, f.Fix.Words)
+				}
+			}
+			if _, still := audit(after, tr, shelf)[key]; still {
+				uncleared[f.Code]++
+				t.Logf("%s: %s → %s", key, f.Text, f.Fix.Words)
+			}
+		}
+		assert.Equal(t, before, fmt.Sprintf("%+v", shapes(&w)), "a fix is offered, not applied")
+	}
+	assert.Greater(t, fixes, 300)
+	assert.Empty(t, uncleared, "of %d fixes", fixes)
+}
+
+// shape writes all that a slot prescribes.
+func shape(s *week.Slot) string {
+	load := 0.0
+	if s.Dose.LoadKg != nil {
+		load = *s.Dose.LoadKg
+	}
+	d := s.Dose
+	d.LoadKg = nil
+	return fmt.Sprintf("%s %s %.4f %+v %v", s.Ref, s.SetUp.Key(), load, d, s.GripWords())
+}
+
+func shapes(w *week.Week) (out []string) {
+	for i := range w.Sessions {
+		out = append(out, fmt.Sprint(w.Sessions[i].On, w.Sessions[i].WarmUpMin))
+		for j := range w.Sessions[i].Slots {
+			out = append(out, shape(&w.Sessions[i].Slots[j]))
+		}
+	}
+	return out
+}
