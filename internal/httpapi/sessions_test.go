@@ -114,9 +114,16 @@ func TestNoBodyBreaksTheServer(t *testing.T) {
 				break
 			}
 		}
-		for _, target := range [][2]string{{"PUT", path}, {"POST", path + "/preview"}} {
-			a := c.call(target[0], target[1], d)
-			require.Less(t, a.status, 500, "%v → %s", d, a.body)
+		week := map[string]any{"sessions": []any{d}}
+		bare := deepCopy(d).(map[string]any)
+		delete(bare, "version")
+		delete(bare, "write")
+		for _, target := range []struct {
+			method, path string
+			body         any
+		}{{"PUT", path, d}, {"POST", path + "/preview", bare}, {"POST", path + "/sheet", bare}, {"POST", clientPath("Aurelio Finch") + "/week", week}, {"PUT", clientPath("Aurelio Finch") + "/week", week}} {
+			a := c.call(target.method, target.path, target.body)
+			require.Less(t, a.status, 500, "%s %s %v → %s", target.method, target.path, d, a.body)
 		}
 	}
 }
@@ -127,6 +134,10 @@ var template map[string]any
 func draftOnce(c *caller, path string) map[string]any {
 	if template == nil {
 		template = draft(c, path)
+		template["id"], template["locked"], template["removed"] = demo.SessionID("Aurelio Finch").String(), false, false
+		s := template["slots"].([]any)[1].(map[string]any)
+		s["grips"], s["starts"], s["locked"], s["combo"] = []any{map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}}}, "left", true, "x"
+		s["dose"].(map[string]any)["reserves"] = []any{2, 1}
 	}
 	return deepCopy(template).(map[string]any)
 }

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { api, got, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
+import { api, got, Problem, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
@@ -18,6 +18,7 @@ interface Props {
 }
 
 const find = 'find'
+const againMs = 1500 // before a reading is tried again while the server is away
 const mostCues = 3
 const longestCue = 60
 
@@ -33,7 +34,9 @@ export function Editing({ client, session, children }: Props) {
     queryFn: () => got(api.POST('/clients/{client}/sessions/{session}/sheet', { params: { path: { client, session: session.id } }, body: draft })),
     placeholderData: (old) => old,
     staleTime: 0,
-    retry: false,
+    networkMode: 'always',
+    retry: (_, e) => e instanceof Problem && e.away, // the last reading stays up until the server is back
+    retryDelay: againMs,
   })
   const version = session.version
   useEffect(() => {

@@ -13,7 +13,6 @@ export function useProposal(client: string, slot: SlotDraft, dose: DoseDraft) {
     queryKey: ['propose', client, asked],
     queryFn: () => got(api.POST('/clients/{client}/propose', { params: { path: { client } }, body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number } })),
     placeholderData: (old) => old,
-    retry: false,
   })
   return proposal.data
 }
