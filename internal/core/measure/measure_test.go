@@ -109,3 +109,22 @@ func TestAnswersKeepToTheNoiseAndMirror(t *testing.T) {
 	_, ok := measure.Gap(nil, flexed)
 	assert.False(t, ok)
 }
+
+// The smaller arm is told only where a tape shows a real gap of the upper arm.
+func TestTheSmallerArm(t *testing.T) {
+	for name, c := range map[string]struct {
+		sessions []measure.Session
+		side     string
+	}{
+		"nothing measured": {nil, ""},
+		"within the noise": {[]measure.Session{girths(today, 36.0, 36.8)}, ""},
+		"the left":         {[]measure.Session{girths(today, 35.0, 36.2)}, "left"},
+		"the right":        {[]measure.Session{girths(today, 36.2, 35.0)}, "right"},
+		"caught up":        {[]measure.Session{girths(today-30, 35.0, 36.2), girths(today, 36.0, 36.3)}, ""},
+		"only a forearm":   {[]measure.Session{{On: today, Girths: map[measure.Site][]float64{measure.ForearmLeft: {28}, measure.ForearmRight: {31}}}}, ""},
+	} {
+		side, words := measure.Smaller(c.sessions)
+		assert.Equal(t, c.side, side, name)
+		assert.Equal(t, c.side != "", words != "", name)
+	}
+}
