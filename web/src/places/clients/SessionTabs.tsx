@@ -7,7 +7,7 @@ export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' |
   const client = useClient()
   return (
     <nav className="sessions" aria-label="Sessions">
-            {place === 'week' && (
+      {place === 'week' && (
         <NavLink end to={`/clients/${client.id}/week`} className="session-tab">
           ← The week
         </NavLink>

@@ -12,7 +12,7 @@ export interface Filter {
   load: string
   joint: string
   alone: boolean
-    room: boolean
+  room: boolean
   /** what is to be avoided by the client is left out */
   avoided: boolean
   /** what there is, as kinds of need; empty: anything */

@@ -9,7 +9,7 @@ export interface Typed {
   reps: number
   whole_kg: number
   reserve: number
-    note: string
+  note: string
   faults: string[]
   technical: boolean
 }
@@ -27,7 +27,7 @@ interface Props {
 export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   const [typed, setTyped] = useState(start)
   const [problem, setProblem] = useState<Problem | null>(null)
-    const [missing, setMissing] = useState('')
+  const [missing, setMissing] = useState('')
   const [seeing, setSeeing] = useState(start.faults.length > 0 || start.technical)
   const busy = useRef(false)
   const [waiting, setWaiting] = useState(false)
@@ -98,7 +98,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         <span className="field-label">Note</span>
         <Input name="note" value={typed.note} maxLength={300} onChange={(e) => set({ note: e.target.value })} />
       </label>
-            <div className="set-seen">
+      <div className="set-seen">
         <button type="button" className="link" aria-expanded={seeing} onClick={() => setSeeing(!seeing)}>
           {typed.faults.length > 0 || typed.technical ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}` : 'What was seen?'}
         </button>

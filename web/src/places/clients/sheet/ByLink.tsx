@@ -33,7 +33,7 @@ export function ByLink() {
             {s.sheet.session}, {s.when}
           </button>
         ))}
-              {sheets[at] && !sheets[at].sheet.blocked && (
+        {sheets[at] && !sheets[at].sheet.blocked && (
           <a className="chip" href={`/api/links/${token}/${sheets[at].session}/sheet.pdf`}>
             On paper
           </a>

@@ -122,7 +122,7 @@ export function Files({ client, from, mayPlan, saved }: Props) {
           </>
         )}
       </p>
-            <Templates client={client} from={from} mayPlan={mayPlan} lay={(name, view) => setRead({ name, view })} fail={setWhy} />
+      <Templates client={client} from={from} mayPlan={mayPlan} lay={(name, view) => setRead({ name, view })} fail={setWhy} />
       {why && (
         <p className="fault" role="alert">
           {why}
