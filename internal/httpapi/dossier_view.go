@@ -2,11 +2,12 @@ package httpapi
 
 import (
 	"context"
+	"strings"
+
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/store"
-	"strings"
 
 	"github.com/google/uuid"
 )

@@ -1,9 +1,10 @@
 package httpapi_test
 
 import (
-	"musculus/internal/demo"
 	"strings"
 	"testing"
+
+	"musculus/internal/demo"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"

@@ -14,10 +14,9 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
-
 	"github.com/google/uuid"
-	"musculus/internal/photos"
 
+	"musculus/internal/photos"
 	"musculus/internal/store"
 )
 

@@ -66,6 +66,7 @@ type SessionView struct {
 	WarmUp     float64       `json:"warm_up"` // minutes of them: the general one and the ramp
 	Ramp       string        `json:"ramp"`    // what leads up to the first working load, empty for nothing
 	MinutesHas int           `json:"minutes_has"`
+	Over       bool          `json:"over_minutes"`
 	Flexors    int           `json:"hard_sets_flexors"`
 	Extensors  int           `json:"hard_sets_extensors"`
 	Findings   []FindingView `json:"findings"`
@@ -252,7 +253,7 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Locked: kept.Content.Locked, Slots: []SlotView{},
-		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes,
+		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps)}
 	out.WarmUp, out.Ramp = round4(counted.WarmUp), session.RampWords(t, false)
 	for i := range session.Slots {

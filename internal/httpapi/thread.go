@@ -3,11 +3,12 @@ package httpapi
 import (
 	"context"
 	"fmt"
+	"strings"
+
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/priority"
 	"musculus/internal/store"
-	"strings"
 
 	"github.com/google/uuid"
 )

@@ -81,6 +81,7 @@ type LedgerView struct {
 	Flexors   int           `json:"hard_sets_flexors"`
 	Extensors int           `json:"hard_sets_extensors"`
 	MostGroup int           `json:"most_group_sets"`
+	Over      []string      `json:"over_groups"` // muscle groups over it
 	Failures  int           `json:"failure_sets"`
 	Minutes   float64       `json:"minutes"` // of all sessions
 	WarmUp    float64       `json:"warm_up"` // minutes of them
@@ -100,6 +101,7 @@ type LedgerHead struct {
 	From      float64      `json:"target_low"`
 	To        float64      `json:"target_high"`
 	Level     string       `json:"level" enum:"maintain,build,prioritise"`
+	Short     bool         `json:"short"`   // under its target
 	Lengths   []LengthOf   `json:"lengths"` // short, middle, long
 	Terms     []AddendView `json:"terms"`   // what the total adds up from
 }
@@ -125,6 +127,7 @@ type LedgerJoint struct {
 	Name string `json:"name"`
 	Load int    `json:"load"`
 	Most int    `json:"most"`
+	Over bool   `json:"over"`
 }
 
 // AuditView is one finding of the week.

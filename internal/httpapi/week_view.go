@@ -3,14 +3,16 @@ package httpapi
 import (
 	"context"
 	"fmt"
-	"musculus/internal/core/arm"
-	"musculus/internal/core/day"
-	"musculus/internal/core/movement"
-	"musculus/internal/core/week"
-	"musculus/internal/store"
 	"slices"
 	"strings"
 	"time"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
 
 	"github.com/google/uuid"
 )
@@ -109,7 +111,7 @@ func plannedWeek(ctx context.Context, kept []store.Session) (week.Week, error) {
 
 // history tells the aims what the log says and what the week before asked for.
 func (s *server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
-	own, err := tx.Own(ctx, c.ID, s.now().Add(-loadsFrom*24*time.Hour))
+	own, err := tx.Own(ctx, c.ID, s.now().AddDate(0, 0, -series.SpeaksFor)) // a client back after longer is another one
 	if err != nil {
 		return err
 	}
@@ -151,13 +153,13 @@ func viewBoard(t *week.Trainee, p *week.Planned, kept *store.Session, counted *w
 
 func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 	t, l := a.t, &a.ledger
-	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Failures: l.Failures, Joints: []LedgerJoint{}}
+	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Over: l.OverGroups(), Failures: l.Failures, Joints: []LedgerJoint{}}
 	var mid, low, high [arm.HeadCount]float64
 	part := map[float64]float64{}
 	for h := range l.Heads {
 		line, head := &l.Heads[h], &arm.Heads[h]
 		v := LedgerHead{ID: head.ID, Code: head.Code, Name: head.Name, Direct: round4(line.Direct.Mid), Elsewhere: round4(line.Elsewhere.Mid), Total: round4(line.Total.Mid),
-			Low: round4(line.Total.Low), High: round4(line.Total.High), From: round4(line.Target.Low), To: round4(line.Target.High), Level: string(line.Level), Lengths: []LengthOf{}, Terms: []AddendView{}}
+			Low: round4(line.Total.Low), High: round4(line.Total.High), From: round4(line.Target.Low), To: round4(line.Target.High), Level: string(line.Level), Short: line.Short(), Lengths: []LengthOf{}, Terms: []AddendView{}}
 		for _, term := range a.week.Terms(t, l, arm.HeadIndex(h)) {
 			tv := AddendView{Words: term.Words, Value: round4(term.Value), Rules: []string{}}
 			if term.Session >= 0 {
@@ -185,7 +187,7 @@ func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 	}
 	out.Minutes, out.WarmUp = round4(out.Minutes), round4(out.WarmUp)
 	for _, j := range movement.Joints {
-		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints.Of(j), t.MostJoint(j)})
+		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints.Of(j), t.MostJoint(j), l.Joints.Of(j) > t.MostJoint(j)})
 	}
 	return out
 }

@@ -76,6 +76,9 @@ func (d *Dose) EffortWords() string {
 
 // RestWords tells the rest after each set.
 func (d *Dose) RestWords() string {
+	if d.RestS == 0 { // within a combo
+		return "no rest"
+	}
 	if d.RestS >= 120 && d.RestS%60 == 0 {
 		return fmt.Sprintf("rest %d min", d.RestS/60)
 	}

@@ -77,9 +77,12 @@ type Seed struct {
 	Words   string
 }
 
-// How long a series speaks for itself, days, and what a guess leaves in reserve.
+// SpeaksFor is how long after its last set a series speaks for itself, days.
+const SpeaksFor = 56
+
+// How near in time two series must be to make a ratio, days, and what a guess
+// leaves in reserve.
 const (
-	speaksFor    = 56
 	sameTime     = 28
 	guessReserve = 3
 )
@@ -164,7 +167,7 @@ func Propose(a *Ask, known []Known) Seed {
 			own = &known[i]
 		}
 	}
-	if own != nil && int(a.Today-own.Last()) <= speaksFor {
+	if own != nil && int(a.Today-own.Last()) <= SpeaksFor {
 		return a.of(Seed{Source: FromOwn}, own.E1RM(), a.Reserve, "from its own series, last done "+own.Last().Words(), find)
 	}
 	related := a.nearest(known)
@@ -200,7 +203,7 @@ func (a *Ask) nearest(known []Known) *Known {
 	best := math.Inf(1)
 	for i := range known {
 		k := &known[i]
-		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || int(a.Today-k.Last()) > speaksFor || k.SetUp.Key() == a.SetUp.Key() || !(k.E1RM() > 0) {
+		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || int(a.Today-k.Last()) > SpeaksFor || k.SetUp.Key() == a.SetUp.Key() || !(k.E1RM() > 0) {
 			continue
 		}
 		shape, ok := fitting.ShapeOf(k.SetUp, a.Yardstick, a.Stance)

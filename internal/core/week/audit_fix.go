@@ -1,12 +1,10 @@
 package week
 
 import (
-	"fmt"
+	"strings"
+
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/priority"
-	"slices"
-	"strings"
 )
 
 // fixOf is the action for a session's own finding.
@@ -40,7 +38,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 	case "apart":
 		return a.takeApart(i, f.Slot)
 	case "minutes":
-		return a.fewer(i, "", func(l *Ledger) bool { return l.Sessions[i].Minutes <= float64(a.t.Aims.Minutes)+0.5 })
+		return a.fewer(i, "", func(l *Ledger) bool { return !l.Sessions[i].Over(a.t.Aims.Minutes) })
 	case "group_session":
 		return a.fewer(i, f.Group, func(l *Ledger) bool { return l.Sessions[i].Hard(f.Group) <= mostGroupSets })
 	}
@@ -107,95 +105,4 @@ func (s *Slot) clamp(t *Trainee) {
 			}
 		}
 	}
-}
-
-// oneLess takes one set from a slot, and the slot out with its last.
-func (w *Week) oneLess(i, j int) {
-	slot := &w.Sessions[i].Slots[j]
-	if slot.Dose.Sets > 1 {
-		slot.Dose.OneLess()
-		slot.Grips = slot.Grips[:min(len(slot.Grips), slot.Dose.Sets)]
-		return
-	}
-	w.takeOut(i, j)
-}
-
-func (w *Week) takeOut(i, j int) bool {
-	w.Sessions[i].Slots = slices.Delete(w.Sessions[i].Slots, j, j+1)
-	return true
-}
-
-// fewer takes sets away, one by one, from what is least aimed at, until done
-// says so; i is a session or −1, group a muscle group or "".
-func (a *auditor) fewer(i int, group string, done func(*Ledger) bool) *Fix {
-	next := a.week.clone()
-	var taken []string
-	l := *a.ledger
-	for range mostFixSteps {
-		si, j := a.leastWanted(&next, &l, i, group)
-		if j < 0 {
-			return nil
-		}
-		taken = append(taken, names(next.Sessions[si].Slots[j].SetUp))
-		next.oneLess(si, j)
-		if l = l.recount(a.t, &next, si); done(&l) {
-			return &Fix{fewerWords(taken), next}
-		}
-	}
-	return nil
-}
-
-// fewerWords tells what was taken: "2 sets less of …".
-func fewerWords(taken []string) string {
-	n := map[string]int{}
-	var order []string
-	for _, t := range taken {
-		if n[t]++; n[t] == 1 {
-			order = append(order, t)
-		}
-	}
-	for i, t := range order {
-		sets := "1 set"
-		if n[t] > 1 {
-			sets = fmt.Sprintf("%d sets", n[t])
-		}
-		order[i] = fmt.Sprintf("%s less of %s", sets, t)
-	}
-	return strings.Join(order, ", ")
-}
-
-// leastWanted is the slot whose set is missed least: of the greatest surplus
-// over target, the most sets first.
-func (a *auditor) leastWanted(w *Week, l *Ledger, only int, group string) (session, slot int) {
-	session, slot = -1, -1
-	best := 0.0
-	for i := range w.Sessions {
-		if only >= 0 && i != only {
-			continue
-		}
-		for j := range w.Sessions[i].Slots {
-			s := &w.Sessions[i].Slots[j]
-			if w.Sessions[i].locked(j) || group != "" && group != GroupOf(s.SetUp) {
-				continue
-			}
-			// What it gives to heads that have enough, less what it gives to others.
-			x := 0.01 * float64(s.Dose.Sets)
-			for h, e := range l.Sessions[i].Slots[j].Heads {
-				per := e.Mid / float64(s.Dose.Sets)
-				line := &l.Heads[h]
-				switch {
-				case line.Total.Mid-per >= line.Target.Low:
-					x += per
-				case line.Level == priority.Prioritise:
-					x -= 3 * per
-				default:
-					x -= per
-				}
-			}
-			if slot < 0 || x > best {
-				session, slot, best = i, j, x
-			}
-		}
-	}
-	return session, slot
 }

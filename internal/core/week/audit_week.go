@@ -8,7 +8,6 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
-	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/priority"
 )
@@ -22,22 +21,22 @@ func (a *auditor) targets() {
 		against := fmt.Sprintf("%s effective sets against %s–%s", sets(line.Total.Mid), trim(line.Target.Low), trim(line.Target.High))
 		index := arm.HeadIndex(h)
 		switch {
-		case line.Total.Mid < line.Target.Low-0.05:
+		case line.Short():
 			severity := Warn
 			if line.Level == priority.Maintain {
 				severity = Note
 			}
 			a.add(Found{Key: "under:" + head.ID, Code: "under", Severity: severity, Session: -1, Slot: -1, Why: whys["under"],
 				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
-				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Mid >= line.Target.Low-0.05 })})
-		case line.Total.Mid > line.Target.High+0.05 && line.Level != priority.Prioritise && line.Direct.Mid > 0 && !a.ridesAlong(index):
+				Fix:  a.more(index, -1, func(l *Ledger) bool { return !l.Heads[h].Short() })})
+		case line.Total.Mid > line.Target.High+nearTarget && line.Level != priority.Prioritise && line.Direct.Mid > 0 && !a.ridesAlong(index):
 			a.add(Found{Key: "over:" + head.ID, Code: "over", Severity: Note, Session: -1, Slot: -1, Why: whys["over"],
 				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
-				Fix:  a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+0.05 })})
-		case line.Total.Low < line.Target.Low-0.05 && line.Level != priority.Maintain:
+				Fix:  a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+nearTarget })})
+		case line.Total.Low < line.Target.Low-nearTarget && line.Level != priority.Maintain:
 			a.add(Found{Key: "disputed:" + head.ID, Code: "disputed", Severity: Note, Session: -1, Slot: -1, Why: whys["disputed"],
 				Text: fmt.Sprintf("The %s is covered by disputed rules only: %s sets by this stance, %s by another.", head.Name, sets(line.Total.Mid), sets(line.Total.Low)),
-				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-0.05 })})
+				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-nearTarget })})
 		}
 	}
 }
@@ -83,119 +82,6 @@ func (a *auditor) lengths() {
 				Fix:  a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })})
 		}
 	}
-}
-
-// more adds sets for a head (at a length, −1: any) until done says so: to slots
-// that are there, then with a movement from the shelf.
-func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix {
-	next := a.week.clone()
-	added := map[string]int{}
-	var order []string
-	note := func(what string, n int) {
-		if added[what] == 0 {
-			order = append(order, what)
-		}
-		added[what] += n
-	}
-	l := *a.ledger
-	for range mostFixSteps {
-		i, j := a.roomFor(&next, &l, h, zone)
-		if j >= 0 {
-			next.Sessions[i].Slots[j].Dose.Sets++
-			note(names(next.Sessions[i].Slots[j].SetUp)+" in "+next.Sessions[i].Name, 1)
-		} else {
-			if i = a.lightest(&next, &l); i < 0 {
-				return nil
-			}
-			it := a.best(&next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
-			if it == nil {
-				return nil
-			}
-			d := dose.Usual(a.t.Caps)
-			next.Sessions[i].Slots = append(next.Sessions[i].Slots, Slot{SetUp: it.shape.SetUp, Dose: d})
-			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
-		}
-		if l = l.recount(a.t, &next, i); done(&l) {
-			for i, what := range order {
-				sets := "1 set"
-				if n := added[what]; n > 1 {
-					sets = fmt.Sprintf("%d sets", n)
-				}
-				order[i] = sets + " of " + what
-			}
-			return &Fix{"Add " + strings.Join(order, ", "), next}
-		}
-	}
-	return nil
-}
-
-// roomFor is the slot that gives a head most per set and may take another one.
-func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (session, slot int) {
-	session, slot = -1, -1
-	best := leastSetWorth
-	for i := range w.Sessions {
-		for j := range w.Sessions[i].Slots {
-			s := &w.Sessions[i].Slots[j]
-			group := l.Sessions[i].Hard(GroupOf(s.SetUp))
-			if w.Sessions[i].locked(j) || s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
-				continue
-			}
-			gives := l.Sessions[i].Slots[j].Heads[h].Mid
-			if zone >= 0 {
-				gives = l.Sessions[i].Slots[j].Zones[h][zone]
-			}
-			if per := gives / float64(s.Dose.Sets); per > best {
-				session, slot, best = i, j, per
-			}
-		}
-	}
-	return session, slot
-}
-
-// lightest is the session with the most time left, −1 when there is none.
-func (a *auditor) lightest(w *Week, l *Ledger) int {
-	best := -1
-	for i := range w.Sessions {
-		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
-			best = i
-		}
-	}
-	return best
-}
-
-// fewerFor takes sets from the slots that give a head most, until done says so.
-func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
-	next := a.week.clone()
-	var taken []string
-	l := *a.ledger
-	for range mostFixSteps {
-		si, sj, best := -1, -1, 0.0
-		for i := range next.Sessions {
-			for j := range next.Sessions[i].Slots {
-				if next.Sessions[i].locked(j) {
-					continue
-				}
-				per := l.Sessions[i].Slots[j].Heads[h].Mid / float64(next.Sessions[i].Slots[j].Dose.Sets)
-				for o, e := range l.Sessions[i].Slots[j].Heads { // not at the cost of a head that is short
-					if o != int(h) && l.Heads[o].Total.Mid-e.Mid/float64(next.Sessions[i].Slots[j].Dose.Sets) < l.Heads[o].Target.Low {
-						per -= e.Mid / float64(next.Sessions[i].Slots[j].Dose.Sets) / 2
-					}
-				}
-				if l.Sessions[i].Slots[j].Heads[h].Mid > 0 && (sj < 0 || per > best) {
-					si, sj, best = i, j, per
-				}
-			}
-		}
-		if sj < 0 {
-			return nil
-		}
-		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
-		next.oneLess(si, sj)
-		if l = l.recount(a.t, &next, si); done(&l) {
-			return &Fix{fewerWords(taken), next}
-		}
-	}
-	return nil
 }
 
 // spacing looks for hard work for a head on days that are too near.
@@ -267,11 +153,8 @@ func (m *Aims) trainsOn(d day.Day) bool {
 
 // groups counts hard sets of a muscle group over the week.
 func (a *auditor) groups() {
-	for _, group := range []string{flexors, extensors} {
+	for _, group := range a.ledger.OverGroups() {
 		n := a.ledger.Hard(group)
-		if n <= MostWeekSets {
-			continue
-		}
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
 			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets),
 			Fix:  a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= MostWeekSets })})
@@ -296,34 +179,6 @@ func (t *Trainee) MostJoint(j movement.Joint) int {
 		return mostSoreJoint
 	}
 	return mostJoint
-}
-
-// spare takes sets from what loads a joint most.
-func (a *auditor) spare(joint movement.Joint, most int) *Fix {
-	next := a.week.clone()
-	var taken []string
-	l := *a.ledger
-	for range 2 * mostFixSteps {
-		si, sj, worst := -1, -1, 0
-		for i := range next.Sessions {
-			for j := range next.Sessions[i].Slots {
-				s := &next.Sessions[i].Slots[j]
-				scores := a.t.memo().look(s.SetUp).joints
-				if x := scores.Of(joint)*100 + s.Dose.Sets; !next.Sessions[i].locked(j) && scores.Of(joint) > 0 && s.Dose.HardSets() > 0 && x > worst {
-					si, sj, worst = i, j, x
-				}
-			}
-		}
-		if sj < 0 {
-			return nil
-		}
-		taken = append(taken, names(next.Sessions[si].Slots[sj].SetUp))
-		next.oneLess(si, sj)
-		if l = l.recount(a.t, &next, si); l.Joints.Of(joint) <= most {
-			return &Fix{fewerWords(taken), next}
-		}
-	}
-	return nil
 }
 
 // failures looks at how many sets go to the limit.
@@ -358,31 +213,4 @@ func (a *auditor) failures() {
 			}
 			return false
 		})})
-}
-
-// standingStill finds set-ups that have been trained all along for eight weeks.
-func (a *auditor) standingStill() {
-	for i := range a.week.Sessions {
-		for j := range a.week.Sessions[i].Slots {
-			s := &a.week.Sessions[i].Slots[j]
-			since, ok := a.t.Aims.Since[s.SetUp.Key()]
-			if !ok || int(a.t.Aims.Today-since) < sameFor {
-				continue
-			}
-			a.add(Found{Key: "same:" + s.Ref, Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
-				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words()), Fix: a.rotate(i, j)})
-		}
-	}
-}
-
-// rotate takes the nearest other set-up.
-func (a *auditor) rotate(i, j int) *Fix {
-	to, ok := a.instead(a.week.Sessions[i].Slots[j].SetUp)
-	if !ok {
-		return nil
-	}
-	return a.change("Take "+names(to)+" instead, one thing at a time", func(w *Week) bool {
-		w.Sessions[i].Slots[j].take(to, a.t)
-		return true
-	})
 }

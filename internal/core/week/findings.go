@@ -65,7 +65,7 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 			add("apart", Stop, j, "Slots %d and %d are joined, but %s.", j, j+1, why)
 		}
 	}
-	if minutes > 0 && c.Minutes > float64(minutes)+0.5 {
+	if c.Over(minutes) {
 		add("minutes", Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
 	}
 	for _, group := range []string{flexors, extensors} {

@@ -52,6 +52,13 @@ type HeadLine struct {
 	Target    priority.Target
 }
 
+// nearTarget is how far from a target counts as meeting it, effective sets: less
+// than what is shown.
+const nearTarget = 0.05
+
+// Short says whether a head gets less than its target.
+func (h *HeadLine) Short() bool { return h.Total.Mid < h.Target.Low-nearTarget }
+
 // covered is how many effective sets make a length covered.
 const covered = 2.0
 
@@ -73,6 +80,17 @@ func (l *Ledger) Hard(group string) int {
 		return l.Flexors
 	}
 	return l.Extensors
+}
+
+// OverGroups lists the muscle groups with more hard sets than a week takes.
+func (l *Ledger) OverGroups() []string {
+	out := []string{}
+	for _, group := range []string{flexors, extensors} {
+		if l.Hard(group) > MostWeekSets {
+			out = append(out, group)
+		}
+	}
+	return out
 }
 
 // What pressing and pulling elsewhere count as.

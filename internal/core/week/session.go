@@ -143,6 +143,10 @@ type Totals struct {
 	Slots              []SlotCount
 }
 
+// Over says whether a session takes longer than a client has, minutes (0: not
+// said), by what is shown in whole minutes.
+func (t *Totals) Over(minutes int) bool { return minutes > 0 && t.Minutes > float64(minutes)+0.5 }
+
 // Hard is the hard sets of a muscle group.
 func (t *Totals) Hard(group string) int {
 	if group == flexors {

@@ -1887,6 +1887,7 @@ export interface components {
             /** Format: double */
             low: number;
             name: string;
+            short: boolean;
             /** Format: double */
             target_high: number;
             /** Format: double */
@@ -1901,6 +1902,7 @@ export interface components {
             /** Format: int64 */
             most: number;
             name: string;
+            over: boolean;
         };
         LedgerView: {
             /** Format: int64 */
@@ -1915,6 +1917,7 @@ export interface components {
             minutes: number;
             /** Format: int64 */
             most_group_sets: number;
+            over_groups: string[];
             slice: components["schemas"]["SliceView"];
             /** Format: double */
             warm_up: number;
@@ -2585,6 +2588,7 @@ export interface components {
             /** Format: int64 */
             minutes_has: number;
             name: string;
+            over_minutes: boolean;
             /** Format: int64 */
             plain_rest_s: number;
             /** Format: date */

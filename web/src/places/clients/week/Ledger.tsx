@@ -16,13 +16,13 @@ export function Ledger({ ledger, stance, ask, show }: { ledger: LedgerView; stan
         <Slice geometry={right} view={ledger.slice} size={104} places={1} unit="effective sets a week" ask={ask} />
         <div>
           <p>
-            Hard sets <b className={ledger.hard_sets_flexors > ledger.most_group_sets ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b> bending, <b className={ledger.hard_sets_extensors > ledger.most_group_sets ? 'warn' : undefined}>{ledger.hard_sets_extensors}</b> straightening, of {ledger.most_group_sets}
+            Hard sets <b className={ledger.over_groups.includes('flexors') ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b> bending, <b className={ledger.over_groups.includes('extensors') ? 'warn' : undefined}>{ledger.hard_sets_extensors}</b> straightening, of {ledger.most_group_sets}
           </p>
           <p>
             To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min, {Math.round(ledger.warm_up)} of it warm-up
           </p>
           <p>
-            {worst[0].name} <b className={worst[0].load > worst[0].most ? 'warn' : undefined}>{worst[0].load}</b> of {worst[0].most}, the joint nearest its budget
+            {worst[0].name} <b className={worst[0].over ? 'warn' : undefined}>{worst[0].load}</b> of {worst[0].most}, the joint nearest its budget
           </p>
         </div>
       </div>
@@ -48,12 +48,11 @@ interface LineProps {
 
 function Line({ head, most, open, toggle, show }: LineProps) {
   const x = (v: number) => `${(100 * Math.min(v, most)) / most}%`
-  const short = head.total < head.target_low - 0.05
   return (
     <>
       <button
         type="button"
-        className={short ? 'ledger-line short' : 'ledger-line'}
+        className={head.short ? 'ledger-line short' : 'ledger-line'}
         aria-expanded={open}
         onClick={toggle}
         aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${tenths(head.target_low)} to ${tenths(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}

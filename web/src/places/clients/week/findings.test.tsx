@@ -88,15 +88,15 @@ describe('findings', () => {
 
 describe('the ledger', () => {
   const head = (more: Partial<LedgerHead>): LedgerHead => ({
-    id: 'biceps_long', code: 'BL', name: 'biceps, long head', direct: 3.3, elsewhere: 1.6, total: 4.9, low: 4, high: 6, target_low: 8, target_high: 12, level: 'build',
+    id: 'biceps_long', code: 'BL', name: 'biceps, long head', direct: 3.3, elsewhere: 1.6, total: 4.9, low: 4, high: 6, target_low: 8, target_high: 12, level: 'build', short: true,
     lengths: [{ name: 'short', sets: 0.4, covered: false }, { name: 'middle', sets: 1.1, covered: false }, { name: 'long', sets: 3.4, covered: true }],
     terms: [{ session: 's', slot: 's1', words: 'Reclined curl: 3 sets × 1.10', value: 3.3, rules: ['r_behind ×1.05, grade C'] }, { session: none, slot: none, words: 'pulling elsewhere: 4 sets × 0.40', value: 1.6, rules: [] }],
     ...more,
   })
   const ledger: LedgerView = {
-    heads: [head({}), head({ id: 'triceps_long', code: 'TL', name: 'triceps, long head', total: 9, direct: 9, elsewhere: 0, terms: [] })],
-    slice: { text: 'Effective sets of the week', heads: [] }, hard_sets_flexors: 26, hard_sets_extensors: 8, most_group_sets: 24, failure_sets: 1, minutes: 68, warm_up: 14,
-    joints: [{ name: 'wrist', load: 10, most: 45 }, { name: 'back of the elbow', load: 30, most: 25 }],
+    heads: [head({}), head({ id: 'triceps_long', code: 'TL', name: 'triceps, long head', total: 9, direct: 9, short: false, elsewhere: 0, terms: [] })],
+    slice: { text: 'Effective sets of the week', heads: [] }, hard_sets_flexors: 26, hard_sets_extensors: 8, most_group_sets: 24, over_groups: ['flexors'], failure_sets: 1, minutes: 68, warm_up: 14,
+    joints: [{ name: 'wrist', load: 10, most: 45, over: false }, { name: 'back of the elbow', load: 30, most: 25, over: true }],
   }
   const show = () => {
     const calls = { ask: vi.fn(), show: vi.fn() }
