@@ -3,7 +3,10 @@ package archtest
 
 import (
 	"encoding/json"
+	"os"
 	"os/exec"
+	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -13,7 +16,7 @@ import (
 )
 
 // coreOrder: inside the core each package may import those before it.
-var coreOrder = []string{"day", "arm", "effort", "datafile", "movement", "stance", "measure", "person", "priority", "fitting", "series", "dose", "week", "present", "draft"}
+var coreOrder = []string{"day", "arm", "effort", "datafile", "movement", "stance", "measure", "person", "priority", "fitting", "entry", "series", "dose", "week", "present", "draft"}
 
 // layers says which of our own packages each layer may import; core is handled
 // by its order, cmd may import everything.
@@ -31,15 +34,20 @@ var layers = map[string][]string{
 }
 
 // notInCore are what a core without input, output and clock has no use for.
-var notInCore = []string{"os", "net", "net/http", "database/sql", "io/ioutil", "time", "math/rand", "math/rand/v2", "crypto/rand", "log"}
+var notInCore = []string{"os", "net", "net/http", "database/sql", "io/ioutil", "math/rand", "math/rand/v2", "crypto/rand", "log"}
+
+// noClock: the core may use the types of package time, never its clock.
+var noClock = regexp.MustCompile(`\btime\.(Now|Since|Until|After|AfterFunc|Tick|NewTimer|NewTicker|Sleep)\(`)
 
 type pkg struct {
 	ImportPath string
+	Dir        string
 	Imports    []string
+	GoFiles    []string
 }
 
 func packages(t *testing.T) (out []pkg) {
-	b, err := exec.Command("go", "list", "-json=ImportPath,Imports", "musculus/cmd/...", "musculus/internal/...", "musculus/web").Output()
+	b, err := exec.Command("go", "list", "-json=ImportPath,Dir,Imports,GoFiles", "musculus/cmd/...", "musculus/internal/...", "musculus/web").Output()
 	require.NoError(t, err)
 	d := json.NewDecoder(strings.NewReader(string(b)))
 	for d.More() {
@@ -77,6 +85,13 @@ func TestWhoImportsWhom(t *testing.T) {
 				}
 			}
 			require.True(t, found, "%s belongs to no layer", path)
+		}
+		if isCore {
+			for _, file := range p.GoFiles {
+				b, err := os.ReadFile(filepath.Join(p.Dir, file))
+				require.NoError(t, err)
+				assert.False(t, noClock.Match(b), "%s/%s is core: it has no clock", path, file)
+			}
 		}
 		for _, i := range p.Imports {
 			if own, ok := strings.CutPrefix(i, "musculus/"); ok {

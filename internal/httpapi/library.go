@@ -186,7 +186,7 @@ func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *pe
 	out := LibraryEntry{Key: m.ID, ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: glyph(set, p, &r), Heads: []EntryHead{},
 		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
 		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: plain(set.Turned()),
-		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Family.Stop, Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
+		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Stop, Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
 			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}}}
 	if set.ArmsInTurn() == 2 {
 		out.Arms = "one"

@@ -131,7 +131,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: d.DoneWords(slot.SetUp.ArmsInTurn()), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
-			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Family.Stop,
+			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
 			Arm: slot.SetUp.Movement.UpperArm}
 		if c.Dossier.HideWeights {
 			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot, line.Load); err != nil {

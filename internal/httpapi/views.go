@@ -178,7 +178,7 @@ func plain(values map[movement.Key]movement.Value) map[string]any {
 func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) SetUpView {
 	m := s.Movement
 	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: plain(s.Turned()),
-		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Family.Stop, Bias: make([]BiasView, arm.HeadCount)}
+		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Stop, Bias: make([]BiasView, arm.HeadCount)}
 	if out.Cautions == nil {
 		out.Cautions = []string{}
 	}

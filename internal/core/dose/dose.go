@@ -75,7 +75,7 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 			fault(false, "reserve", "%d is outside 0…%d", left, mostReserve)
 		case left < caps.MinReserve:
 			fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
-		case left == 0 && !room.CanFailAlone(s):
+		case left == 0 && (!room.CanFailAlone(s) || d.addedToDip(s, room, bodyMass) && !room.Partner):
 			fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
 		default:
 			ok = true
@@ -96,6 +96,9 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 			break
 		}
 	}
+	if hold := max(d.Tempo[1], d.Tempo[3]); caps.MostHoldS > 0 && hold > caps.MostHoldS && hold <= mostTempoS {
+		fault(false, "tempo", "this client's caps allow no hold over %g s at either end of a rep, this one is %g s", caps.MostHoldS, hold)
+	}
 	if d.LoadKg != nil {
 		if !(*d.LoadKg > 0 && *d.LoadKg <= mostLoadKg) {
 			fault(false, "load_kg", "%g kg is outside 0…%g kg", *d.LoadKg, mostLoadKg)
@@ -108,6 +111,12 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 		}
 	}
 	return out
+}
+
+// addedToDip says whether the dose adds load to a dip, which is then no longer safe
+// to fail alone, whatever the movement is called.
+func (d *Dose) addedToDip(s movement.SetUp, room *person.Room, bodyMass float64) bool {
+	return s.Movement.Action == movement.Dip && d.LoadKg != nil && person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)) > 0.05
 }
 
 // mostEach bounds what is looked at set by set: a dose far beyond its limits is

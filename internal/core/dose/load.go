@@ -51,7 +51,7 @@ const (
 	Ladder         = "ladder"
 	StaticHold     = "static_hold"
 	loadedLowering = "loaded_lowering"
-	strongPartials = "partials_strong"
+	StrongPartials = "partials_strong"
 	SupersetSame   = "superset_same"
 	ThreeInRow     = "three_in_row"
 )
@@ -90,7 +90,7 @@ func (d *Dose) Loads(rack Rack, set, place int) []float64 {
 		return []float64{rack.Steps[min(max(at+set*m.n(d.Method), 0), len(rack.Steps)-1)]}
 	case SupersetSame, ThreeInRow:
 		return one([]float64{1, secondOfCombo, thirdOfCombo}[min(place, 2)])
-	case strongPartials:
+	case StrongPartials:
 		return one(min(math.Pow(weeklyPartials, float64(m.n(d.Method))), d.mostPartials()))
 	case loadedLowering:
 		up := one(1)

@@ -79,7 +79,7 @@ var Methods = []Method{
 			}
 			return ""
 		}},
-	{ID: strongPartials, Name: "strong-range partials", Of: "clean weeks so far", Most: 12, Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
+	{ID: StrongPartials, Name: "strong-range partials", Of: "clean weeks so far", Most: 12, Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
 		if !w.Room.Pins && !w.Room.Rails {
 			return "needs pins or rails"
 		}

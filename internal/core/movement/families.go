@@ -1,19 +1,21 @@
 package movement
 
-import "musculus/internal/core/datafile"
+import (
+	"slices"
+
+	"musculus/internal/core/datafile"
+)
 
 // This file reads families and faults.
 
 type familyRow struct {
-	ID         string      `yaml:"id"`
-	Label      string      `yaml:"label"`
-	Stop       string      `yaml:"stop"`
-	Alone      string      `yaml:"alone"`
-	Partner    string      `yaml:"partner"`
-	Joints     JointScores `yaml:"joints"`
-	UpperArm   string      `yaml:"upper_arm"`
-	Harder     []Harder    `yaml:"harder"`
-	Exceptions string      `yaml:"exceptions"`
+	ID       string      `yaml:"id"`
+	Label    string      `yaml:"label"`
+	Stop     string      `yaml:"stop"`
+	Joints   JointScores `yaml:"joints"`
+	UpperArm string      `yaml:"upper_arm"`
+	Harder   []Harder    `yaml:"harder"`
+	Says     []Caution   `yaml:"says"`
 }
 
 type faultRow struct {
@@ -47,10 +49,17 @@ func loadFamilies(families, faults []byte) (map[string]*Family, []*datafile.Faul
 		case out[r.ID] != nil:
 			wrong = append(wrong, rows[i].Fault("id", "%s is taken", r.ID))
 		}
-		out[r.ID] = &Family{ID: r.ID, Label: r.Label, Stop: r.Stop, Alone: r.Alone, UpperArm: r.UpperArm, Joints: r.Joints, Harder: r.Harder}
+		out[r.ID] = &Family{ID: r.ID, Label: r.Label, Stop: r.Stop, UpperArm: r.UpperArm, Joints: r.Joints, Harder: r.Harder, Says: r.Says}
 		for _, h := range r.Harder {
 			if _, ok := kinds[h.Setting]; !ok || r.Joints.Of(h.Joint) < 0 {
 				wrong = append(wrong, rows[i].Fault("harder", "there is no joint %q or setting %q", h.Joint, h.Setting))
+			}
+		}
+	}
+	for i := range rows {
+		for _, c := range rows[i].Row.Says {
+			if !slices.Contains(cautionKinds, c.Kind) || c.Text == "" {
+				wrong = append(wrong, rows[i].Fault("says", "%q: a caution needs a text and one of %s", c.Kind, list(cautionKinds)))
 			}
 		}
 	}

@@ -85,12 +85,16 @@ type Movement struct {
 	UpperArm  string // fixed / small deliberate / travels
 	Joints    JointScores
 	SafeAlone Alone
+	Stop      string    // when a set ends
+	Added     bool      // its name says that load is added to the body
+	TopRange  bool      // only the strong top of a press, from pins or on rails
 	Settings  []Setting // in the order they are shown
 	Graded    *Graded   // nil for computed movements
 
 	lead   string // name with placeholders
 	base   effort.Setup
-	source row // as it was read
+	source row     // as it was read
+	safety *Family // whose cautions it has
 
 	lowersAs *Movement // whose way down this one takes; nil for its own
 }
@@ -135,10 +139,10 @@ type Family struct {
 	ID       string
 	Label    string
 	Stop     string // when a set ends
-	Alone    string // whether a set may be failed alone, in words
 	UpperArm string // fixed / small deliberate / travels
 	Joints   JointScores
 	Harder   []Harder
+	Says     []Caution
 	Faults   []Fault // this family's, then those of every family
 }
 

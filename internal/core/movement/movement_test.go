@@ -39,7 +39,7 @@ func TestTheCatalogueIsComplete(t *testing.T) {
 	var got []string
 	for _, m := range movement.Shipped.Movements {
 		got = append(got, m.ID)
-		assert.NotEmpty(t, m.Family.Stop, m.ID)
+		assert.NotEmpty(t, m.Stop, m.ID)
 		assert.NotEmpty(t, m.FaultsOf(), m.ID)
 	}
 	assert.ElementsMatch(t, want, got)

@@ -54,6 +54,9 @@ type row struct {
 	Anchor       string        `yaml:"anchor,omitempty"`
 	Partner      string        `yaml:"partner,omitempty"`
 	UpperArm     string        `yaml:"upper_arm,omitempty"`
+	Stop         string        `yaml:"stop,omitempty"`
+	Added        bool          `yaml:"added,omitempty"`
+	TopRange     bool          `yaml:"top_range,omitempty"`
 	Like         string        `yaml:"like,omitempty"` // the family whose joint scores and stop rule it has
 	LowersAs     string        `yaml:"lowers_as,omitempty"`
 	Joints       *jointsRow    `yaml:"joints,omitempty,flow"`
@@ -168,7 +171,7 @@ func build(e *datafile.Entry[row], families map[string]*Family) (*Movement, []*d
 		m.Graded = r.graded(check)
 	}
 	m.source = *r
-	as := m.Family // whose joints and upper arm it shares
+	as := m.Family // whose joints, cautions, stop rule and upper arm it shares
 	if r.Like != "" {
 		as = families[r.Like]
 		check(as != nil, "like", "there is no family %q", r.Like)
@@ -183,7 +186,10 @@ func build(e *datafile.Entry[row], families map[string]*Family) (*Movement, []*d
 	} else if m.Implement.oneHanded() {
 		m.Hands = BothArms
 	}
-	m.Joints, m.UpperArm = r.Joints.over(as.Joints), r.UpperArm
+	m.Joints, m.UpperArm, m.Stop, m.safety, m.Added, m.TopRange = r.Joints.over(as.Joints), r.UpperArm, r.Stop, as, r.Added, r.TopRange
+	if m.Stop == "" {
+		m.Stop = as.Stop
+	}
 	if m.UpperArm == "" {
 		m.UpperArm = as.UpperArm
 	}

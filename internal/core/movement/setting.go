@@ -166,12 +166,13 @@ func (s *Setting) IsWord() bool { return s.isWord }
 type FieldError struct {
 	Field  string
 	Reason string
+	Asks   bool // it is a question, and no longer wrong once it is answered
 }
 
 func (e *FieldError) Error() string { return e.Field + ": " + e.Reason }
 
 func (s *Setting) fault(format string, args ...any) error {
-	return &FieldError{string(s.Key), fmt.Sprintf(format, args...)}
+	return &FieldError{Field: string(s.Key), Reason: fmt.Sprintf(format, args...)}
 }
 
 // snap checks a value and moves it to the nearest step, counted from the

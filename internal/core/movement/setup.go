@@ -45,7 +45,7 @@ func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
 func (s *SetUp) put(k Key, v Value) error {
 	setting := s.Movement.Setting(k)
 	if setting == nil {
-		return &FieldError{string(k), "this movement has no such setting"}
+		return &FieldError{Field: string(k), Reason: "this movement has no such setting"}
 	}
 	v, err := setting.snap(v)
 	if err != nil {
@@ -75,7 +75,7 @@ func (s *SetUp) checkRange() error {
 	if _, ok := s.turned[ElbowTo]; !ok {
 		field = ElbowFrom
 	}
-	return &FieldError{string(field), fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
+	return &FieldError{Field: string(field), Reason: fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
 }
 
 // With is the set-up with one setting turned; errors are those of

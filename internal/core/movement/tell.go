@@ -81,25 +81,6 @@ func (m *Movement) Caveat() string {
 	return "Both biceps heads cross the shoulder, so the arm’s place changes both. Forces are an average adult’s."
 }
 
-// Cautions says what to watch in a set-up, for the coach.
-func (s SetUp) Cautions() []string {
-	var out []string
-	switch s.Movement.SafeAlone {
-	case AloneNo:
-		out = append(out, "Not safe to fail alone: keep at least one rep.")
-	case AloneWithPins:
-		out = append(out, "Safe to fail alone only with pins or rails set.")
-	}
-	if j := s.Movement.Joints; j.ElbowBack >= 3 {
-		out = append(out, "Hard on the back of the elbow: never the first thing, cold.")
-	} else if j.ElbowFront >= 3 {
-		out = append(out, "Hard on the front of the elbow at the bottom: no bounce.")
-	} else if j.ShoulderFront >= 3 {
-		out = append(out, "Hard on the front of the shoulder: stop at level upper arms.")
-	}
-	return out
-}
-
 // ChoiceWords tells a word setting's value as people say it.
 func ChoiceWords(k Key, word string) string {
 	if k == Implement {

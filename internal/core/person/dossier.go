@@ -58,7 +58,8 @@ type Dossier struct {
 	ReadyOn       *day.Day    `json:"ready_on"` // of the mode "date"
 	Notes         string      `json:"notes"`
 	HideWeights   bool        `json:"hide_weights"`
-	HealthConsent *day.Day    `json:"health_consent"` // to storing health notes
+	HealthConsent *day.Day    `json:"health_consent"` // to storing health notes; nil: none, or withdrawn
+	BodyConsent   *day.Day    `json:"body_consent"`   // to measures and photos; likewise
 	GuardianOn    *day.Day    `json:"guardian_on"`    // a guardian's consent, for a minor
 	Rooms         []string    `json:"rooms"`          // ids; the first is the usual one
 	Mobility      Mobility    `json:"mobility"`
@@ -117,6 +118,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	past("training_since", d.TrainingSince)
 	past("comeback_on", d.ComebackOn)
 	past("health_consent", d.HealthConsent)
+	past("body_consent", d.BodyConsent)
 	past("guardian_on", d.GuardianOn)
 	for _, w := range d.Weekdays {
 		oneOf("weekdays", w, Weekdays...)
@@ -141,10 +143,29 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	oneOf("mobility.two_weights", d.Mobility.TwoWeights, "", "yes", "no")
 	oneOf("mobility.dip_level", d.Mobility.DipLevel, "", "assisted", "bars", "loaded")
 	fault(d.Mobility.CleanDips >= 0 && d.Mobility.CleanDips <= 100, "mobility.clean_dips", "%d is outside 0…100", d.Mobility.CleanDips)
-	if d.HealthConsent == nil {
-		fault(d.Mobility == Mobility{}, "mobility", "needs the client’s consent to keep health notes, with its date")
-	}
+	fault(d.Mobility.CleanPulls >= 0 && d.Mobility.CleanPulls <= 100, "mobility.clean_pulls", "%d is outside 0…100", d.Mobility.CleanPulls)
 	return out
+}
+
+// Seen is the dossier as anybody may see it: without consent to health notes those
+// in it are out of sight, though they are kept until they are erased.
+func (d Dossier) Seen() Dossier {
+	if d.HealthConsent == nil {
+		d.Mobility = Mobility{}
+	}
+	return d
+}
+
+// MayMeasure says what has to be recorded before measures and photos are kept or
+// shown, "" for nothing.
+func (d *Dossier) MayMeasure(today day.Day) string {
+	switch {
+	case d.BodyConsent == nil:
+		return "measures and photos are kept and shown only with the client’s consent, with its date (Dossier, Consent)"
+	case d.MayBeMinor(today) && d.GuardianOn == nil:
+		return "measures and photos of a minor, or perhaps one, need a guardian’s consent, with its date (Dossier, Consent)"
+	}
+	return ""
 }
 
 // Body is what the model uses of the client.
@@ -228,7 +249,10 @@ func (d *Dossier) Apply(changes []Change, today day.Day) (Dossier, []Clash, []Fi
 	if len(faults) > 0 {
 		return *d, nil, faults
 	}
-	if faults = out.Check(today); len(faults) > 0 {
+	if faults = out.Check(today); out.HealthConsent == nil && out.Mobility != d.Mobility {
+		faults = append(faults, FieldError{Field: "mobility", Reason: "needs the client’s consent to keep health notes, with its date"})
+	}
+	if len(faults) > 0 {
 		return *d, nil, faults
 	}
 	return out, nil, nil

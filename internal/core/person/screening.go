@@ -85,9 +85,15 @@ func QuestionByID(id string) *Question {
 type Answer struct {
 	Yes       bool     `json:"yes"`
 	ClearedOn *day.Day `json:"cleared_on,omitempty"`
-	ClearedBy string   `json:"cleared_by,omitempty"` // "her surgeon", never a name the tool asks for
-	Note      string   `json:"note,omitempty"`
+	ClearedBy string   `json:"cleared_by,omitempty" maxLength:"100"` // "her surgeon", never a name the tool asks for
+	// Holds: it was asked in this round whether a clearance known from before still
+	// holds, and it does. No clearance goes on by itself.
+	Holds bool   `json:"still_holds,omitempty"`
+	Note  string `json:"note,omitempty" maxLength:"300"`
 }
+
+// knows says whether an answer carried a clearance of that day, or a later one.
+func (a Answer) knows(on day.Day) bool { return a.ClearedOn != nil && on <= *a.ClearedOn }
 
 // Screening is one round of the questionnaire.
 type Screening struct {
@@ -95,8 +101,9 @@ type Screening struct {
 	Answers map[string]Answer `json:"answers"`
 }
 
-// Check returns what is wrong with a round, one error a field.
-func (s *Screening) Check(today day.Day) []FieldError {
+// Check returns what is wrong with a round, one error a field. last is the round
+// before, nil for none: a clearance that was known then must have been asked about.
+func (s *Screening) Check(today day.Day, last *Screening) []FieldError {
 	var out []FieldError
 	fault := func(field, reason string, args ...any) {
 		out = append(out, FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
@@ -115,6 +122,8 @@ func (s *Screening) Check(today day.Day) []FieldError {
 			fault("answers."+q.ID+".cleared_on", "there is nothing a clearance would change here")
 		case a.ClearedOn != nil && *a.ClearedOn > today:
 			fault("answers."+q.ID+".cleared_on", "%s is in the future", a.ClearedOn.Words())
+		case a.ClearedOn != nil && !a.Holds && last != nil && last.Answers[q.ID].knows(*a.ClearedOn):
+			fault("answers."+q.ID+".still_holds", "does the clearance of %s still hold? Ask, and say so", a.ClearedOn.Words())
 		}
 	}
 	for id := range s.Answers {
@@ -170,9 +179,15 @@ func (s *Standing) wait(words string) {
 // return. The strictest of everything holds.
 func StandingOf(d *Dossier, s *Screening, joints []JointReport, today day.Day) Standing {
 	var out Standing
-	if s == nil {
+	if d.HealthConsent == nil { // what was kept before is out of sight, and speaks for nothing
+		s, joints = nil, nil
+	}
+	switch {
+	case d.HealthConsent == nil:
+		out.wait("No consent to health notes: the questions cannot be asked, and come before the first plan.")
+	case s == nil:
 		out.wait("Not screened yet: the questions come before the first plan.")
-	} else {
+	default:
 		for i := range Questions {
 			q := &Questions[i]
 			a := s.Answers[q.ID]

@@ -1,6 +1,7 @@
 package person_test
 
 import (
+	"encoding/json"
 	"math/rand/v2"
 	"slices"
 	"testing"
@@ -26,7 +27,7 @@ func allNo() *person.Screening {
 }
 
 func TestEveryYesLeadsToItsLevel(t *testing.T) {
-	d := person.NewDossier("Somebody")
+	d := consenting()
 	clear := person.StandingOf(&d, allNo(), nil, today)
 	assert.Equal(t, person.Clear, clear.Level)
 	assert.True(t, clear.MayTrain())
@@ -50,7 +51,7 @@ func TestEveryYesLeadsToItsLevel(t *testing.T) {
 
 func TestARoundIsWhole(t *testing.T) {
 	s := allNo()
-	assert.Empty(t, s.Check(today))
+	assert.Empty(t, s.Check(today, nil))
 	delete(s.Answers, "chest")
 	s.Answers["ache"] = person.Answer{ClearedOn: ago(1)}
 	s.Answers["surgery"] = person.Answer{Yes: true, ClearedOn: ago(-3)}
@@ -58,7 +59,7 @@ func TestARoundIsWhole(t *testing.T) {
 	s.Answers["mood"] = person.Answer{}
 	s.On++
 	var fields []string
-	for _, f := range s.Check(today) {
+	for _, f := range s.Check(today, nil) {
 		fields = append(fields, f.Field)
 	}
 	assert.Equal(t, []string{"answers.ache.cleared_on", "answers.chest", "answers.dark_urine.cleared_on", "answers.mood", "answers.surgery.cleared_on", "on"}, fields)
@@ -66,7 +67,7 @@ func TestARoundIsWhole(t *testing.T) {
 
 func TestCapsFollowByThemselves(t *testing.T) {
 	capsOf := func(change func(*person.Dossier)) []person.CapID {
-		d := person.NewDossier("Somebody")
+		d := consenting()
 		change(&d)
 		st := person.StandingOf(&d, allNo(), nil, today)
 		return st.Caps
@@ -76,7 +77,7 @@ func TestCapsFollowByThemselves(t *testing.T) {
 	assert.Empty(t, capsOf(func(d *person.Dossier) { d.ComebackOn = ago(21) }))
 	assert.Equal(t, []person.CapID{person.Cautious}, capsOf(func(d *person.Dossier) { d.TrainingSince = ago(20) }))
 	assert.Equal(t, []person.CapID{person.Cautious}, capsOf(func(d *person.Dossier) { d.BornYear, d.GuardianOn = 2010, ago(5) }))
-	minor := person.NewDossier("Somebody")
+	minor := consenting()
 	minor.BornYear = 2008 // 18 this year, perhaps not yet
 	st := person.StandingOf(&minor, allNo(), nil, today)
 	assert.False(t, st.MayTrain(), "a guardian's consent is missing")
@@ -128,7 +129,7 @@ func TestAnAcheMovesUp(t *testing.T) {
 		"in whatever order":   {[]person.JointReport{report(2, 3, false), report(20, 1, false), report(10, 2, false)}, true},
 		"nothing ever":        {nil, false},
 	} {
-		d := person.NewDossier("Somebody")
+		d := consenting()
 		st := person.StandingOf(&d, allNo(), c.reports, today)
 		assert.Equal(t, !c.up, st.MayTrain(), name)
 	}
@@ -137,6 +138,66 @@ func TestAnAcheMovesUp(t *testing.T) {
 	scores := person.ScoresOf([]person.JointReport{report(2, 1, false), report(9, 4, false)})
 	assert.Equal(t, 1, scores.Worse(movement.ElbowBack), "the latest counts")
 }
+
+// Clean dips and pull-ups, one weight and two: what is recorded without consent is
+// out of sight, cannot be changed, and speaks for nothing.
+func TestConsentThatIsWithdrawnHidesHealth(t *testing.T) {
+	d := consenting()
+	d.Mobility = person.Mobility{OneWeight: "no", DipLevel: "bars", CleanDips: 12}
+	aches := []person.JointReport{{On: today - 3, Joint: movement.Wrist, Side: person.Left, Score: 2}}
+	assert.True(t, must(person.StandingOf(&d, allNo(), aches, today)).MayTrain())
+	gone, clashes, faults := d.Apply([]person.Change{{Field: "health_consent", Was: json.RawMessage(`"` + d.HealthConsent.String() + `"`), Value: json.RawMessage("null")}}, today)
+	require.Empty(t, clashes)
+	require.Empty(t, faults, "withdrawing is never refused")
+	assert.Equal(t, d.Mobility, gone.Mobility, "kept until it is erased")
+	assert.Equal(t, person.Mobility{}, gone.Seen().Mobility)
+	st := person.StandingOf(&gone, allNo(), aches, today)
+	assert.False(t, st.MayTrain())
+	require.Len(t, st.Said, 1)
+	assert.Contains(t, st.Said[0].Words, "No consent")
+	assert.Equal(t, "No sheet yet: something has to be asked or recorded first.", st.Heading())
+	m, _ := json.Marshal(person.Mobility{})
+	to, _ := json.Marshal(person.Mobility{OneWeight: "yes"})
+	_, _, faults = gone.Apply([]person.Change{{Field: "mobility", Was: m, Value: to}}, today)
+	_, clashes, _ = gone.Apply([]person.Change{{Field: "mobility", Was: m, Value: to}}, today)
+	assert.True(t, len(faults) > 0 || len(clashes) > 0)
+
+	assert.NotEmpty(t, d.MayMeasure(today))
+	d.BodyConsent = ago(1)
+	assert.Empty(t, d.MayMeasure(today))
+	d.BornYear = today.Year() - 16
+	assert.Contains(t, d.MayMeasure(today), "guardian")
+	d.GuardianOn = ago(1)
+	assert.Empty(t, d.MayMeasure(today))
+}
+
+// One press renews no clearance: one that was known before is asked about.
+func TestAnOldClearanceIsAskedAbout(t *testing.T) {
+	last, s := allNo(), allNo()
+	last.Answers["pressure"] = person.Answer{Yes: true, ClearedOn: ago(200), ClearedBy: "her doctor"}
+	s.Answers["pressure"] = last.Answers["pressure"]
+	wrong := s.Check(today, last)
+	require.Len(t, wrong, 1)
+	assert.Equal(t, "answers.pressure.still_holds", wrong[0].Field)
+	assert.Empty(t, s.Check(today, nil), "known for the first time")
+	held := s.Answers["pressure"]
+	held.Holds = true
+	s.Answers["pressure"] = held
+	assert.Empty(t, s.Check(today, last))
+	s.Answers["pressure"] = person.Answer{Yes: true, ClearedOn: ago(1), ClearedBy: "her doctor"}
+	assert.Empty(t, s.Check(today, last), "a new one")
+	s.Answers["pressure"] = person.Answer{Yes: true, ClearedOn: ago(300)}
+	assert.NotEmpty(t, s.Check(today, last), "an older one is no new one")
+}
+
+// consenting is somebody who lets health notes be kept.
+func consenting() person.Dossier {
+	d := person.NewDossier("Somebody")
+	d.HealthConsent = ago(400)
+	return d
+}
+
+func must(s person.Standing) *person.Standing { return &s }
 
 func TestADossierIsChangedFieldByField(t *testing.T) {
 	d := person.NewDossier("Somebody")
@@ -163,7 +224,7 @@ func TestADossierIsChangedFieldByField(t *testing.T) {
 		"minutes":           change("minutes", "45", `"long"`),
 		"born_year":         change("born_year", "0", "1066"),
 		"height":            change("height", "0", "1"),
-		"mobility":          change("mobility", `{"one_weight":"","two_weights":"","dip_level":"","clean_dips":0}`, `{"one_weight":"no","two_weights":"","dip_level":"","clean_dips":0}`),
+		"mobility":          change("mobility", `{"one_weight":"","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`, `{"one_weight":"no","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`),
 		"training_since":    change("training_since", "null", `"2030-01-01"`),
 		"elsewhere[0].sets": change("elsewhere", "[]", `[{"weekday":"mon","kind":"press","sets":0}]`),
 		"wishes[0].heads":   change("wishes", "[]", `[{"text":"x","heads":["calf"]}]`),

@@ -72,7 +72,8 @@ type Mobility struct {
 	OneWeight  string `json:"one_weight"`  // elbows stay forward overhead with one weight in two hands: yes, no
 	TwoWeights string `json:"two_weights"` // with two weights
 	DipLevel   string `json:"dip_level"`   // assisted, bars, loaded
-	CleanDips  int    `json:"clean_dips"`  // reps on the bars at a level upper arm, without pain, swing or dropping
+	CleanDips  int    `json:"clean_dips"`  // reps on the bars at a level upper arm, without pain, swing or dropping; 0: none recorded
+	CleanPulls int    `json:"clean_pulls"` // pull-ups from a quiet hang, without added load; 0: none recorded
 }
 
 // Where a set-up's own numbers speak against it (from a joint score of 2 on).
@@ -90,7 +91,6 @@ const (
 	tendonDemand  = 0.6 * 0.75 // 60 % of the peak
 	supinatedFrom = 45.0
 	cleanDips     = 4
-	loadedDips    = 10
 )
 
 // Judge rules on a set-up for a client from the joint record, the mobility
@@ -105,9 +105,9 @@ func Judge(s movement.SetUp, p *effort.Profile, scores Scores, mob Mobility, cap
 		}
 	}
 	v.byMobility(s, mob)
-	if caps.NoFlatOnBack && FlatOnBack(s) {
+	if why := caps.Lying(s); why != "" {
 		v.ByCaps = true
-		v.add(Avoid, "Flat on the back, which the pregnancy caps close.")
+		v.add(Avoid, capital(why)+".")
 	}
 	slices.SortStableFunc(v.Reasons, func(a, b Reason) int {
 		if a.Ruling == b.Ruling {
@@ -250,6 +250,9 @@ func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Join
 		if s.Movement.Computed() && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.From.ShoulderRotation-own <= driftFrom {
 			v.add(Avoid, "Overhead with elbows that drift outward pinches the top of the shoulder.", least(movement.Rho, own))
 		}
+		if overheadExtension(s) && s.Implement() == movement.Shared {
+			v.add(Modify, "One weight in two hands turns the arms in: with a sore shoulder top two weights, one arm or a cable come first.")
+		}
 	case movement.Wrist:
 		if score < wristFrom {
 			return
@@ -293,28 +296,27 @@ func tendonLoaded(s movement.SetUp, p *effort.Profile) bool {
 	return false
 }
 
-// byMobility is what the checks allow.
-func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
+// overheadExtension says whether a set-up straightens the elbows overhead with the
+// trunk up, where they tend to drift apart.
+func overheadExtension(s movement.SetUp) bool {
 	e := s.Effort()
-	overhead := s.Movement.Computed() && s.Movement.Action == movement.Extension && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.TrunkLean > -30
-	switch {
+	return s.Movement.Computed() && s.Movement.Action == movement.Extension && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.TrunkLean > -30
+}
+
+// byMobility is what the checks allow. One weight in two hands and two weights are
+// checks of their own: neither speaks for the other.
+func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
+	switch overhead := overheadExtension(s); {
 	case overhead && s.Implement() == movement.Shared && mob.OneWeight == "no":
-		v.add(Avoid, "Elbows do not stay forward overhead with one weight in two hands. A tilted lying extension keeps the length.")
+		v.add(Avoid, "Elbows do not stay forward overhead with one weight in two hands. A cable or one arm leaves them free; a tilted lying extension keeps the length.")
 	case overhead && s.Implement() == movement.Dumbbell && s.Hands() == movement.BothArms && mob.TwoWeights == "no":
-		v.add(Avoid, "Elbows do not stay forward overhead with two weights. One weight in two hands, or a cable, asks for less.")
+		v.add(Avoid, "Elbows do not stay forward overhead with two weights. A cable or one arm asks for less control; a tilted lying extension keeps the length.")
 	}
-	if s.Movement.Action != movement.Dip {
-		return
+	if s.Movement.ID == "dip_bars" && mob.DipLevel == "assisted" && mob.CleanDips < cleanDips {
+		v.add(Avoid, fmt.Sprintf("Not on the bars yet: assisted dips or close push-ups until a level upper arm is reached without pain, swing or dropping for %d reps.", cleanDips))
 	}
-	switch s.Movement.ID {
-	case "dip_bars":
-		if mob.DipLevel == "assisted" && mob.CleanDips < cleanDips {
-			v.add(Avoid, fmt.Sprintf("Not on the bars yet: assisted dips or close push-ups until a level upper arm is reached without pain, swing or dropping for %d reps.", cleanDips))
-		}
-	case "dip_weighted":
-		if mob.DipLevel == "assisted" || mob.DipLevel == "bars" && mob.CleanDips < loadedDips {
-			v.add(Avoid, fmt.Sprintf("No load on the dip before %d clean reps on the bars.", loadedDips))
-		}
+	if s.Movement.Added {
+		v.byLadder(s, mob)
 	}
 }
 

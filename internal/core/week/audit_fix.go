@@ -1,6 +1,7 @@
 package week
 
 import (
+	"slices"
 	"strings"
 
 	"musculus/internal/core/movement"
@@ -27,6 +28,10 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 			slot.take(to, a.t)
 			return true
 		})
+	case "ladder", "top_range":
+		return a.soften(i, f.Slot)
+	case "combo":
+		return a.takeApart(i, f.Slot)
 	case "modify":
 		return a.follow(i, f.Slot)
 	case "dose":
@@ -97,8 +102,15 @@ func (s *Slot) clamp(t *Trainee) {
 					hand := carry.PerHand(down, rigging)
 					s.Dose.LoadKg = &hand
 				}
+			case "tempo":
+				if most := t.Caps.MostHoldS; most > 0 {
+					s.Dose.Tempo[1], s.Dose.Tempo[3] = min(s.Dose.Tempo[1], most), min(s.Dose.Tempo[3], most)
+				}
 			case "cues":
-				s.Cues = nil
+				s.Cues = slices.DeleteFunc(slices.Clone(s.Cues), func(c string) bool {
+					return t.Caps.Against(c) != "" || strings.TrimSpace(c) == "" || len([]rune(c)) > longestCue
+				})
+				s.Cues = s.Cues[:min(len(s.Cues), MostCues)]
 			}
 			if strings.HasPrefix(e.Field, "grips") {
 				s.Grips = nil

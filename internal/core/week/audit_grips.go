@@ -47,10 +47,8 @@ func (a *auditor) grips(i int) {
 // maxima is what one hand could lift once in each series, kg.
 func (t *Trainee) maxima() map[string]float64 {
 	out := map[string]float64{}
-	if t.Aims != nil {
-		for key, own := range t.Aims.Own {
-			out[key] = own.E1RM
-		}
+	for key, own := range t.Own {
+		out[key] = own.E1RM
 	}
 	return out
 }

@@ -20,10 +20,7 @@ const (
 // FitOf says whether the room's loads suit a slot, from its own series.
 func (t *Trainee) FitOf(s *Slot) series.Fitted {
 	set := s.SetUpOf(0)
-	var own Own
-	if t.Aims != nil {
-		own = t.Aims.Own[set.Key()]
-	}
+	own := t.Own[set.Key()]
 	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, s.Dose.RepsLow, s.Dose.RepsHigh, s.Dose.ReserveOf(0))
 }
 
@@ -35,7 +32,7 @@ func (a *auditor) loads(i int) {
 	s := &a.week.Sessions[i]
 	for j := range s.Slots {
 		slot := &s.Slots[j]
-		own := a.t.Aims.Own[slot.SetUpOf(0).Key()]
+		own := a.t.Own[slot.SetUpOf(0).Key()]
 		if !(own.E1RM > 0) || slot.Dose.RepsLow >= lightLoadLow {
 			continue
 		}

@@ -9,9 +9,11 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/priority"
+	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 )
 
@@ -29,6 +31,12 @@ func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
 			s.Dose.RepsLow = 3 + r.IntN(20)
 			s.Dose.RepsHigh = s.Dose.RepsLow + r.IntN(5)
 			s.Dose.RestS = 30 * r.IntN(7)
+			if r.IntN(5) == 0 {
+				s.Dose.Tempo = effort.Tempo{2, float64(r.IntN(8)), 1, float64(r.IntN(8))}
+			}
+			if r.IntN(6) == 0 {
+				s.Cues = []string{"Elbows still", "Swing it up and hold your breath"}
+			}
 			if r.IntN(3) == 0 {
 				s.Dose.Method = dose.Use{ID: dose.Methods[r.IntN(len(dose.Methods))].ID}
 			}
@@ -69,25 +77,25 @@ func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
 func TestFixesOfAnyWeek(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 26))
 	rooms := []*person.Room{everything(), {Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}, {Name: "Wagon", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}, Bench: &person.Bench{Min: 0, Max: 85}}}
-	caps := [][]person.CapID{nil, {person.Cautious}, {person.BloodPressure}}
+	caps := [][]person.CapID{nil, {person.Cautious}, {person.BloodPressure}, {person.PregnantLate}}
 	fixes, uncleared := 0, map[string]int{}
 	for range 40 {
 		tr := aimed(t)
 		tr.Room = rooms[r.IntN(len(rooms))]
 		tr.Caps = person.CapsOf(caps[r.IntN(len(caps))])
 		tr.Aims.Minutes = 20 + r.IntN(60)
-		tr.Aims.Own = map[string]week.Own{}
+		tr.Own = map[string]series.Own{}
 		for h := range tr.Aims.Levels {
 			tr.Aims.Levels[h] = priority.Levels[r.IntN(len(priority.Levels))]
 		}
 		if r.IntN(2) == 0 {
-			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.Joints[r.IntN(len(movement.Joints))]: r.IntN(5)}}}
+			tr.Fence = &person.Fence{Mobility: person.Mobility{CleanDips: r.IntN(14), CleanPulls: r.IntN(14)}, Scores: person.Scores{person.Left: {movement.Joints[r.IntN(len(movement.Joints))]: r.IntN(5)}}}
 		}
 		shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
 		w := randomWeek(r, tr)
 		for i := range w.Sessions {
 			for j := range w.Sessions[i].Slots {
-				tr.Aims.Own[w.Sessions[i].Slots[j].SetUp.Key()] = week.Own{E1RM: 1 + 80*r.Float64(), Logged: 5}
+				tr.Own[w.Sessions[i].Slots[j].SetUp.Key()] = series.Own{SetUp: w.Sessions[i].Slots[j].SetUp, E1RM: 1 + 80*r.Float64(), Logged: 5}
 			}
 		}
 		before := fmt.Sprintf("%+v", shapes(&w))

@@ -16,6 +16,7 @@ import (
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/priority"
+	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 )
 
@@ -148,7 +149,7 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 			fine: map[int][]week.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), func(s *week.Slot) { s.Grips = grips("curl_neutral", "curl_standing_dumbbells") })}},
 			says: "from the stronger grip", fixed: "where the client is weaker"},
 		"load": {tr: func(tr *week.Trainee) { // 20 kg once: 14–15 kg for 8–12 with 2 left
-			tr.Aims.Own = map[string]week.Own{"curl_standing_dumbbells": {E1RM: 20, Logged: 6}, "curl_neutral": {E1RM: 90, Logged: 6}, "curl_reclined": {E1RM: 2.6, Logged: 6}, "curl_turning": {E1RM: 1, Logged: 6}}
+			tr.Own = map[string]series.Own{"curl_standing_dumbbells": {E1RM: 20, Logged: 6}, "curl_neutral": {E1RM: 90, Logged: 6}, "curl_reclined": {E1RM: 2.6, Logged: 6}, "curl_turning": {E1RM: 1, Logged: 6}}
 		}, bad: map[int][]week.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 18)}, 2: {slot("curl_neutral", 2, 2), slot("curl_reclined", 2, 2)}, 4: {slot("curl_turning", 2, 2)}},
 			fine: map[int][]week.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 14)}}, says: "18 kg a hand gives about 1 reps", fixed: "Take "},
 		"disputed": {tr: func(tr *week.Trainee) {

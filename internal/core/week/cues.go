@@ -81,3 +81,13 @@ func risks(f *movement.Fault, j movement.Joint) bool {
 	}
 	return false
 }
+
+// cueAgainst is what one of the slot's cues asks for against the caps, "" for none.
+func (s *Slot) cueAgainst(t *Trainee) string {
+	for _, c := range s.Cues {
+		if against := t.Caps.Against(c); against != "" {
+			return against
+		}
+	}
+	return ""
+}

@@ -53,9 +53,18 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 				break
 			}
 		}
+		t.byLoad(s, i, add)
+		if slot.CueReason != "" {
+			if against := slot.cueAgainst(t); against != "" {
+				add("cue", Note, i, "Slot %d: %s. It stays: %s", i+1, against, slot.CueReason)
+			}
+		}
 		for _, e := range slot.check(t) {
 			add("dose", Stop, i, "Slot %d: %s.", i+1, e.Reason)
 		}
+	}
+	for _, e := range s.checkCombos(t) {
+		add("combo", Stop, e.slot, "Slot %d: %s.", e.slot+1, e.reason)
 	}
 	for j := 1; j < len(s.Slots); j++ {
 		if !s.joined(j-1, j) {

@@ -163,8 +163,8 @@ func (s *Slot) checkGrips(t *Trainee) []*movement.FieldError {
 			fault(i, "%s is not the same weight in another grip", names(g))
 		case t.memo().look(g).refused != "":
 			fault(i, "%s", t.memo().look(g).refused)
-		case t.Caps.NoFlatOnBack && person.FlatOnBack(g):
-			fault(i, "this client's caps allow nothing flat on the back")
+		case t.Caps.Lying(g) != "":
+			fault(i, "%s", t.Caps.Lying(g))
 		}
 	}
 	switch s.Starts {

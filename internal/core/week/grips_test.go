@@ -195,7 +195,7 @@ func TestALoadIsJudgedOnlyByItsOwnSeries(t *testing.T) {
 	tr := aimed(t)
 	s := weighing(slot("curl_standing_dumbbells", 2, 2), 40)
 	assert.Equal(t, series.NotKnown, tr.FitOf(&s).Fit)
-	tr.Aims.Own = map[string]week.Own{"curl_standing_dumbbells": {E1RM: 200, Logged: 3}}
+	tr.Own = map[string]series.Own{"curl_standing_dumbbells": {E1RM: 200, Logged: 3}}
 	assert.Equal(t, series.TooLight, tr.FitOf(&s).Fit)
 	tr.Room = &person.Room{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
 	assert.Equal(t, series.NotKnown, tr.FitOf(&s).Fit, "there is no pair")

@@ -3,6 +3,7 @@ package week
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
@@ -26,6 +27,38 @@ func (s *Session) Join(i int) string {
 		return dose.ThreeInRow
 	}
 	return dose.SupersetSame
+}
+
+// comboFault is what is wrong with a combo, at one of its slots.
+type comboFault struct {
+	slot   int
+	reason string
+}
+
+// checkCombos holds combos to the caps by what their members are, not by what their
+// method is called: a combo of one muscle group is a superset of the same muscle,
+// three or more of a group in it are three in a row. What rests between members is
+// each slot's own rest, held to the cap like every other.
+func (s *Session) checkCombos(t *Trainee) []comboFault {
+	var out []comboFault
+	for first := 0; first < len(s.Slots); {
+		last := first
+		groups := map[string]int{GroupOf(s.Slots[first].SetUp): 1}
+		for last+1 < len(s.Slots) && s.joined(last, last+1) {
+			last++
+			groups[GroupOf(s.Slots[last].SetUp)]++
+		}
+		most := max(groups[flexors], groups[extensors])
+		switch {
+		case last == first:
+		case len(groups) == 1 && slices.Contains(t.Caps.Closed, dose.SupersetSame):
+			out = append(out, comboFault{first, "a combo of one muscle group is closed by this client’s caps"})
+		case most >= 3 && slices.Contains(t.Caps.Closed, dose.ThreeInRow):
+			out = append(out, comboFault{first, "three or more of one muscle group in turns are closed by this client’s caps"})
+		}
+		first = last + 1
+	}
+	return out
 }
 
 // Apart says why two slots cannot be done in turns by a method, the second at its

@@ -32,14 +32,7 @@ type Aims struct {
 	Weekdays  []string           // the client trains on; none: any
 	Since     map[string]day.Day // by series: the day from which it has been trained all along
 	Before    *Week              // the week before this one; nil: nothing was planned in it
-	Own       map[string]Own     // by series: what the log says of it
 	Today     day.Day
-}
-
-// Own is what the log of one series says.
-type Own struct {
-	E1RM   float64 // what one hand could lift once, kg; 0: its sets tell none
-	Logged int     // sets
 }
 
 // HeadLine is what one head gets in a week.

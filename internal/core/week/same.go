@@ -8,7 +8,7 @@ import (
 
 // same says whether two slots prescribe the same, whatever they are called.
 func (s *Slot) same(o *Slot) bool {
-	return s.SetUp.Key() == o.SetUp.Key() && sameDose(&s.Dose, &o.Dose) && s.Starts == o.Starts && slices.Equal(s.Cues, o.Cues) && s.sameGrips(o)
+	return s.SetUp.Key() == o.SetUp.Key() && sameDose(&s.Dose, &o.Dose) && s.Starts == o.Starts && s.CueReason == o.CueReason && slices.Equal(s.Cues, o.Cues) && s.sameGrips(o)
 }
 
 func (s *Slot) sameGrips(o *Slot) bool {

@@ -10,6 +10,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/series"
 	"musculus/internal/core/stance"
 )
 
@@ -24,7 +25,9 @@ type Slot struct {
 	// one holds on. None: every set is SetUp.
 	Grips  []movement.SetUp
 	Starts Starts // the arm that begins, where the arms take turns
-	Locked bool   // no fix and no draft touches it
+	// CueReason is why a cue stays that asks for what a cap forbids, "" for none.
+	CueReason string
+	Locked    bool // no fix and no draft touches it
 }
 
 // Session is slots in the order they are done.
@@ -62,10 +65,11 @@ func (s *Session) Ramped() int {
 
 // Limits of a session.
 const (
-	MostSlots  = 20
-	MostCues   = 3
-	longestCue = 60 // characters
-	mostWarmUp = 60.0
+	MostSlots     = 20
+	MostCues      = 3
+	longestCue    = 60 // characters
+	longestReason = 200
+	mostWarmUp    = 60.0
 )
 
 // Trainee is what counting and checking need of a client.
@@ -74,9 +78,10 @@ type Trainee struct {
 	Room      *person.Room
 	Caps      person.Caps
 	Stance    *stance.Stance
-	Fence     *person.Fence // nil: nothing is known of joints and mobility
-	Aims      *Aims         // nil: nothing is aimed at
-	Memo      *Memo         // nil: one is made when it is needed
+	Fence     *person.Fence         // nil: nothing is known of joints and mobility
+	Aims      *Aims                 // nil: nothing is aimed at
+	Own       map[string]series.Own // by series: what the log says of it; nil: nothing
+	Memo      *Memo                 // nil: one is made when it is needed
 }
 
 // memo is what is remembered of set-ups, made when there is none.
@@ -111,18 +116,27 @@ func (s *Session) Check(t *Trainee) []*movement.FieldError {
 			out = append(out, e)
 		}
 	}
+	for _, e := range s.checkCombos(t) {
+		out = append(out, &movement.FieldError{Field: fmt.Sprintf("slots[%d].method", e.slot), Reason: e.reason})
+	}
 	return out
 }
 
 func (s *Slot) check(t *Trainee) []*movement.FieldError {
 	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps, t.Scores())
-	if t.Caps.NoFlatOnBack && person.FlatOnBack(s.SetUp) {
-		out = append(out, &movement.FieldError{Field: "movement", Reason: "this client's caps allow nothing flat on the back: take an incline"})
+	if why := t.Caps.Lying(s.SetUp); why != "" {
+		out = append(out, &movement.FieldError{Field: "movement", Reason: why})
 	}
 	if len(s.Cues) > MostCues {
 		out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("%d cues are more than %d", len(s.Cues), MostCues)})
 	}
 	out = append(out, s.checkGrips(t)...)
+	if n := len([]rune(s.CueReason)); n > longestReason {
+		out = append(out, &movement.FieldError{Field: "cue_reason", Reason: fmt.Sprintf("%d characters are more than %d", n, longestReason)})
+	}
+	if against := s.cueAgainst(t); against != "" && strings.TrimSpace(s.CueReason) == "" {
+		out = append(out, &movement.FieldError{Field: "cues", Reason: against + ": give a reason to keep it, or word it another way", Asks: true})
+	}
 	for _, c := range s.Cues {
 		if n := len([]rune(strings.TrimSpace(c))); n == 0 || n > longestCue {
 			out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("a cue has 1…%d characters, this one %d", longestCue, n)})

@@ -41,7 +41,7 @@ func (a *auditor) fits(s movement.SetUp) bool {
 	ok, asked := a.allowed[key]
 	if !asked {
 		v := a.t.Fence.Judge(s, a.t.memo().look(s).profile)
-		ok = v.Ruling != person.Modify && !v.Barred() && len(a.t.Room.Missing(s)) == 0 && !(a.t.Caps.NoFlatOnBack && person.FlatOnBack(s))
+		ok = v.Ruling != person.Modify && !v.Barred() && len(a.t.Room.Missing(s)) == 0 && a.t.Caps.Lying(s) == ""
 		a.allowed[key] = ok
 	}
 	return ok

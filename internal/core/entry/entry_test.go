@@ -1,0 +1,64 @@
+package entry_test
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+
+	"musculus/internal/core/entry"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+)
+
+func TestWhatCannotBeIsAskedBack(t *testing.T) {
+	digs := &person.Room{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	loft := &person.Room{Name: "Loft", Dumbbells: []person.Dumbbell{{Kg: 8, Count: 2}, {Kg: 10, Count: 2}, {Kg: 30, Count: 2}}, DipBars: true}
+	against := func(id string, room *person.Room, e1rm float64) *entry.Against {
+		set := movement.Shipped.Get(id).Default()
+		return &entry.Against{SetUp: set, Steps: room.Steps(set), Carry: person.CarryOf(set), Rigging: room.Rigging(75), Room: room.Name, E1RM: e1rm, High: 12}
+	}
+	for _, c := range []struct {
+		a        *entry.Against
+		whole    float64
+		reps     int
+		question string
+		field    string
+	}{
+		{against("curl_upright_two_hand", digs, 0), 140, 10, "One dumbbell 140 kg? Digs has one dumbbell 14 kg.", "whole_kg"},
+		{against("curl_upright_two_hand", digs, 0), 14, 10, "", ""},
+		{against("curl_standing_dumbbells", loft, 0), 9, 10, "9 kg a hand? Loft has none, the nearest is 8 kg a hand.", "whole_kg"},
+		{against("curl_standing_dumbbells", loft, 15), 30, 10, "30 kg a hand? By its series about 15 kg a hand could be lifted once.", "whole_kg"},
+		{against("curl_standing_dumbbells", loft, 20), 30, 10, "", ""},
+		{against("curl_standing_dumbbells", loft, 20), 10, 24, "", ""},
+		{against("curl_standing_dumbbells", loft, 20), 10, 25, "25 reps? The band ends at 12.", "reps"},
+		{against("dip_bars", loft, 0), 0, 10, "", ""},
+	} {
+		question, field := entry.Doubt(entry.Told{Whole: c.whole, Reps: c.reps}, c.a)
+		assert.Equal(t, c.question, question)
+		assert.Equal(t, c.field, field)
+	}
+}
+
+// While training is stopped a set is kept only where it was done before, corrects
+// something or waited without network, and says so; never silently.
+func TestASetWhileTrainingIsStopped(t *testing.T) {
+	at := time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
+	stopped := entry.Standing{Since: at}
+	for _, corrects := range []bool{false, true} {
+		for _, waited := range []bool{false, true} {
+			for _, gap := range []time.Duration{-time.Hour, 0, time.Hour} {
+				name := fmt.Sprint(corrects, waited, gap)
+				mark, kept := entry.Take(stopped, at.Add(gap), corrects, waited)
+				assert.Equal(t, corrects || waited || gap < 0, kept, name)
+				assert.Equal(t, kept, mark != entry.Plain, name)
+				assert.Equal(t, kept, mark.Words() != "", name)
+				mark, kept = entry.Take(entry.Standing{MayTrain: true}, at.Add(gap), corrects, waited)
+				assert.True(t, kept && mark == entry.Plain, name)
+			}
+		}
+	}
+	_, kept := entry.Take(entry.Standing{}, at, false, false)
+	assert.False(t, kept, "never screened: nothing is earlier")
+}
