@@ -2,7 +2,7 @@ package main
 
 import (
 	"context"
-	"log"
+	"log/slog"
 	"time"
 
 	"musculus/internal/photos"
@@ -19,9 +19,9 @@ func eraseRounds(ctx context.Context, s *store.Store, folder photos.Folder) {
 		erased, err := s.EraseDue(ctx, time.Now(), folder.Drop)
 		switch {
 		case err != nil && ctx.Err() == nil:
-			log.Printf("error: erasing what is due: %v", err)
+			slog.Error("erasing what is due", "err", err.Error())
 		case erased > 0:
-			log.Printf("erased %d deleted clients for good", erased)
+			slog.Info("erased deleted clients for good", "clients", erased)
 		}
 		select {
 		case <-ctx.Done():

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"flag"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
@@ -42,6 +43,9 @@ func runServe(args []string) int {
 		return fail(err)
 	}
 	defer s.Close()
+	if err := fitRole(ctx, s, stop); err != nil {
+		return fail(err)
+	}
 	err = listenAndServe(ctx, *listen, httpapi.Config{Store: s, Photos: photos.Folder(*files), Web: web.Dist(), BehindTLS: *tls}, func() {
 		fmt.Printf("Musculus serves at http://%s\n", *listen)
 	})
@@ -49,6 +53,30 @@ func runServe(args []string) int {
 		return fail(err)
 	}
 	return 0
+}
+
+// fitRole refuses a database role for which studios would not be kept apart. While
+// the database is away it is asked again, and unfit ends the server then.
+func fitRole(ctx context.Context, s *store.Store, unfit func()) error {
+	err := s.CheckRole(ctx)
+	if !errors.Is(err, store.ErrAway) {
+		return err
+	}
+	slog.Warn("the database cannot be reached yet; its role is checked as soon as it can")
+	go func() {
+		for ctx.Err() == nil {
+			time.Sleep(time.Second)
+			switch err := s.CheckRole(ctx); {
+			case err == nil:
+				return
+			case !errors.Is(err, store.ErrAway):
+				slog.Error("unfit role", "err", err.Error())
+				unfit()
+				return
+			}
+		}
+	}()
+	return nil
 }
 
 // listenAndServe serves until ctx ends, then lets requests under way finish;

@@ -12,7 +12,7 @@ import (
 func dossierOf(today day.Day, consented day.Day, bornYear int, days []string, wishes ...person.Wish) person.Dossier {
 	d := person.NewDossier("")
 	on := today - consented
-	d.BornYear, d.HealthConsent, d.Weekdays, d.Wishes = bornYear, &on, days, wishes
+	d.BornYear, d.HealthConsent, d.BodyConsent, d.Weekdays, d.Wishes = bornYear, &on, &on, days, wishes
 	return d
 }
 

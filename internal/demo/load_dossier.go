@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"math/rand/v2"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -102,21 +103,21 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 			}
 			round.Answers[q.ID] = a
 		}
-		if err := tx.AddScreening(ctx, id("screening", p.name, i), client, round, coach); err != nil {
+		if err := tx.AddScreening(ctx, id("screening", p.name, i), client, round, coach, morning(round.On)); err != nil {
 			return err
 		}
 	}
 	for _, a := range h.aches {
 		for _, s := range a.scores {
 			r := person.JointReport{On: today - day.Day(s[0]), Joint: a.joint, Side: a.side, Score: s[1], Provokes: a.provokes}
-			if err := tx.AddJointReport(ctx, id("joint", p.name, a.joint, a.side, s[0]), client, r, assistant); err != nil {
+			if err := tx.AddJointReport(ctx, id("joint", p.name, a.joint, a.side, s[0]), client, r, assistant, morning(r.On)); err != nil {
 				return err
 			}
 		}
 	}
 	if h.tape != nil {
 		for _, m := range h.tape.sessions(p, today) {
-			if err := tx.PutMeasuring(ctx, client, m, assistant); err != nil {
+			if err := tx.PutMeasuring(ctx, client, m, assistant, morning(m.On)); err != nil {
 				return err
 			}
 		}
@@ -151,6 +152,11 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 		}
 	}
 	return nil
+}
+
+// morning is when what is dated a day was entered.
+func morning(d day.Day) time.Time {
+	return time.Unix(int64(d)*24*60*60, 0).UTC().Add(9 * time.Hour)
 }
 
 // Noise of a tape: what a day does to an arm, and what two readings differ by, cm.

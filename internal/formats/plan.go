@@ -5,8 +5,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"maps"
 	"slices"
 	"strings"
+
+	"musculus/internal/core/text"
 )
 
 // PlanFormat and PlanVersion begin a plan written as JSON; see
@@ -20,6 +23,10 @@ const (
 const (
 	MostSessions = 60
 	MostRows     = 1000
+	mostLooked   = 5000 // rows of a table that are looked at
+	mostColumns  = 64
+	mostNamed    = 50 // unknown columns or fields that are named, the rest is counted
+	mostProblems = 200
 )
 
 // Plan is a client's sessions as they leave and enter the program.
@@ -53,13 +60,18 @@ type PlanSlot struct {
 	RestS    int            `json:"rest_s"`
 	Tempo    []float64      `json:"tempo,omitempty"`   // lowering, hold, lifting, hold, s
 	LoadKg   *float64       `json:"load_kg,omitempty"` // what one hand carries
-	Method   string         `json:"method,omitempty"`
-	MethodN  int            `json:"method_n,omitempty"`
-	Combo    string         `json:"combo,omitempty"`
-	Cues     []string       `json:"cues,omitempty"`
-	Grips    []PlanGrip     `json:"grips,omitempty"`  // of the sets one by one, where they differ
-	Starts   string         `json:"starts,omitempty"` // left, right; absent: in turn
-	Locked   bool           `json:"locked,omitempty"`
+	// LoadMarked is the same load as it is marked on the thing, kg: the whole bar, the
+	// dumbbell two hands share, the stack, what is added to the body. LoadMeans says
+	// which, for people; it is not read.
+	LoadMarked *float64   `json:"load_marked,omitempty"`
+	LoadMeans  string     `json:"load_means,omitempty"`
+	Method     string     `json:"method,omitempty"`
+	MethodN    int        `json:"method_n,omitempty"`
+	Combo      string     `json:"combo,omitempty"`
+	Cues       []string   `json:"cues,omitempty"`
+	Grips      []PlanGrip `json:"grips,omitempty"`  // of the sets one by one, where they differ
+	Starts     string     `json:"starts,omitempty"` // left, right; absent: in turn
+	Locked     bool       `json:"locked,omitempty"`
 }
 
 // PlanGrip is the set-up of one set.
@@ -78,13 +90,29 @@ type PlanProblem struct {
 // what was not understood is in Unknown or Problems.
 type PlanRead struct {
 	Plan     Plan
-	Unknown  []string // columns or fields nobody knows
+	Unknown  []string // columns or fields nobody knows, the first mostNamed by name
 	Problems []PlanProblem
 }
 
 func (r *PlanRead) problem(where, reason string, args ...any) {
-	r.Problems = append(r.Problems, PlanProblem{where, fmt.Sprintf(reason, args...)})
+	switch n := len(r.Problems); {
+	case n < mostProblems:
+		r.Problems = append(r.Problems, PlanProblem{where, fmt.Sprintf(reason, args...)})
+	case n == mostProblems:
+		r.Problems = append(r.Problems, PlanProblem{"the file", fmt.Sprintf("has more than %d such places; put these right first", mostProblems)})
+	}
 }
+
+// unknown notes columns or fields nobody knows: some by name, the rest by number.
+func (r *PlanRead) unknown(names []string) {
+	r.Unknown = append(r.Unknown, names[:min(len(names), mostNamed)]...)
+	if more := len(names) - mostNamed; more > 0 {
+		r.Unknown = append(r.Unknown, fmt.Sprintf("and %d more", more))
+	}
+}
+
+// short keeps what strangers wrote from filling a screen.
+func short(s string) string { return cut(s, 60) }
 
 // WritePlanJSON writes a plan as JSON.
 func WritePlanJSON(w io.Writer, p *Plan) error {
@@ -99,13 +127,18 @@ func WritePlanJSON(w io.Writer, p *Plan) error {
 // ReadPlanJSON reads a plan written as JSON; fields it does not know are told.
 func ReadPlanJSON(b []byte) PlanRead {
 	var out PlanRead
+	if at, why := text.JSONFault(b, func(string) bool { return false }); why != "" {
+		out.problem(at, "%s", why)
+		return out
+	}
 	if err := json.Unmarshal(b, &out.Plan); err != nil {
-		out.problem("the file", "is no plan in JSON: %v", err)
+		out.Plan = Plan{}
+		out.problem("the file", "is no plan in JSON: %s", short(err.Error()))
 		return out
 	}
 	switch p := &out.Plan; {
 	case p.Format != PlanFormat:
-		out.problem("format", "%q is not %q", p.Format, PlanFormat)
+		out.problem("format", "%q is not %q", short(p.Format), PlanFormat)
 	case p.Version != PlanVersion:
 		out.problem("version", "version %d is not read here, only %d", p.Version, PlanVersion)
 	}
@@ -113,7 +146,7 @@ func ReadPlanJSON(b []byte) PlanRead {
 		out.Plan = Plan{}
 		return out
 	}
-	out.Unknown = unknownFields(b)
+	out.unknown(unknownFields(b))
 	out.bound()
 	return out
 }
@@ -129,7 +162,7 @@ func unknownFields(b []byte) []string {
 	for _, c := range columns {
 		known[c.id] = true
 	}
-	var out []string
+	seen := map[string]bool{}
 	var walk func(v any)
 	walk = func(v any) {
 		switch v := v.(type) {
@@ -142,8 +175,8 @@ func unknownFields(b []byte) []string {
 				if k == "settings" {
 					continue // its keys are the movement's
 				}
-				if !known[k] && !slices.Contains(out, k) {
-					out = append(out, k)
+				if !known[k] {
+					seen[short(k)] = true
 				}
 				walk(x)
 			}
@@ -153,8 +186,7 @@ func unknownFields(b []byte) []string {
 	if json.Unmarshal(b, &all) == nil {
 		walk(all)
 	}
-	slices.Sort(out)
-	return out
+	return slices.Sorted(maps.Keys(seen))
 }
 
 // bound refuses plans that are too long and fills in what has a usual value.
@@ -165,13 +197,13 @@ func (r *PlanRead) bound() {
 		rows += len(s.Slots)
 		s.Intent = strings.ToLower(strings.TrimSpace(s.Intent))
 		if s.Intent != "" && s.Intent != "heavy" && s.Intent != "light" {
-			r.problem(fmt.Sprintf("session %q", s.Name), "%q is neither heavy nor light", s.Intent)
+			r.problem(fmt.Sprintf("session %q", short(s.Name)), "%q is neither heavy nor light", short(s.Intent))
 			s.Intent = ""
 		}
 		if date, ok := readDate(s.Date); ok {
 			s.Date = date
 		} else {
-			r.problem(fmt.Sprintf("session %q", s.Name), "%q is no date that can be read one way only; write 2026-11-25", s.Date)
+			r.problem(fmt.Sprintf("session %q", short(s.Name)), "%q is no date that can be read one way only; write 2026-11-25", short(s.Date))
 		}
 	}
 	if len(r.Plan.Sessions) > MostSessions || rows > MostRows {

@@ -2,11 +2,14 @@ package formats
 
 import (
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strconv"
 	"strings"
 	"time"
+
+	"musculus/internal/core/text"
 )
 
 // column is one column of a plan in rows: its id, and how a coach's sheet calls it.
@@ -16,7 +19,7 @@ type column struct{ id, label string }
 var columns = []column{
 	{"session", "Session"}, {"date", "Date"}, {"intent", "Heavy or light"}, {"warm_up_min", "Warm-up, min"},
 	{"movement", "Movement"}, {"in_words", "In words"}, {"settings", "Settings"}, {"sets", "Sets"}, {"reps_low", "Reps from"}, {"reps_high", "Reps to"},
-	{"reserve", "Left in reserve"}, {"reserves", "Left set by set"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg a hand"}, {"method", "Method"}, {"method_n", "Method’s number"},
+	{"reserve", "Left in reserve"}, {"reserves", "Left set by set"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg in one hand"}, {"load_marked", "Load as marked, kg"}, {"load_means", "What the mark is"}, {"method", "Method"}, {"method_n", "Method’s number"},
 	{"combo", "Combo"}, {"grips", "Grips by set"}, {"starts", "Arm that begins"}, {"locked", "Locked"}, {"cues", "Cues"},
 }
 
@@ -31,15 +34,21 @@ func columnOf(head string) string {
 			return c.id
 		}
 	}
-	return ""
+	return oldLabels[plain]
 }
+
+// oldLabels are labels of files written before they said more.
+var oldLabels = map[string]string{"load, kg a hand": "load_kg"}
 
 // cells writes a slot, the session's columns first.
 func cells(s *PlanSession, slot *PlanSlot) []string {
 	number := func(x float64) string { return strconv.FormatFloat(x, 'f', -1, 64) }
-	load := ""
+	load, marked := "", ""
 	if slot.LoadKg != nil {
 		load = number(*slot.LoadKg)
+	}
+	if slot.LoadMarked != nil {
+		marked = number(*slot.LoadMarked)
 	}
 	var tempo []string
 	for _, x := range slot.Tempo {
@@ -54,8 +63,27 @@ func cells(s *PlanSession, slot *PlanSlot) []string {
 		n = strconv.Itoa(slot.MethodN)
 	}
 	return []string{s.Name, s.Date, s.Intent, number(s.WarmUpMin), slot.Movement, slot.InWords, settingsText(slot.Settings), strconv.Itoa(slot.Sets), strconv.Itoa(slot.RepsLow),
-		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strings.Join(reserves, "-"), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, slot.Method, n, slot.Combo,
-		gripsText(slot.Grips), slot.Starts, map[bool]string{true: yes}[slot.Locked], strings.Join(slot.Cues, " | ")}
+		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strings.Join(reserves, "-"), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, marked, slot.LoadMeans, slot.Method, n, slot.Combo,
+		gripsText(slot.Grips), slot.Starts, map[bool]string{true: yes}[slot.Locked], cuesText(slot.Cues)}
+}
+
+// cuesText writes cues with bars between them; a bar in a cue is written twice.
+func cuesText(cues []string) string {
+	out := make([]string, len(cues))
+	for i, c := range cues {
+		out[i] = strings.ReplaceAll(c, "|", "||")
+	}
+	return strings.Join(out, " | ")
+}
+
+func readCues(cell string) (out []string) {
+	const held = "\x00" // stands for a bar in a cue; no cell has one
+	for _, c := range strings.Split(strings.ReplaceAll(cell, "||", held), "|") {
+		if c = strings.TrimSpace(strings.ReplaceAll(c, held, "|")); c != "" {
+			out = append(out, c)
+		}
+	}
+	return out
 }
 
 // yes stands in a column that is said yes or nothing to.
@@ -111,7 +139,7 @@ func readSettings(text string) (map[string]any, error) {
 		}
 		k, v, ok := strings.Cut(part, "=")
 		if !ok {
-			return nil, fmt.Errorf("%q is no setting; write them like “bench=60; hands=one”", part)
+			return nil, fmt.Errorf("%q is no setting; write them like “bench=60; hands=one”", short(part))
 		}
 		if x, err := strconv.ParseFloat(strings.TrimSpace(v), 64); err == nil {
 			out[strings.TrimSpace(k)] = x
@@ -149,13 +177,18 @@ type rows struct {
 // start reads a head row; unknown columns are told, missing ones too.
 func start(read *PlanRead, head []string, where string, needed ...string) *rows {
 	r := &rows{read: read}
-	for _, h := range head {
-		id := columnOf(unsafe(h))
-		if id == "" && strings.TrimSpace(h) != "" && !slices.Contains(read.Unknown, h) {
-			read.Unknown = append(read.Unknown, h)
+	unknown := map[string]bool{}
+	for i, h := range head {
+		id := ""
+		if i < mostColumns {
+			id = columnOf(unsafe(h))
+		}
+		if id == "" && strings.TrimSpace(h) != "" {
+			unknown[short(h)] = true
 		}
 		r.heads = append(r.heads, id)
 	}
+	read.unknown(slices.Sorted(maps.Keys(unknown)))
 	for _, n := range needed {
 		if !slices.Contains(r.heads, n) {
 			read.problem(where, "the column %q is missing", n)
@@ -168,13 +201,19 @@ func start(read *PlanRead, head []string, where string, needed ...string) *rows 
 // add reads one row into the session it names, or into the given one.
 func (r *rows) add(cells []string, where string, into *PlanSession) {
 	at := map[string]string{}
-	for i, c := range cells {
-		if i < len(r.heads) && r.heads[i] != "" {
-			at[r.heads[i]] = strings.TrimSpace(unsafe(c))
+	for i, c := range cells[:min(len(cells), len(r.heads), mostColumns)] {
+		if r.heads[i] == "" {
+			continue
 		}
+		c = strings.TrimSpace(unsafe(c))
+		if why := text.Fault(c, true); why != "" {
+			r.read.problem(where+", "+r.heads[i], "%s", why)
+			c = ""
+		}
+		at[r.heads[i]] = c
 	}
 	if at["movement"] == "" {
-		if strings.TrimSpace(strings.Join(cells, "")) != "" {
+		if slices.ContainsFunc(cells, func(c string) bool { return strings.TrimSpace(c) != "" }) {
 			r.read.problem(where, "there is no movement in it")
 		}
 		return
@@ -196,14 +235,19 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	if at["reserves"] != "" {
 		for _, part := range strings.Split(at["reserves"], "-") {
 			slot.Reserves = append(slot.Reserves, int(r.number(part, where, "reserves")))
+			if len(slot.Reserves) > mostColumns {
+				break
+			}
 		}
 	}
 	if slot.RepsHigh == 0 {
 		slot.RepsHigh = slot.RepsLow
 	}
-	if at["load_kg"] != "" {
-		x := r.number(at["load_kg"], where, "load_kg")
-		slot.LoadKg = &x
+	for id, to := range map[string]**float64{"load_kg": &slot.LoadKg, "load_marked": &slot.LoadMarked} {
+		if at[id] != "" {
+			x := r.number(at[id], where, id)
+			*to = &x
+		}
 	}
 	var err error
 	if slot.Settings, err = readSettings(at["settings"]); err != nil {
@@ -216,25 +260,24 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	case "", "left", "right":
 		slot.Starts = starts
 	default:
-		r.read.problem(where+", starts", "%q is neither left nor right", at["starts"])
+		r.read.problem(where+", starts", "%q is neither left nor right", short(at["starts"]))
 	}
 	switch strings.ToLower(at["locked"]) {
 	case yes, "true", "1":
 		slot.Locked = true
 	case "", "no", "false", "0":
 	default:
-		r.read.problem(where+", locked", "%q is neither yes nor no", at["locked"])
+		r.read.problem(where+", locked", "%q is neither yes nor no", short(at["locked"]))
 	}
 	if at["tempo"] != "" {
 		for _, part := range strings.Split(at["tempo"], "-") {
 			slot.Tempo = append(slot.Tempo, r.number(part, where, "tempo"))
+			if len(slot.Tempo) > mostColumns {
+				break
+			}
 		}
 	}
-	for _, c := range strings.Split(at["cues"], "|") {
-		if c = strings.TrimSpace(c); c != "" {
-			slot.Cues = append(slot.Cues, c)
-		}
-	}
+	slot.Cues = readCues(at["cues"])
 	s.Slots = append(s.Slots, slot)
 }
 
@@ -249,19 +292,19 @@ func (r *rows) session(at map[string]string, where string) *PlanSession {
 }
 
 // number reads a number, a decimal comma and a trailing unit of ours included.
-func (r *rows) number(text, where, field string) float64 {
-	t := strings.TrimSpace(text)
+func (r *rows) number(cell, where, field string) float64 {
+	t := strings.TrimSpace(cell)
 	if t == "" {
 		return 0
 	}
 	if pounds.MatchString(t) {
-		r.read.problem(where+", "+field, "%q is in pounds; write kg", text)
+		r.read.problem(where+", "+field, "%q is in pounds; write kg", short(cell))
 		return 0
 	}
 	t = strings.TrimSpace(strings.TrimSuffix(strings.TrimSuffix(strings.ToLower(t), "kg"), "s"))
 	x, err := strconv.ParseFloat(strings.ReplaceAll(t, ",", "."), 64)
 	if err != nil || x != x || x > 1e6 || x < -1e6 {
-		r.read.problem(where+", "+field, "%q is no number", text)
+		r.read.problem(where+", "+field, "%q is no number", short(cell))
 		return 0
 	}
 	return x

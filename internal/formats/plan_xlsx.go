@@ -1,19 +1,12 @@
 package formats
 
 import (
-	"bytes"
 	"fmt"
 	"io"
 	"strings"
 	"unicode/utf8"
 
 	"github.com/xuri/excelize/v2"
-)
-
-// What a workbook may unpack to, bytes.
-const (
-	mostUnpacked = 24 << 20
-	mostXML      = 8 << 20
 )
 
 // headRow is where the slots' table begins; above it stand the session's own facts.
@@ -121,75 +114,4 @@ func cut(s string, n int) string {
 		s = s[:len(s)-size]
 	}
 	return s
-}
-
-// ReadPlanXLSX reads a workbook laid out as WritePlanXLSX does. Formulas are not
-// evaluated: a cell that holds one is told.
-func ReadPlanXLSX(b []byte) PlanRead {
-	var out PlanRead
-	f, err := excelize.OpenReader(bytes.NewReader(b), excelize.Options{UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostXML})
-	if err != nil {
-		out.problem("the file", "is no workbook that can be read, or unpacks to more than %d MB", mostUnpacked>>20)
-		return out
-	}
-	defer f.Close()
-	for _, sheet := range f.GetSheetList() {
-		table, err := f.GetRows(sheet, excelize.Options{RawCellValue: true})
-		if err != nil {
-			out.problem("sheet "+sheet, "cannot be read: %v", err)
-			continue
-		}
-		if len(table) > MostRows+headRow {
-			out.Plan.Sessions = nil
-			out.problem("sheet "+sheet, "has more than %d rows; split it", MostRows)
-			return out
-		}
-		readSheet(f, sheet, table, &out)
-	}
-	out.bound()
-	return out
-}
-
-func readSheet(f *excelize.File, sheet string, table [][]string, out *PlanRead) {
-	s := PlanSession{}
-	facts := map[string]string{}
-	head := -1
-	for n, row := range table {
-		if len(row) == 0 {
-			continue
-		}
-		if id := columnOf(row[0]); id == "movement" {
-			head = n
-			break
-		} else if id != "" && len(row) > 1 {
-			facts[id] = strings.TrimSpace(unsafe(row[1]))
-		}
-	}
-	if head < 0 {
-		if len(table) > 0 {
-			out.problem("sheet "+sheet, "has no table of slots: a row that begins with “%s”", columns[perSession].label)
-		}
-		return
-	}
-	r := start(out, table[head], "sheet "+sheet, "movement", "sets", "reps_low")
-	if r == nil {
-		return
-	}
-	s.Name, s.Date, s.Intent = facts["session"], facts["date"], facts["intent"]
-	s.WarmUpMin = r.number(facts["warm_up_min"], "sheet "+sheet, "warm_up_min")
-	for n := head + 1; n < len(table); n++ {
-		where := fmt.Sprintf("sheet %s, row %d", sheet, n+1)
-		for col := range table[n] {
-			cell, err := excelize.CoordinatesToCellName(col+1, n+1)
-			if err != nil {
-				continue
-			}
-			if formula, err := f.GetCellFormula(sheet, cell); err == nil && formula != "" {
-				out.problem(where, "%s holds a formula; nothing is evaluated here, write its value", cell)
-				table[n][col] = ""
-			}
-		}
-		r.add(table[n], where, &s)
-	}
-	out.Plan.Sessions = append(out.Plan.Sessions, s)
 }

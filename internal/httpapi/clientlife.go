@@ -60,6 +60,7 @@ func (s *server) registerClientLife(api huma.API) {
 	huma.Register(api, operation("delete-client", http.MethodDelete, "/clients/{client}", "Delete a client; can be undone for a month"), s.deleteClient)
 	huma.Register(api, operation("restore-client", http.MethodPost, "/clients/{client}/restore", "Bring a deleted client back"), s.restoreClient)
 	huma.Register(api, operation("deleted-clients", http.MethodGet, "/deleted-clients", "Who can still be brought back, and what was done"), s.deletedClients)
+	huma.Register(api, operation("erase-consented", http.MethodPost, "/clients/{client}/erase", "Erase what was kept by a consent that was withdrawn"), s.eraseConsented)
 	huma.Register(api, operation("export-client", http.MethodGet, "/clients/{client}/export", "Everything about a client as a file"), s.exportClient)
 }
 
@@ -112,21 +113,24 @@ func (s *server) deletedClients(ctx context.Context, _ *struct{}) (*deletedOutpu
 
 // Exported is everything about a client, as the file holds it.
 type Exported struct {
-	Format     string                 `json:"format"` // musculus-client 1
-	ExportedOn string                 `json:"exported_on"`
-	Dossier    person.Dossier         `json:"dossier"`
-	Stance     string                 `json:"stance"`
-	Rooms      []person.Room          `json:"rooms"`
-	Screenings []store.ScreeningRound `json:"screenings"`
-	Joints     []person.JointReport   `json:"joints"`
-	Overrides  []store.Override       `json:"overrides"`
-	Measured   []store.Measuring      `json:"measured"`
-	Photos     []store.Photo          `json:"photos"` // lines; the files only where asked for
-	Ratings    any                    `json:"ratings"`
-	Emphasis   any                    `json:"emphasis"`
-	TryOuts    []store.TryOut         `json:"try_outs"`
-	Sessions   []store.Session        `json:"sessions"`
-	Sets       []ExportedSet          `json:"sets"`
+	Format     string         `json:"format"` // musculus-client 1
+	ExportedOn string         `json:"exported_on"`
+	Dossier    person.Dossier `json:"dossier"`
+	Stance     string         `json:"stance"`
+	Rooms      []person.Room  `json:"rooms"`
+	// Records are every row about her as it is kept, by table: what is told above in
+	// its order, and whatever it leaves out.
+	Records    map[string][]json.RawMessage `json:"records"`
+	Screenings []store.ScreeningRound       `json:"screenings"`
+	Joints     []person.JointReport         `json:"joints"`
+	Overrides  []store.Override             `json:"overrides"`
+	Measured   []store.Measuring            `json:"measured"`
+	Photos     []store.Photo                `json:"photos"` // lines; the files only where asked for
+	Ratings    any                          `json:"ratings"`
+	Emphasis   any                          `json:"emphasis"`
+	TryOuts    []store.TryOut               `json:"try_outs"`
+	Sessions   []store.Session              `json:"sessions"`
+	Sets       []ExportedSet                `json:"sets"`
 }
 
 // ExportedSet is one logged set.
@@ -142,13 +146,52 @@ type ExportedSet struct {
 	DoneAt  time.Time  `json:"done_at"`
 }
 
+type eraseInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		What store.Consented `json:"what" enum:"health,body" doc:"health notes, or measures and photos"`
+	}
+}
+
+// eraseConsented erases for good what was kept by a consent that was withdrawn.
+func (s *server) eraseConsented(ctx context.Context, in *eraseInput) (*dossierOutput, error) {
+	out := &dossierOutput{}
+	var gone []store.Photo
+	err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
+		if in.Body.What == store.Body {
+			if gone, err = tx.Photos(ctx, c.ID); err != nil {
+				return err
+			}
+		}
+		done, err := tx.EraseConsented(ctx, c.ID, in.Body.What, a.ID)
+		if err != nil {
+			return err
+		}
+		if !done {
+			return problem(http.StatusConflict, "the consent still holds: it is withdrawn first (Dossier, Consent)")
+		}
+		out.Body, err = s.dossier(ctx, tx, c.ID)
+		return err
+	})
+	for _, p := range gone {
+		if err == nil {
+			err = problemIf(s.photos.Drop(accountOf(ctx).Studio, p.ID))
+		}
+	}
+	return out, err
+}
+
 func (s *server) exportClient(ctx context.Context, in *exportInput) (*huma.StreamResponse, error) {
 	all := Exported{Format: "musculus-client 1", ExportedOn: s.day().String()}
-	if err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
+	if err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
 		if err := gather(ctx, tx, in.Client, &all, movements(ctx)); err != nil {
 			return err
 		}
-		return tx.AddEvent(ctx, in.Client, "exported", a.ID)
+		if err := tx.AddEvent(ctx, in.Client, "exported", a.ID); err != nil {
+			return err
+		}
+		all.Records, err = tx.Records(ctx, in.Client)
+		return err
 	}); err != nil {
 		return nil, err
 	}

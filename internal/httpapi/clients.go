@@ -14,6 +14,7 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/person"
+	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -101,6 +102,26 @@ func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
 	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.fence(c)}, nil
 }
 
+// informed is the trainee with what her log says of each series.
+func (s *server) informed(ctx context.Context, tx *store.Tx, c *store.Client) (*week.Trainee, error) {
+	t, err := s.trainee(c)
+	if err == nil { // a client back after longer is another one
+		t.Own, err = tx.Own(ctx, c.ID, s.now().AddDate(0, 0, -series.SpeaksFor), movements(ctx))
+	}
+	return t, err
+}
+
+// blocked says why a client may not train today, "" if she may.
+func (s *server) blocked(c *store.Client) string {
+	if c == nil {
+		return ""
+	}
+	if standing := c.Standing(s.day()); !standing.MayTrain() {
+		return standing.Heading()
+	}
+	return ""
+}
+
 // caps is what a client's doses may not go beyond today.
 func (s *server) caps(c *store.Client) person.Caps {
 	standing := c.Standing(s.day())
@@ -113,14 +134,6 @@ func (s *server) fence(c *store.Client) *person.Fence {
 		return nil
 	}
 	return &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: s.caps(c), Overrides: c.Overrides}
-}
-
-// screenedWords tells when a client was screened.
-func screenedWords(c *store.Client) string {
-	if c.Screening == nil {
-		return "not screened"
-	}
-	return "screened " + c.Screening.On.Words()
 }
 
 // current picks the session to open: the next one not before today, else the
@@ -215,9 +228,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 
 func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
-	if standing := c.Standing(s.day()); !standing.MayTrain() {
-		out.Blocked = standing.Heading()
-	}
+	out.Blocked = s.blocked(c)
 	next := current(sessions, s.today())
 	if next == nil {
 		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
@@ -253,7 +264,7 @@ func (s *server) weekFindings(ctx context.Context, tx *store.Tx, c *store.Client
 			kept = append(kept, one)
 		}
 	}
-	audited, err := s.auditWeek(ctx, tx, c, from, kept)
+	audited, err := s.auditWeek(ctx, tx, c, from, kept, 0)
 	return audited.graveFindings(), err
 }
 
@@ -319,7 +330,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		if err != nil {
 			return err
 		}
-		measured, err := tx.Measurings(ctx, c.ID)
+		measured, err := s.measurings(ctx, tx, c)
 		if err != nil {
 			return err
 		}

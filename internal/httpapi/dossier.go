@@ -33,6 +33,10 @@ type DossierView struct {
 	Mobility  []string       `json:"mobility_says"`
 	Verdicts  VerdictCount   `json:"verdicts"`
 	Health    string         `json:"no_diagnosis"`
+	// Hidden is how many rounds of screening are kept without a consent that holds:
+	// out of sight, to be erased.
+	Hidden     int    `json:"hidden_rounds"`
+	MayMeasure string `json:"may_measure"` // what measures and photos still need, empty for nothing
 }
 
 // WishView is a wish as it reads: the heads the words come to.
@@ -189,7 +193,7 @@ func (s *server) changeDossier(ctx context.Context, in *changeInput) (*dossierOu
 		if err := s.roomsAreOurs(ctx, tx, changes); err != nil {
 			return err
 		}
-		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.day())
+		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.day(), s.now())
 		switch {
 		case err != nil:
 			return err
@@ -253,14 +257,17 @@ func fieldFaults(prefix string, list []person.FieldError) error {
 }
 
 // healthNote keeps a health note, with the client's consent, and shows the dossier
-// after it; faults are what is wrong with it.
-func (s *server) healthNote(ctx context.Context, client uuid.UUID, faults []movement.FieldError, add func(tx *store.Tx, by uuid.UUID) error) (*dossierOutput, error) {
+// after it; check says what is wrong with it.
+func (s *server) healthNote(ctx context.Context, client uuid.UUID, check func(tx *store.Tx) ([]movement.FieldError, error), add func(tx *store.Tx, by uuid.UUID) error) (*dossierOutput, error) {
 	out := &dossierOutput{}
 	return out, s.inClient(ctx, client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		if c.Dossier.HealthConsent == nil {
 			return fieldProblem("body.health_consent", "health notes are kept only with the client’s consent, with its date")
 		}
-		err := fieldFaults("body.", faults)
+		wrong, err := check(tx)
+		if err == nil {
+			err = fieldFaults("body.", wrong)
+		}
 		if err == nil {
 			err = add(tx, a.ID)
 		}
@@ -272,13 +279,25 @@ func (s *server) healthNote(ctx context.Context, client uuid.UUID, faults []move
 }
 
 func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput, error) {
-	return s.healthNote(ctx, in.Client, in.Body.Screening.Check(s.day()), func(tx *store.Tx, by uuid.UUID) error {
-		return tx.AddScreening(ctx, in.Body.ID, in.Client, in.Body.Screening, by)
+	check := func(tx *store.Tx) ([]movement.FieldError, error) {
+		rounds, err := tx.Screenings(ctx, in.Client)
+		var last *person.Screening
+		for i := range rounds {
+			if rounds[i].ID != in.Body.ID { // the round before, should this one be sent again
+				last = &rounds[i].Screening
+				break
+			}
+		}
+		return in.Body.Screening.Check(s.day(), last), err
+	}
+	return s.healthNote(ctx, in.Client, check, func(tx *store.Tx, by uuid.UUID) error {
+		return tx.AddScreening(ctx, in.Body.ID, in.Client, in.Body.Screening, by, s.now())
 	})
 }
 
 func (s *server) reportJoint(ctx context.Context, in *jointInput) (*dossierOutput, error) {
-	return s.healthNote(ctx, in.Client, in.Body.JointReport.Check(s.day()), func(tx *store.Tx, by uuid.UUID) error {
-		return tx.AddJointReport(ctx, in.Body.ID, in.Client, in.Body.JointReport, by)
+	check := func(*store.Tx) ([]movement.FieldError, error) { return in.Body.JointReport.Check(s.day()), nil }
+	return s.healthNote(ctx, in.Client, check, func(tx *store.Tx, by uuid.UUID) error {
+		return tx.AddJointReport(ctx, in.Body.ID, in.Client, in.Body.JointReport, by, s.now())
 	})
 }

@@ -47,6 +47,10 @@ func (s *server) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (Dossi
 	for _, q := range person.Questions {
 		out.Questions = append(out.Questions, QuestionView{q.ID, q.Text, q.Says, q.Level.ID(), q.Clears})
 	}
+	if c.Dossier.HealthConsent == nil { // out of sight until it is erased or allowed again
+		out.Hidden, rounds = len(rounds), nil
+	}
+	out.MayMeasure = c.Dossier.MayMeasure(today)
 	for i, r := range rounds {
 		if i == 0 {
 			out.Asked = &RoundView{r.On.String(), r.On.Words(), r.By, r.Answers}

@@ -11,6 +11,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/text"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -40,6 +41,8 @@ type SlotDraft struct {
 	Grips    []GripDraft    `json:"grips,omitempty" maxItems:"12" doc:"the set-ups of the sets one by one, where they differ; the last one holds on"`
 	Starts   string         `json:"starts,omitempty" enum:",left,right" doc:"the arm that begins; absent: in turn"`
 	Locked   bool           `json:"locked,omitempty" doc:"no fix and no draft touches it"`
+	// CueReason answers what is asked back about a cue.
+	CueReason string `json:"cue_reason,omitempty" maxLength:"200" doc:"why a cue stays that asks for what a cap forbids"`
 }
 
 // GripDraft is the set-up of one set.
@@ -47,6 +50,9 @@ type GripDraft struct {
 	Movement string         `json:"movement" maxLength:"60"`
 	Settings map[string]any `json:"settings"`
 }
+
+// mostName is how long a session's name may be.
+const mostName = 60
 
 // Draft is a session as it is edited.
 type Draft struct {
@@ -84,7 +90,7 @@ func (s *server) checked(ctx context.Context, c *store.Client, d *Draft) (store.
 // doseField puts the field of a dose where a draft has it.
 func doseField(field string) string {
 	slot, name, ok := strings.Cut(field, "].")
-	if !ok || name == "cues" || name == "starts" || strings.HasPrefix(name, "grips") {
+	if !ok || name == "cues" || name == "cue_reason" || name == "movement" || name == "settings" || name == "starts" || strings.HasPrefix(name, "grips") {
 		return field
 	}
 	return slot + "].dose." + name
@@ -96,8 +102,20 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 	var wrong []*movement.FieldError
 	fault := func(field, reason string) { wrong = append(wrong, &movement.FieldError{Field: field, Reason: reason}) }
 	out := store.Session{Name: strings.TrimSpace(d.Name), Content: store.Content{WarmUpMin: d.WarmUpMin, Intent: d.Intent, Locked: d.Locked, Slots: []store.PlannedSlot{}}}
-	if out.Name == "" {
+	line := func(field, s string) {
+		if why := text.Fault(s, true); why != "" {
+			fault(field, why)
+		}
+	}
+	switch n := len([]rune(out.Name)); {
+	case n == 0:
 		fault("name", "a session needs a name")
+	case n > mostName:
+		fault("name", fmt.Sprintf("%d characters are more than %d", n, mostName))
+	}
+	line("name", out.Name)
+	if out.Content.Intent != "" && out.Content.Intent != "heavy" && out.Content.Intent != "light" {
+		fault("intent", "neither heavy nor light")
 	}
 	day, err := time.Parse(time.DateOnly, d.PlannedOn)
 	if err != nil || day.Year() < 2000 || day.Year() > 2100 {
@@ -111,7 +129,7 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			fault(at+"id", "two slots have the same id")
 		}
 		seen[slot.ID] = true
-		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Combo: slot.Combo, Cues: []string{}, Dose: dose.Usual(s.caps(c)), Starts: week.Starts(slot.Starts), Locked: slot.Locked}
+		kept := store.PlannedSlot{ID: slot.ID, Movement: slot.Movement, Combo: slot.Combo, Cues: []string{}, Dose: dose.Usual(s.caps(c)), Starts: week.Starts(slot.Starts), Locked: slot.Locked, CueReason: strings.TrimSpace(slot.CueReason)}
 		settingsAt := func(turned map[string]any, at string) map[movement.Key]movement.Value {
 			settings, wrongValue := values(turned)
 			if wrongValue != nil {
@@ -124,8 +142,11 @@ func (s *server) read(c *store.Client, d *Draft) (store.Session, []*movement.Fie
 			kept.Grips = append(kept.Grips, store.PlannedGrip{Movement: g.Movement, Settings: settingsAt(g.Settings, fmt.Sprintf("%sgrips[%d].", at, n))})
 		}
 		for _, cue := range slot.Cues {
+			line(at+"cues", cue)
 			kept.Cues = append(kept.Cues, strings.TrimSpace(cue))
 		}
+		line(at+"combo", slot.Combo)
+		line(at+"cue_reason", slot.CueReason)
 		if d := slot.Dose; d != nil {
 			kept.Dose = dose.Dose{Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh, Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, Method: dose.Use{ID: d.Method, N: d.MethodN}}
 			if len(d.Reserves) > 0 {

@@ -44,6 +44,7 @@ type Neighbour struct {
 // Fitted is a set-up and, while a setting is turned, its neighbours.
 type Fitted struct {
 	View       SetUpView   `json:"view"`
+	Blocked    string      `json:"blocked"` // why the client may not train, empty if she may, or without one
 	Neighbours []Neighbour `json:"neighbours"`
 }
 
@@ -58,7 +59,9 @@ func (s *server) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &fitOutput{s.fitted(set, y, st, s.fence(c), movement.Key(in.Body.Turning))}, nil
+	out := s.fitted(set, y, st, s.fence(c), movement.Key(in.Body.Turning))
+	out.Blocked = s.blocked(c)
+	return &fitOutput{out}, nil
 }
 
 // wearer is whose body and stance a fitting is for: the client's, or the average

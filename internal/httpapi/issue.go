@@ -3,6 +3,7 @@ package httpapi
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"net/http"
 	"time"
@@ -10,7 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/week"
+	"musculus/internal/core/movement"
 	"musculus/internal/figure"
 	"musculus/internal/store"
 )
@@ -46,8 +47,32 @@ type issueInput struct {
 	SessionPath
 	Body struct {
 		ID      uuid.UUID `json:"id" doc:"made for this issue; sending it again issues once"`
-		Version int       `json:"version" doc:"the session's version that was looked at"`
+		Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"the session's version that was looked at"`
 	}
+}
+
+type issueWeekInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Sheets []struct {
+			ID      uuid.UUID `json:"id" doc:"made for this issue; sending it again issues once"`
+			Session uuid.UUID `json:"session"`
+			Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"the session's version that was looked at"`
+		} `json:"sheets" minItems:"1" maxItems:"42"`
+	}
+}
+
+type issueWeekOutput struct {
+	Body struct {
+		Issued []IssuedView `json:"issued"`
+	}
+}
+
+// IssuedView is a sheet that left with a week.
+type IssuedView struct {
+	Session uuid.UUID `json:"session"`
+	Name    string    `json:"name"`
+	Number  int       `json:"number"`
 }
 
 type compareInput struct {
@@ -112,6 +137,7 @@ func (s *server) registerIssues(api huma.API) {
 	huma.Register(api, operation("issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
 	huma.Register(api, operation("compare-issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues/compare", "What changed from one sheet to another"), s.compareIssues)
 	huma.Register(api, operation("issue", http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
+	huma.Register(api, operation("issue-week", http.MethodPost, "/clients/{client}/issues", "Issue sheets of several sessions, all or none"), s.issueWeek)
 	huma.Register(api, operation("make-link", http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
 	huma.Register(api, operation("revoke-link", http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
 	huma.Register(api, operation("open-link", http.MethodGet, "/links/{token}", "A client's sheets by a link"), s.openLink)
@@ -143,7 +169,7 @@ func (s *server) compareIssues(ctx context.Context, in *compareInput) (*compareO
 			}
 			for _, r := range rows {
 				if r.Number == number {
-					return v, json.Unmarshal(r.Sheet, &v)
+					return readSheet(r.Sheet)
 				}
 			}
 			return v, store.ErrNotFound
@@ -165,46 +191,73 @@ func (s *server) compareIssues(ctx context.Context, in *compareInput) (*compareO
 func (s *server) issue(ctx context.Context, in *issueInput) (*issuesOutput, error) {
 	out := &issuesOutput{}
 	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
-		if kept.Version != in.Body.Version {
-			return problem(http.StatusConflict, "somebody saved this session in between: look at it once more before it is issued")
-		}
-		if standing := c.Standing(s.day()); !standing.MayTrain() {
-			return problem(http.StatusUnprocessableEntity, standing.Heading())
-		}
-		t, err := s.trainee(c)
-		if err != nil {
+		if err := s.issueOne(ctx, tx, a, c, kept, in.Body.ID, in.Body.Version); err != nil {
 			return err
 		}
-		session, wrong := kept.Content.Week(movements(ctx))
-		if len(wrong) == 0 {
-			wrong = session.Incomplete()
-		}
-		if err := faults("session.", wrong); err != nil {
-			return err
-		}
-		for _, f := range session.Findings(t, session.Count(t.Yardstick, t.Stance), c.Dossier.Minutes) {
-			if f.Severity == week.Stop {
-				return problem(http.StatusUnprocessableEntity, "It is not issued: "+f.Text)
-			}
-		}
-		studio, err := tx.StudioName(ctx)
-		if err != nil {
-			return err
-		}
-		sheet, err := s.sheet(ctx, tx, studio, c, kept)
-		if err != nil {
-			return err
-		}
-		b, err := json.Marshal(sheet)
-		if err != nil {
-			return err
-		}
-		if err := tx.AddIssue(ctx, c.ID, store.Issue{ID: in.Body.ID, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.PlannedOn, Sheet: b}, a.ID); err != nil {
-			return err
-		}
+		var err error
 		out.Body, err = s.viewIssues(ctx, tx, c, kept)
 		return err
 	})
+}
+
+// issueWeek issues several sheets, all or none: every one that cannot leave is told.
+func (s *server) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekOutput, error) {
+	out := &issueWeekOutput{}
+	out.Body.Issued = []IssuedView{}
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		var wrong []*movement.FieldError
+		for i, one := range in.Body.Sheets {
+			kept, err := tx.Session(ctx, c.ID, one.Session)
+			if err == nil {
+				err = s.issueOne(ctx, tx, a, c, kept, one.ID, one.Version)
+			}
+			var refused huma.StatusError
+			switch {
+			case errors.As(err, &refused) && refused.GetStatus() < http.StatusInternalServerError:
+				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("sheets[%d]", i), Reason: kept.Name + ": " + detailOf(refused)})
+				continue
+			case err != nil:
+				return err
+			}
+			issues, err := tx.Issues(ctx, c.ID, kept.ID)
+			if err != nil {
+				return err
+			}
+			out.Body.Issued = append(out.Body.Issued, IssuedView{kept.ID, kept.Name, issues[0].Number})
+		}
+		return faults("body.", wrong)
+	})
+}
+
+// detailOf is what a problem says.
+func detailOf(p huma.StatusError) string {
+	if model, ok := p.(*huma.ErrorModel); ok {
+		return model.Detail
+	}
+	return p.Error()
+}
+
+// issueOne keeps one sheet. What was looked at must be what is kept.
+func (s *server) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, kept store.Session, id uuid.UUID, version int) error {
+	if kept.Version != version {
+		return problem(http.StatusConflict, "somebody saved this session in between: look at it once more before it is issued")
+	}
+	if err := s.mayLeave(ctx, tx, c, kept); err != nil {
+		return err
+	}
+	studio, err := tx.StudioName(ctx)
+	if err != nil {
+		return err
+	}
+	sheet, err := s.sheet(ctx, tx, studio, c, kept)
+	if err != nil {
+		return err
+	}
+	b, err := json.Marshal(sheet)
+	if err != nil {
+		return err
+	}
+	return tx.AddIssue(ctx, c.ID, store.Issue{ID: id, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.PlannedOn, Sheet: b}, a.ID)
 }
 
 func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (IssuesView, error) {
@@ -215,7 +268,7 @@ func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, 
 	}
 	for _, r := range rows {
 		v := IssueView{Number: r.Number, At: r.At, By: r.By, Changes: []string{}}
-		if err := json.Unmarshal(r.Sheet, &v.Sheet); err != nil {
+		if v.Sheet, err = readSheet(r.Sheet); err != nil {
 			return out, err
 		}
 		out.Issues = append(out.Issues, v)
@@ -354,7 +407,7 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 			return err
 		}
 		out.Body.Client = c.Dossier.Name
-		standing := c.Standing(today)
+		blocked := s.blocked(&c)
 		issues, err := tx.LatestIssues(ctx, c.ID, today-linkBack, today+linkAhead)
 		if err != nil {
 			return err
@@ -362,11 +415,11 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 		var past []OpenSheet
 		for _, i := range issues {
 			v := OpenSheet{Session: i.SessionID, When: daysWords(i.PlannedOn, s.today())}
-			if err := json.Unmarshal(i.Sheet, &v.Sheet); err != nil {
+			if v.Sheet, err = readSheet(i.Sheet); err != nil {
 				return err
 			}
-			if !standing.MayTrain() { // a stop that came after the sheet holds for it too
-				v.Sheet.Blocked, v.Sheet.Slots = standing.Heading(), []SheetSlot{}
+			if blocked != "" { // a stop that came after the sheet holds for it too
+				v.Sheet.Blocked, v.Sheet.Slots, v.Sheet.Caps, v.Sheet.Why = blocked, []SheetSlot{}, []string{}, []string{}
 			}
 			if i.PlannedOn.Before(s.today()) {
 				past = append(past, v)

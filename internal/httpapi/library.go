@@ -141,14 +141,14 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	out.Body.Stance = st.Name
 	out.Body.Entries = []LibraryEntry{}
 	for _, m := range movements(ctx).Movements {
-		e := entry(m.Default(), y, st, fence)
+		e := libraryEntry(m.Default(), y, st, fence)
 		e.Lacks, e.Tried = lacks(c, m.Default()), tried[m.ID]
 		out.Body.Entries = append(out.Body.Entries, e)
 	}
 	own := ownOf(ctx)
 	for _, k := range own.setUps {
 		if set, err := k.setUp(own.catalogue); err == nil {
-			e := entry(set, y, st, fence)
+			e := libraryEntry(set, y, st, fence)
 			e.Key, e.Name, e.Own, e.Lacks = k.ID.String(), k.Name+": "+set.Name(), true, lacks(c, set)
 			out.Body.Entries = append(out.Body.Entries, e)
 		}
@@ -171,8 +171,8 @@ func (s *server) triedBy(ctx context.Context, c *store.Client) (map[string][]Try
 	})
 }
 
-// entry views a movement by one of its set-ups.
-func entry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) LibraryEntry {
+// libraryEntry views a movement by one of its set-ups.
+func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) LibraryEntry {
 	m := set.Movement
 	var p *effort.Profile
 	refused := ""

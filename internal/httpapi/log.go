@@ -7,11 +7,13 @@ import (
 	"net/http"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/dose"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
@@ -35,6 +37,8 @@ type EntryView struct {
 	Seen      []string  `json:"seen"`      // the same in words
 	Technical bool      `json:"technical"` // ended because form went
 	Estimate  string    `json:"e1rm"`      // estimated one-repetition maximum in words, "" where there is none
+	Mark      string    `json:"mark"`      // why it stands although training was stopped, in words
+	Unsure    string    `json:"unsure"`    // what is still to be asked about it, empty for nothing
 }
 
 // LogSlot is one slot of a log.
@@ -51,9 +55,10 @@ type LogSlot struct {
 	Entered   string      `json:"entered"`    // entries against those planned, "3 / 6"
 	Sides     []string    `json:"sides"`
 	Entries   []EntryView `json:"entries"`
-	Ticks     []TickView  `json:"ticks"` // what may be seen in it
-	Last      string      `json:"last"`  // the series' last sets, in words
-	Next      NextSet     `json:"next"`  // what the next entry starts from
+	Ticks     []TickView  `json:"ticks"`    // what may be seen in it
+	Last      string      `json:"last"`     // the series' last sets, in words
+	Next      NextSet     `json:"next"`     // what the next entry starts from
+	Cautions  []string    `json:"cautions"` // what keeps the client safe in it
 }
 
 // TickView is a fault that can be ticked while a set runs.
@@ -72,12 +77,24 @@ type NextSet struct {
 	Reserve int      `json:"reserve"`
 	Done    bool     `json:"done"` // as many sets as planned
 	Grip    string   `json:"grip"` // of this set, empty where all sets are one
+	// Arms are what each arm starts from: its own last load and reps.
+	Arms []ArmNext `json:"arms"`
+}
+
+// ArmNext is what one arm's next set starts from.
+type ArmNext struct {
+	Side    string   `json:"side" enum:"both,left,right"`
+	SetNo   int      `json:"set_no"`
+	Reps    int      `json:"reps"`
+	WholeKg *float64 `json:"whole_kg"`
+	Reserve int      `json:"reserve"`
 }
 
 // LogView is the log of one session.
 type LogView struct {
 	Session string    `json:"session"`
 	When    string    `json:"when"`
+	Blocked string    `json:"blocked"` // why the client may not train, empty if she may
 	Slots   []LogSlot `json:"slots"`
 }
 
@@ -98,6 +115,9 @@ type logSetInput struct {
 		Withdrawn bool       `json:"withdrawn,omitempty" doc:"only take the replaced entry away"`
 		Faults    []string   `json:"faults,omitempty" maxItems:"10" doc:"ids of what was seen"`
 		Technical bool       `json:"technical,omitempty" doc:"the set ended because form went"`
+		DoneAt    *time.Time `json:"done_at,omitempty" doc:"when it was done, by the device's clock; absent: just now"`
+		Waited    bool       `json:"waited,omitempty" doc:"it was entered without network and waited on the device"`
+		Sure      bool       `json:"sure,omitempty" doc:"answers a question: it was so"`
 	}
 }
 
@@ -135,20 +155,96 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 				return fieldProblem("body.faults", "%q is not seen in this movement", f)
 			}
 		}
-		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, c.Room().Rigging(c.Dossier.Body().BodyMass))
+		rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
+		perHand := person.CarryOf(set).PerHand(in.Body.WholeKg, rigging)
 		if perHand < 0 {
 			return fieldProblem("body.whole_kg", "%s would leave less than nothing in the hand", person.Kg(in.Body.WholeKg))
 		}
-		err = tx.AddEntry(ctx, store.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: store.Side(in.Body.Side),
-			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: s.now(),
-			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical}, a.ID)
-		if err != nil {
+		done := s.now()
+		if in.Body.DoneAt != nil {
+			if done = *in.Body.DoneAt; done.After(s.now().Add(clockSlack)) || done.Before(s.now().Add(-longestWait)) {
+				return fieldProblem("body.done_at", "not in the last %d days", int(longestWait.Hours()/24))
+			}
+		}
+		e := store.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: store.Side(in.Body.Side),
+			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: done,
+			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical}
+		if e.Mark, err = s.takes(ctx, tx, c, done, in.Body.Replaces != nil, in.Body.Waited); err != nil {
+			return err
+		}
+		if !in.Body.Withdrawn && !in.Body.Sure {
+			question, field, err := s.doubt(ctx, tx, c, kept, &e, in.Body.WholeKg)
+			switch {
+			case err != nil:
+				return err
+			case question != "" && in.Body.Waited: // nobody is there to be asked: it is kept, and asked about later
+				e.Unsure = true
+			case question != "":
+				return ask("body."+field, question)
+			}
+		}
+		if err = tx.AddEntry(ctx, e, a.ID); err != nil {
 			return err
 		}
 		out.Body, err = s.viewLog(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
+}
+
+// How far a device's clock may run ahead, and how long a set may wait on it.
+const (
+	clockSlack  = 10 * time.Minute
+	longestWait = 31 * 24 * time.Hour
+)
+
+// takes decides whether a set is kept while training is stopped, and how it is
+// marked then.
+func (s *server) takes(ctx context.Context, tx *store.Tx, c *store.Client, done time.Time, corrects, waited bool) (entry.Mark, error) {
+	why := s.blocked(c)
+	st := entry.Standing{MayTrain: why == ""}
+	if !st.MayTrain {
+		var err error
+		if st.Since, err = s.stoppedSince(ctx, tx, c); err != nil {
+			return entry.Plain, err
+		}
+	}
+	mark, ok := entry.Take(st, done, corrects, waited)
+	if !ok {
+		return mark, problem(http.StatusUnprocessableEntity, "not logged, and no training now: "+why+" Sets done before it, and corrections, are still taken.")
+	}
+	return mark, nil
+}
+
+// stoppedSince is the moment from which a client may not train; zero where she
+// never might.
+func (s *server) stoppedSince(ctx context.Context, tx *store.Tx, c *store.Client) (time.Time, error) {
+	if c.Dossier.HealthConsent == nil {
+		last, err := tx.LastChange(ctx, c.ID, "health_consent")
+		return last.At, err
+	}
+	records, err := tx.HealthRecords(ctx, c.ID)
+	return person.StoppedSince(&c.Dossier, records, s.day()), err
+}
+
+// doubt asks what cannot be about a set, "" where nothing is odd.
+func (s *server) doubt(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session, e *store.Entry, whole float64) (question, field string, err error) {
+	past, err := tx.SeriesEntries(ctx, c.ID, e.SetUp.Key(), movements(ctx))
+	if err != nil {
+		return "", "", err
+	}
+	room := c.Room()
+	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: series.Median(maximaOf(past))}
+	for i := range kept.Content.Slots {
+		if slot := &kept.Content.Slots[i]; slot.ID == e.SlotID {
+			against.High = slot.Dose.RepsHigh
+			if m := dose.MethodOf(slot.Dose.Method.ID); m != nil && m.OwnReps {
+				against.High = 0 // its reps are the method's
+			}
+		}
+	}
+	question, field = entry.Doubt(entry.Told{Whole: whole, Reps: e.Reps}, against)
+	return question, field, nil
 }
 
 // setUpOf finds the set-up of a slot's set, counted from 1: in the plan, or in what
@@ -198,18 +294,18 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 	if err != nil {
 		return LogView{}, err
 	}
-	session, err := s.viewSession(ctx, c, kept)
+	session, err := s.viewKept(ctx, tx, c, kept)
 	if err != nil {
 		return LogView{}, err
 	}
 	planned, _ := kept.Content.Week(movements(ctx))
-	out := LogView{Session: kept.Name, When: session.When, Slots: []LogSlot{}}
+	out := LogView{Session: kept.Name, When: session.When, Blocked: s.blocked(c), Slots: []LogSlot{}}
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set)}
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
 		if line.Last, err = s.lastWords(ctx, tx, c, planned.Slots[i].SetUpOf(0), kept.ID); err != nil {
 			return out, err
 		}
@@ -221,20 +317,33 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 			i = len(out.Slots)
 			index[e.SlotID] = i
 			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
-				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp)})
+				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()})
 		}
 		v := viewEntry(c, e)
+		if e.Unsure {
+			if v.Unsure, _, err = s.doubt(ctx, tx, c, kept, &e, v.WholeKg); err != nil {
+				return out, err
+			}
+			if v.Unsure == "" {
+				v.Unsure = "Was it so?"
+			}
+		}
 		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
 			v.Grip = e.SetUp.Title()
 		}
 		out.Slots[i].Entries = append(out.Slots[i].Entries, v)
 	}
 	for i := range out.Slots {
-		out.Slots[i].Entered = enteredWords(&out.Slots[i])
-		out.Slots[i].Next = nextSet(&out.Slots[i])
+		l := &out.Slots[i]
+		l.Entered = enteredWords(l)
+		var slot *week.Slot
+		var rack dose.Rack
+		place := 0
 		if i < len(planned.Slots) {
-			asPlanned(&out.Slots[i].Next, &planned.Slots[i], dose.RackOf(planned.Slots[i].SetUp, c.Room(), c.Dossier.Body().BodyMass), planned.Place(i), len(out.Slots[i].Entries) == 0)
+			slot, place = &planned.Slots[i], planned.Place(i)
+			rack = dose.RackOf(slot.SetUp, c.Room(), c.Dossier.Body().BodyMass)
 		}
+		l.Next = nextSet(l, slot, rack, place)
 	}
 	return out, nil
 }
@@ -253,7 +362,7 @@ func ticksOf(s movement.SetUp) []TickView {
 func viewEntry(c *store.Client, e store.Entry) EntryView {
 	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
-	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical}
+	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical, Mark: e.Mark.Words()}
 	for _, f := range e.SetUp.Movement.FaultsOf() {
 		if slices.Contains(e.Faults, f.ID) {
 			v.Seen = append(v.Seen, f.Seen)
@@ -274,9 +383,41 @@ func enteredWords(l *LogSlot) string {
 	return fmt.Sprintf("%d / %d", len(l.Entries), l.Sets*len(l.Sides))
 }
 
-// asPlanned gives the next set what is planned for it: everything before the first
-// entry, later only what the plan changes from set to set.
-func asPlanned(n *NextSet, slot *week.Slot, rack dose.Rack, place int, first bool) {
+// nextSet is what the next entry starts from: the arm that has done less, the one
+// that begins first, each with its own last load and reps; before an arm's first
+// set, and where the plan changes from set to set, with what is planned. slot is
+// nil for one that was taken out of the plan.
+func nextSet(l *LogSlot, slot *week.Slot, rack dose.Rack, place int) NextSet {
+	n := NextSet{Arms: []ArmNext{}}
+	least := math.MaxInt
+	for _, side := range l.Sides {
+		arm := ArmNext{Side: side, SetNo: 1}
+		done := false
+		for i := range l.Entries {
+			if e := &l.Entries[i]; e.Side == side {
+				arm.SetNo, done = max(arm.SetNo, e.SetNo+1), true
+				arm.Reps, arm.Reserve, arm.WholeKg = e.Reps, e.Reserve, &e.WholeKg
+			}
+		}
+		if slot != nil {
+			asPlanned(&arm, slot, rack, place, !done)
+		}
+		n.Arms = append(n.Arms, arm)
+		if arm.SetNo-1 < least {
+			least = arm.SetNo - 1
+			n.SetNo, n.Side, n.Reps, n.WholeKg, n.Reserve = arm.SetNo, side, arm.Reps, arm.WholeKg, arm.Reserve
+		}
+	}
+	n.Done = least >= l.Sets
+	if slot != nil && len(slot.Grips) > 0 {
+		n.Grip = slot.SetUpOf(n.SetNo - 1).Name()
+	}
+	return n
+}
+
+// asPlanned gives an arm's next set what is planned for it: everything before its
+// first, later only what the plan changes from set to set.
+func asPlanned(n *ArmNext, slot *week.Slot, rack dose.Rack, place int, first bool) {
 	d := &slot.Dose
 	if first {
 		n.Reps = d.RepsHigh
@@ -293,29 +434,6 @@ func asPlanned(n *NextSet, slot *week.Slot, rack dose.Rack, place int, first boo
 			n.WholeKg = &whole
 		}
 	}
-	if len(slot.Grips) > 0 {
-		n.Grip = slot.SetUpOf(n.SetNo - 1).Name()
-	}
-}
-
-// nextSet is what the next entry starts from: the other side of this set, or the
-// next set; numbers as in the last entry.
-func nextSet(l *LogSlot) NextSet {
-	n := NextSet{SetNo: 1, Side: l.Sides[0]}
-	done := map[string]int{}
-	for _, e := range l.Entries {
-		done[e.Side] = max(done[e.Side], e.SetNo)
-		n.Reps, n.Reserve, n.WholeKg = e.Reps, e.Reserve, &e.WholeKg
-	}
-	least := math.MaxInt
-	for _, side := range l.Sides {
-		if done[side] < least {
-			least, n.Side = done[side], side
-		}
-	}
-	n.SetNo = least + 1
-	n.Done = least >= l.Sets
-	return n
 }
 
 // lastWords tells the last session of the same series.

@@ -2,7 +2,9 @@ package httpapi
 
 import (
 	"context"
+	"fmt"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -19,7 +21,10 @@ type MeasuresView struct {
 	Area     []AreaView      `json:"area"`     // empty without skinfolds
 	Mass     []PointView     `json:"mass"`
 	Photos   []PhotoView     `json:"photos"`
-	How      string          `json:"how"` // how it is measured
+	Gone     []MeasuringView `json:"gone"`   // withdrawn sessions, the latest first
+	Needs    string          `json:"needs"`  // what has to be recorded before anything is kept or shown, empty for nothing
+	Kept     int             `json:"hidden"` // measuring sessions and photos that are kept but out of sight
+	How      string          `json:"how"`    // how it is measured
 }
 
 // KindView is one kind of girth, left and right.
@@ -71,6 +76,16 @@ type MeasuringView struct {
 	measure.Session
 	Medians map[string]float64 `json:"medians"`
 	Another []string           `json:"another"` // sites that ask for another reading, in words
+	Version int                `json:"version"` // to be sent back when it is corrected or withdrawn
+	By      string             `json:"by"`
+	Was     []MeasuringWas     `json:"was"` // the versions before, the latest first
+}
+
+// MeasuringWas is an earlier version of a measuring session.
+type MeasuringWas struct {
+	By    string `json:"by"`
+	When  string `json:"when"`
+	Words string `json:"words"` // what it said
 }
 
 type measuresOutput struct{ Body MeasuresView }
@@ -78,12 +93,16 @@ type measuresOutput struct{ Body MeasuresView }
 type measuringInput struct {
 	Client    uuid.UUID `path:"client"`
 	Measuring uuid.UUID `path:"measuring"`
-	Body      measure.Session
+	Body      struct {
+		measure.Session
+		Version int `json:"version,omitempty" minimum:"0" maximum:"1000000" doc:"as it was read; absent: a new session"`
+	}
 }
 
 type measuringPath struct {
 	Client    uuid.UUID `path:"client"`
 	Measuring uuid.UUID `path:"measuring"`
+	Version   int       `query:"version" minimum:"1" maximum:"1000000" required:"true" doc:"as it was read"`
 }
 
 // howMeasured stands where girths are taken.
@@ -98,7 +117,7 @@ func (s *server) registerMeasures(api huma.API) {
 func (s *server) measures(ctx context.Context, in *clientInput) (*measuresOutput, error) {
 	out := &measuresOutput{}
 	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
 		return err
 	})
 }
@@ -108,36 +127,61 @@ func (s *server) putMeasuring(ctx context.Context, in *measuringInput) (*measure
 		return nil, err
 	}
 	out := &measuresOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
+		if why := c.Dossier.MayMeasure(s.day()); why != "" {
+			return fieldProblem("body.body_consent", "%s", why)
+		}
+		if err := tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version}, a.ID, s.now()); err != nil {
 			return err
 		}
-		if err := tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body}, a.ID); err != nil {
-			return err
-		}
-		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
 		return err
 	})
 }
 
 func (s *server) withdrawMeasuring(ctx context.Context, in *measuringPath) (*measuresOutput, error) {
 	out := &measuresOutput{}
-	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		if err := tx.WithdrawMeasuring(ctx, in.Client, in.Measuring); err != nil {
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) (err error) {
+		if err := tx.WithdrawMeasuring(ctx, in.Client, in.Measuring, in.Version, a.ID, s.now()); err != nil {
 			return err
 		}
-		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
 		return err
 	})
 }
 
-func viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (MeasuresView, error) {
-	out := MeasuresView{Kinds: []KindView{}, Sessions: []MeasuringView{}, Area: []AreaView{}, Mass: []PointView{}, Photos: []PhotoView{}, How: howMeasured}
+// measurings are a client's measuring sessions as far as they may be seen.
+func (s *server) measurings(ctx context.Context, tx *store.Tx, c *store.Client) ([]store.Measuring, error) {
+	if c.Dossier.MayMeasure(s.day()) != "" {
+		return nil, nil
+	}
+	return tx.Measurings(ctx, c.ID)
+}
+
+func (s *server) viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (MeasuresView, error) {
+	out := MeasuresView{Kinds: []KindView{}, Sessions: []MeasuringView{}, Area: []AreaView{}, Mass: []PointView{}, Photos: []PhotoView{}, Gone: []MeasuringView{}, How: howMeasured}
 	c, err := tx.Client(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	kept, err := tx.Measurings(ctx, id)
+	photos, err := tx.Photos(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	history, err := tx.MeasuringHistory(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	if out.Needs = c.Dossier.MayMeasure(s.day()); out.Needs != "" {
+		out.Kept = len(photos)
+		for i := range history {
+			if i == 0 || history[i].ID != history[i-1].ID {
+				out.Kept++
+			}
+		}
+		photos, history = nil, nil
+	}
+	kept, err := s.measurings(ctx, tx, &c)
 	if err != nil {
 		return out, err
 	}
@@ -152,7 +196,12 @@ func viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (MeasuresView
 		out.Kinds = append(out.Kinds, v)
 	}
 	for i := len(kept) - 1; i >= 0; i-- {
-		out.Sessions = append(out.Sessions, viewMeasuring(kept[i]))
+		out.Sessions = append(out.Sessions, viewMeasuring(kept[i], history))
+	}
+	for i := range history {
+		if (i == 0 || history[i].ID != history[i-1].ID) && history[i].Withdrawn {
+			out.Gone = append(out.Gone, viewMeasuring(history[i].Measuring, history))
+		}
 	}
 	bone := "bone included"
 	if c.Dossier.Sex != "" {
@@ -174,7 +223,6 @@ func viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (MeasuresView
 			out.Mass = append(out.Mass, PointView{one.On.String(), one.On.Words(), *one.MassKg})
 		}
 	}
-	photos, err := tx.Photos(ctx, id)
 	for _, p := range photos {
 		out.Photos = append(out.Photos, viewPhoto(p))
 	}
@@ -189,8 +237,17 @@ func sessionsOf(kept []store.Measuring) []measure.Session {
 	return out
 }
 
-func viewMeasuring(m store.Measuring) MeasuringView {
-	v := MeasuringView{ID: m.ID, Words: m.On.Words(), Session: m.Session, Medians: map[string]float64{}, Another: []string{}}
+func viewMeasuring(m store.Measuring, history []store.MeasuringVersion) MeasuringView {
+	v := MeasuringView{ID: m.ID, Words: m.On.Words(), Session: m.Session, Medians: map[string]float64{}, Another: []string{}, Version: m.Version, By: m.By, Was: []MeasuringWas{}}
+	for i := range history {
+		if h := &history[i]; h.ID == m.ID && h.Version < m.Version {
+			words := measuredWords(&h.Session)
+			if h.Withdrawn {
+				words = "withdrawn: " + words
+			}
+			v.Was = append(v.Was, MeasuringWas{h.By, dateWords(h.At), words})
+		}
+	}
 	for site := range m.Girths {
 		if x, ok := m.Median(site); ok {
 			v.Medians[string(site)] = round4(x)
@@ -200,6 +257,22 @@ func viewMeasuring(m store.Measuring) MeasuringView {
 		v.Another = append(v.Another, measure.SiteName(site))
 	}
 	return v
+}
+
+// measuredWords tells a session's medians in one line.
+func measuredWords(m *measure.Session) string {
+	var out []string
+	for _, k := range measure.Kinds {
+		for _, site := range []measure.Site{k.Left, k.Right} {
+			if x, ok := m.Median(site); ok {
+				out = append(out, fmt.Sprintf("%s %.1f cm", measure.SiteName(site), x))
+			}
+		}
+	}
+	if len(out) == 0 {
+		return "no girths"
+	}
+	return strings.Join(out, ", ")
 }
 
 func viewPoints(points []measure.Point) []PointView {

@@ -179,7 +179,7 @@ type saveOwnInput struct {
 	Body struct {
 		Text    string `json:"text" maxLength:"20000"`
 		Retired bool   `json:"retired,omitempty"`
-		Version int    `json:"version" doc:"the version it was read as; 0: it is new"`
+		Version int    `json:"version" minimum:"0" maximum:"1000000" doc:"the version it was read as; 0: it is new"`
 	}
 }
 
@@ -301,7 +301,7 @@ func (s *server) keepSetUp(ctx context.Context, in *keepInput) (*struct{}, error
 	}
 	defer s.catalogues.forget(accountOf(ctx).Studio)
 	return nil, s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		return tx.PutOwnSetUp(ctx, store.OwnSetUp{ID: in.ID, Name: name, Movement: set.Movement.ID, Settings: set.Turned()}, a.ID)
+		return tx.AddOwnSetUp(ctx, store.OwnSetUp{ID: in.ID, Name: name, Movement: set.Movement.ID, Settings: set.Turned()}, a.ID)
 	})
 }
 

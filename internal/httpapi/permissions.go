@@ -4,6 +4,7 @@ import (
 	"context"
 	"net/http"
 	"slices"
+	"strings"
 	"sync"
 	"time"
 
@@ -15,6 +16,7 @@ import (
 
 var (
 	nobody    = []store.Role{}
+	owners    = []store.Role{store.Owner}
 	planners  = []store.Role{store.Owner, store.Coach}
 	everybody = []store.Role{store.Owner, store.Coach, store.Assistant}
 )
@@ -51,6 +53,7 @@ var permissions = map[string][]store.Role{
 	"get-session":        everybody,
 	"issues":             everybody,
 	"issue":              planners,
+	"issue-week":         planners,
 	"make-link":          planners,
 	"revoke-link":        planners,
 	"propose":            everybody,
@@ -86,7 +89,8 @@ var permissions = map[string][]store.Role{
 	"delete-client":      planners,
 	"restore-client":     planners,
 	"deleted-clients":    planners,
-	"export-client":      planners,
+	"export-client":      owners,
+	"erase-consented":    owners,
 	"rooms":              everybody,
 	"put-room":           planners,
 	"measures":           everybody,
@@ -134,7 +138,7 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 		case err != nil:
 			refuse(problemOf(err))
 		case !slices.Contains(roles, account.Role):
-			refuse(problem(http.StatusForbidden, "an "+string(account.Role)+" may not do this"))
+			refuse(problem(http.StatusForbidden, "only "+mayWords(roles)+" may do this"))
 		default:
 			own, err := s.catalogues.of(ctx.Context(), s.store, account.Studio)
 			if err != nil {
@@ -144,6 +148,15 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			next(huma.WithValue(huma.WithValue(ctx, accountKey{}, account), ownKey{}, own))
 		}
 	}
+}
+
+// mayWords names who may do something: "an owner or a coach".
+func mayWords(roles []store.Role) string {
+	words := make([]string, len(roles))
+	for i, r := range roles {
+		words[i] = map[store.Role]string{store.Owner: "an owner", store.Coach: "a coach", store.Assistant: "an assistant"}[r]
+	}
+	return strings.Join(words, " or ")
 }
 
 // accounts remembers for a moment who is who, so that a setting that is dragged

@@ -1,7 +1,10 @@
 package httpapi
 
 import (
+	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"io"
 	"mime/multipart"
@@ -12,6 +15,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/priority"
@@ -39,13 +43,8 @@ type photoPath struct {
 	Thumb  bool      `query:"thumb"`
 }
 
-// mostUpload bounds a photo's request: the picture and what comes with it.
-const mostUpload = photos.MostBytes + 1<<20
-
 func (s *server) registerPhotos(api huma.API) {
-	add := operation("add-photo", http.MethodPost, "/clients/{client}/photos", "Keep a photo (JPEG or PNG); place, time and device are taken out of it")
-	add.MaxBodyBytes = mostUpload
-	huma.Register(api, add, s.addPhoto)
+	huma.Register(api, operation("add-photo", http.MethodPost, "/clients/{client}/photos", "Keep a photo (JPEG or PNG); place, time and device are taken out of it"), s.addPhoto)
 	huma.Register(api, operation("get-photo", http.MethodGet, "/clients/{client}/photos/{photo}", "A photo, or its thumbnail"), s.getPhoto)
 	huma.Register(api, operation("drop-photo", http.MethodDelete, "/clients/{client}/photos/{photo}", "Delete a photo for good"), s.dropPhoto)
 }
@@ -78,16 +77,32 @@ func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput,
 	}
 	defer file.Close()
 	out := &measuresOutput{}
-	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
-		if _, err := tx.Photo(ctx, in.Client, id); err == nil { // sent again
-			out.Body, err = viewMeasures(ctx, tx, in.Client)
+	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		if why := c.Dossier.MayMeasure(s.day()); why != "" {
+			return fieldProblem("body.body_consent", "%s", why)
+		}
+		b, err := io.ReadAll(file)
+		if err != nil {
+			return err
+		}
+		sum := sha256.Sum256(b)
+		p := store.Photo{ID: id, On: on, Pose: pose, Digest: hex.EncodeToString(sum[:])}
+		switch was, err := tx.Photo(ctx, in.Client, id); {
+		case err == nil: // sent again
+			p.Width, p.Height = was.Width, was.Height
+			if was.Digest != "" && was != p {
+				return store.ErrTaken
+			}
+			out.Body, err = s.viewMeasures(ctx, tx, in.Client)
+			return err
+		case !errors.Is(err, pgx.ErrNoRows):
 			return err
 		}
 		if there, err := s.photos.Open(a.Studio, id, true); err == nil { // another client's: it stays as it is
 			there.Close()
-			return problem(http.StatusConflict, "this id is taken")
+			return store.ErrTaken
 		}
-		width, height, err := s.photos.Put(a.Studio, id, file)
+		p.Width, p.Height, err = s.photos.Put(ctx, a.Studio, id, bytes.NewReader(b))
 		var refused *photos.Refused
 		if errors.As(err, &refused) {
 			return fieldProblem("body.photo", "%s", refused.Reason)
@@ -95,20 +110,24 @@ func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput,
 		if err != nil {
 			return err
 		}
-		if err := tx.AddPhoto(ctx, in.Client, store.Photo{ID: id, On: on, Pose: pose, Width: width, Height: height}, a.ID); err != nil {
+		if err := tx.AddPhoto(ctx, in.Client, p, a.ID); err != nil {
 			return errors.Join(err, s.photos.Drop(a.Studio, id))
 		}
-		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
 		return err
 	})
 }
 
 func (s *server) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamResponse, error) {
 	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		if _, err := tx.Client(ctx, in.Client); err != nil { // a deleted client's photos are out of sight too
+		c, err := tx.Client(ctx, in.Client) // a deleted client's photos are out of sight too
+		if err != nil {
 			return err
 		}
-		_, err := tx.Photo(ctx, in.Client, in.Photo)
+		if c.Dossier.MayMeasure(s.day()) != "" { // kept, but not shown
+			return store.ErrNotFound
+		}
+		_, err = tx.Photo(ctx, in.Client, in.Photo)
 		return err
 	}); err != nil {
 		return nil, err
@@ -138,7 +157,7 @@ func (s *server) dropPhoto(ctx context.Context, in *photoPath) (*measuresOutput,
 		if err := s.photos.Drop(a.Studio, in.Photo); err != nil {
 			return err
 		}
-		out.Body, err = viewMeasures(ctx, tx, in.Client)
+		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
 		return err
 	})
 }

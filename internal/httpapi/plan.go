@@ -4,13 +4,18 @@ import (
 	"bytes"
 	"context"
 	"fmt"
+	"math"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/week"
 	"musculus/internal/formats"
 	"musculus/internal/store"
 )
@@ -25,6 +30,7 @@ type exportPlanInput struct {
 type importPlanInput struct {
 	Client  uuid.UUID `path:"client"`
 	Format  string    `query:"format" enum:"json,csv,xlsx"`
+	Load    string    `query:"load" enum:"marked,hand" doc:"which holds where a load as marked and in one hand disagree; absent: it is asked"`
 	RawBody []byte
 }
 
@@ -34,6 +40,9 @@ type ImportView struct {
 	Changes  []string        `json:"changes"`  // what saving them changes
 	Unknown  []string        `json:"unknown"`  // columns or fields nobody knows
 	Problems []ImportTrouble `json:"problems"` // what was not understood, and what could not be saved
+	Same     int             `json:"same"`     // sessions that plan what is kept already
+	// Questions keep their sessions from being saved until they are answered.
+	Questions []ImportTrouble `json:"questions"`
 }
 
 // ImportTrouble is one thing that was not understood, and where.
@@ -44,14 +53,9 @@ type ImportTrouble struct {
 
 type importPlanOutput struct{ Body ImportView }
 
-// mostImport bounds a file that is imported, bytes.
-const mostImport = 4 << 20
-
 func (s *server) registerPlans(api huma.API) {
 	huma.Register(api, operation("export-plan", http.MethodGet, "/clients/{client}/plan", "Sessions as JSON, CSV, workbook or calendar"), s.exportPlan)
-	in := operation("import-plan", http.MethodPost, "/clients/{client}/plan", "What importing a file would change; nothing is kept")
-	in.MaxBodyBytes = mostImport
-	huma.Register(api, in, s.importPlan)
+	huma.Register(api, operation("import-plan", http.MethodPost, "/clients/{client}/plan", "What importing a file would change; nothing is kept"), s.importPlan)
 }
 
 func (s *server) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.StreamResponse, error) {
@@ -98,9 +102,13 @@ func (s *server) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.Str
 }
 
 func (s *server) writeCalendar(ctx context.Context, b *bytes.Buffer, c *store.Client, kept []store.Session) error {
+	t, err := s.trainee(c)
+	if err != nil {
+		return err
+	}
 	var list []formats.CalendarSession
 	for _, one := range kept {
-		v, err := s.viewSession(ctx, c, one)
+		v, err := s.viewSession(ctx, t, c, one)
 		if err != nil {
 			return err
 		}
@@ -125,12 +133,16 @@ func planOf(ctx context.Context, c *store.Client, kept []store.Session) (*format
 		for _, slot := range session.Slots {
 			d := slot.Dose
 			line := formats.PlanSlot{Movement: slot.SetUp.Movement.ID, InWords: slot.SetUp.Name(), Settings: plain(slot.SetUp.Turned()), Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh,
-				Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
+				Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, LoadMeans: person.CarryOf(slot.SetUp).Label(slot.SetUp), Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
 			for _, g := range slot.Grips {
 				line.Grips = append(line.Grips, formats.PlanGrip{Movement: g.Movement.ID, Settings: plain(g.Turned())})
 			}
 			if d.Tempo.Total() > 0 {
 				line.Tempo = d.Tempo[:]
+			}
+			if d.LoadKg != nil {
+				marked := tenGrams(person.CarryOf(slot.SetUp).Whole(*d.LoadKg, c.Room().Rigging(c.Dossier.Body().BodyMass)))
+				line.LoadMarked = &marked
 			}
 			p.Slots = append(p.Slots, line)
 		}
@@ -153,15 +165,16 @@ func (s *server) importPlan(ctx context.Context, in *importPlanInput) (*importPl
 	}
 	out := &importPlanOutput{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) (err error) {
-		out.Body, err = s.wouldChange(ctx, tx, c, &read)
+		out.Body, err = s.wouldChange(ctx, tx, c, &read, in.Load)
 		return err
 	})
 }
 
 // wouldChange says what saving a plan that was read would change for a client. A
-// session that cannot be kept is told and left out.
-func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, read *formats.PlanRead) (ImportView, error) {
-	out := ImportView{Sessions: []WeekDraft{}, Changes: []string{}, Unknown: read.Unknown, Problems: []ImportTrouble{}}
+// session that plans what is kept already changes nothing; one that cannot be kept,
+// or about which a question is open, is told and left out.
+func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, read *formats.PlanRead, trust string) (ImportView, error) {
+	out := ImportView{Sessions: []WeekDraft{}, Changes: []string{}, Unknown: read.Unknown, Problems: []ImportTrouble{}, Questions: []ImportTrouble{}}
 	if out.Unknown == nil {
 		out.Unknown = []string{}
 	}
@@ -172,32 +185,180 @@ func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client,
 	if err != nil {
 		return out, err
 	}
+	taken := map[uuid.UUID]bool{}
 	for i := range read.Plan.Sessions {
 		p := &read.Plan.Sessions[i]
 		draft := draftOfPlan(p)
-		what := fmt.Sprintf("New: %s on %s, %d slots.", p.Name, p.Date, len(p.Slots))
+		where := fmt.Sprintf("%s on %s", p.Name, p.Date)
+		what := fmt.Sprintf("New: %s, %d slots.", where, len(p.Slots))
+		var old *store.Session
 		for j := range kept {
-			if kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
-				draft.ID, draft.Version = kept[j].ID, kept[j].Version
-				draft.Locked = draft.Locked || kept[j].Content.Locked // rows say nothing of it
-				what = fmt.Sprintf("%s on %s: %d slots instead of %d.", p.Name, p.Date, len(p.Slots), len(kept[j].Content.Slots))
+			if !taken[kept[j].ID] && kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
+				old = &kept[j]
+				break
 			}
 		}
+		if old != nil {
+			taken[old.ID] = true
+			what = where + ": " + matchSlots(ctx, &draft, old)
+		}
+		if questions := markedLoads(ctx, c, p, &draft, old, trust); len(questions) > 0 {
+			out.Questions = append(out.Questions, questions...)
+			continue
+		}
+		if plans, wrong := s.read(c, &draft.Draft); old != nil && len(wrong) == 0 && plans.SameAs(&store.Session{Name: old.Name, PlannedOn: old.PlannedOn, Content: old.Content}) {
+			out.Same++
+			continue
+		}
 		if _, err := s.checked(ctx, c, &draft.Draft); err != nil {
-			var status huma.StatusError = problemOf(err)
-			where := fmt.Sprintf("%s on %s", p.Name, p.Date)
-			if model, ok := status.(*huma.ErrorModel); ok && len(model.Errors) > 0 {
-				for _, e := range model.Errors {
-					out.Problems = append(out.Problems, ImportTrouble{where + ", " + strings.TrimPrefix(e.Location, "body."), e.Message})
-				}
-			} else {
-				out.Problems = append(out.Problems, ImportTrouble{where, status.Error()})
-			}
+			out.Problems = append(out.Problems, troubles(where, err)...)
 			continue // told, and left out of what is saved
+		}
+		if old != nil {
+			if what, err = loggedIn(ctx, tx, what, &draft, old); err != nil {
+				return out, err
+			}
 		}
 		out.Sessions, out.Changes = append(out.Sessions, draft), append(out.Changes, what)
 	}
 	return out, nil
+}
+
+// troubles tells what keeps a session from being saved, each at its place.
+func troubles(where string, err error) []ImportTrouble {
+	model, _ := problemOf(err).(*huma.ErrorModel)
+	if asks, ok := problemOf(err).(*AskProblem); ok {
+		model = &asks.ErrorModel
+	}
+	if model == nil || len(model.Errors) == 0 {
+		return []ImportTrouble{{where, problemOf(err).Error()}}
+	}
+	var out []ImportTrouble
+	for _, e := range model.Errors {
+		out = append(out, ImportTrouble{where + ", " + strings.TrimPrefix(e.Location, "body."), e.Message})
+	}
+	return out
+}
+
+// matchSlots gives the slots of a session that was read the ids of those that are
+// kept, so that logged sets never part from the plan: by the longest common order
+// of movement and settings, then by position. What a file does not say stays. It
+// tells what that leaves.
+func matchSlots(ctx context.Context, draft *WeekDraft, old *store.Session) string {
+	draft.ID, draft.Version = old.ID, old.Version
+	draft.Locked = draft.Locked || old.Content.Locked // rows say nothing of it
+	key := func(id string, settings map[movement.Key]movement.Value) string {
+		if m := movements(ctx).Get(id); m != nil {
+			if set, err := m.SetUp(settings); err == nil {
+				return set.Key()
+			}
+		}
+		return fmt.Sprint(id, settings)
+	}
+	var was, is []string
+	for i := range old.Content.Slots {
+		was = append(was, key(old.Content.Slots[i].Movement, old.Content.Slots[i].Settings))
+	}
+	for i := range draft.Slots {
+		turned, _ := values(draft.Slots[i].Settings) // what cannot be read is told when it is checked
+		is = append(is, key(draft.Slots[i].Movement, turned))
+	}
+	same, other, fresh := 0, 0, 0
+	for i, at := range week.Match(was, is) {
+		if at < 0 {
+			fresh++
+			continue
+		}
+		slot := &old.Content.Slots[at]
+		draft.Slots[i].ID = slot.ID
+		if was[at] == is[i] {
+			same++
+		} else {
+			other++
+		}
+		if slices.Equal(slot.Cues, draft.Slots[i].Cues) {
+			draft.Slots[i].CueReason = slot.CueReason
+		}
+	}
+	parts := []string{fmt.Sprintf("%d slots keep their movement", same)}
+	for _, part := range []struct {
+		n    int
+		what string
+	}{{other, "another movement or set-up"}, {fresh, "new"}, {len(was) - same - other, "gone"}} {
+		if part.n > 0 {
+			parts = append(parts, fmt.Sprintf("%d %s", part.n, part.what))
+		}
+	}
+	return strings.Join(parts, ", ") + "."
+}
+
+// loggedIn adds what is logged in slots that would go.
+func loggedIn(ctx context.Context, tx *store.Tx, what string, draft *WeekDraft, old *store.Session) (string, error) {
+	stays := map[uuid.UUID]bool{}
+	for i := range draft.Slots {
+		stays[draft.Slots[i].ID] = true
+	}
+	entries, err := tx.SessionEntries(ctx, old.ID, movements(ctx))
+	sets := 0
+	for _, e := range entries {
+		if !stays[e.SlotID] {
+			sets++
+		}
+	}
+	if sets > 0 {
+		what += fmt.Sprintf(" %d logged sets stay in the log, without a slot in the plan.", sets)
+	}
+	return what, err
+}
+
+// nearLoad is how far two ways to tell a load may lie apart and still be one, kg.
+const nearLoad = 0.005
+
+// markedLoads settles loads that are told twice: as marked on the thing, and as one
+// hand carries them. Where only the mark is told it counts; where the two disagree a
+// question is asked, unless trust says which of them holds ("marked", "hand").
+func markedLoads(ctx context.Context, c *store.Client, p *formats.PlanSession, draft *WeekDraft, old *store.Session, trust string) []ImportTrouble {
+	var out []ImportTrouble
+	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
+	for i := range p.Slots {
+		read, d := &p.Slots[i], draft.Slots[i].Dose
+		m := movements(ctx).Get(read.Movement)
+		if read.LoadMarked == nil || m == nil {
+			continue
+		}
+		turned, _ := values(draft.Slots[i].Settings)
+		set, err := m.SetUp(turned)
+		if err != nil {
+			continue // told when it is checked
+		}
+		carry := person.CarryOf(set)
+		hand := carry.PerHand(*read.LoadMarked, rigging)
+		switch {
+		case d.LoadKg == nil:
+			d.LoadKg = &hand
+		case math.Abs(hand-*d.LoadKg) <= nearLoad || trust == "hand":
+		case trust == "marked":
+			d.LoadKg = &hand
+		case carry == person.BodyWeight && keptLoad(old, draft.Slots[i].ID, *d.LoadKg): // her mass has changed, not the plan
+		default:
+			out = append(out, ImportTrouble{fmt.Sprintf("%s on %s, slot %d", p.Name, p.Date, i+1),
+				fmt.Sprintf("%s as marked, but %s in one hand would be %s. Which holds?", carry.Words(*read.LoadMarked, set), person.Kg(*d.LoadKg), carry.Words(tenGrams(carry.Whole(*d.LoadKg, rigging)), set))})
+		}
+	}
+	return out
+}
+
+// keptLoad says whether a slot is kept with just this load.
+func keptLoad(old *store.Session, slot uuid.UUID, load float64) bool {
+	if old == nil {
+		return false
+	}
+	for i := range old.Content.Slots {
+		if s := &old.Content.Slots[i]; s.ID == slot {
+			return s.Dose.LoadKg != nil && *s.Dose.LoadKg == load
+		}
+	}
+	return false
 }
 
 // draftOfPlan turns a session that was read into one that is edited.

@@ -74,7 +74,7 @@ type rateInput struct {
 type emphasisInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
-		Version int                       `json:"version" doc:"as it was read"`
+		Version int                       `json:"version" minimum:"0" maximum:"1000000" doc:"as it was read"`
 		Levels  map[string]priority.Level `json:"levels"`
 		Until   *day.Day                  `json:"until"`
 	}
@@ -136,7 +136,7 @@ func (s *server) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID)
 	if err != nil {
 		return out, err
 	}
-	kept, err := tx.Measurings(ctx, id)
+	kept, err := s.measurings(ctx, tx, &c)
 	if err != nil {
 		return out, err
 	}

@@ -5,7 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"log"
+	"log/slog"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -30,10 +30,44 @@ func faults(prefix string, list []*movement.FieldError) error {
 		return nil
 	}
 	p := problem(http.StatusUnprocessableEntity, list[0].Reason)
+	asks := true
 	for _, f := range list {
 		p.Errors = append(p.Errors, &huma.ErrorDetail{Location: prefix + f.Field, Message: f.Reason})
+		asks = asks && f.Asks
+	}
+	if asks { // nothing is wrong that a reason does not answer
+		return &AskProblem{*p, Ask{Question: list[0].Reason, Field: prefix + list[0].Field, Needs: needsReason}}
 	}
 	return p
+}
+
+// AskProblem is a 422 that asks back before anything is kept: sent again with its
+// answer, under the same id, it is done.
+type AskProblem struct {
+	huma.ErrorModel
+	Ask Ask `json:"ask"`
+}
+
+// Ask is the question, and what answers it.
+type Ask struct {
+	Question string `json:"question"`
+	Field    string `json:"field"`
+	Needs    string `json:"needs" enum:"sure,reason"`
+}
+
+// What answers a question: the coach is sure, or gives a reason.
+const (
+	needsSure   = "sure"
+	needsReason = "reason"
+)
+
+// ContentType marks it as a problem.
+func (*AskProblem) ContentType(string) string { return "application/problem+json" }
+
+// ask asks back about one field.
+func ask(location, question string) error {
+	p := problem(http.StatusUnprocessableEntity, question, &huma.ErrorDetail{Location: location, Message: question})
+	return &AskProblem{*p, Ask{Question: question, Field: location, Needs: needsSure}}
 }
 
 // problemIf turns an error into a problem, nil into nil.
@@ -47,6 +81,7 @@ func problemIf(err error) error {
 func problemOf(err error) huma.StatusError {
 	var status huma.StatusError
 	var database *pgconn.PgError
+	var stale *store.StaleMeasuring
 	switch {
 	case errors.As(err, &status):
 		return status
@@ -58,10 +93,20 @@ func problemOf(err error) huma.StatusError {
 		return problem(http.StatusServiceUnavailable, "the request was given up")
 	case store.Away(err):
 		return problem(http.StatusServiceUnavailable, "the database cannot be reached just now; nothing was written, try again")
+	case errors.Is(err, store.ErrTaken):
+		return problem(http.StatusConflict, "this id was used for something else; nothing was kept, send it again under an id of its own")
+	case errors.As(err, &stale):
+		return problem(http.StatusConflict, "this was "+stale.Error()+"; nothing was written, look at it once more")
+	case errors.Is(err, context.DeadlineExceeded):
+		return problem(http.StatusServiceUnavailable, "this took too long and was given up; nothing was written")
 	case errors.As(err, &database) && database.Code[:2] == "23": // a constraint: someone else was first
-		return problem(http.StatusConflict, "this does not fit what is there by now: "+database.ConstraintName)
+		slog.Warn("constraint", "name", database.ConstraintName, "code", database.Code)
+		return problem(http.StatusConflict, "this does not fit what is there by now; nothing was written, look at it once more")
+	case errors.As(err, &database) && database.Code[:2] == "22": // a value the database cannot keep
+		slog.Warn("value", "code", database.Code)
+		return problem(http.StatusUnprocessableEntity, "a value in this cannot be kept; nothing was written")
 	}
-	log.Printf("error: %v", err)
+	slog.Error("unexpected", "err", err.Error())
 	return problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written")
 }
 
@@ -69,7 +114,7 @@ func writeProblem(w http.ResponseWriter, p huma.StatusError) {
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.GetStatus())
 	if err := json.NewEncoder(w).Encode(p); err != nil {
-		log.Printf("error: writing a problem: %v", err)
+		slog.Warn("writing a problem", "err", err.Error())
 	}
 }
 

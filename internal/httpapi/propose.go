@@ -135,7 +135,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		}
 		slot := week.Slot{SetUp: set, Dose: dose.Dose{Method: dose.Use{ID: in.Body.Method}}}
 		if out.Body.TakesTurns = slot.TakesTurns(); out.Body.TakesTurns {
-			measured, err := tx.Measurings(ctx, c.ID)
+			measured, err := s.measurings(ctx, tx, c)
 			if err != nil {
 				return err
 			}

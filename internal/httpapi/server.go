@@ -2,10 +2,8 @@ package httpapi
 
 import (
 	"context"
-	"fmt"
 	"io/fs"
 	"net/http"
-	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/pgxstore"
@@ -41,9 +39,6 @@ type server struct {
 	shelves    shelves
 }
 
-// mostBody is how large a request body may be, bytes.
-const mostBody = 256 << 10
-
 // New makes the whole HTTP side: API, sign-in, static files.
 func New(c Config) http.Handler {
 	router, _ := build(c)
@@ -76,7 +71,7 @@ func build(c Config) (http.Handler, huma.API) {
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(serverTiming, boundBody, throttleSignIn, s.sessions.LoadAndSave)
+		r.Use(answering, throttleSignIn, s.sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
 			writeProblem(w, problem(http.StatusNotFound, "there is nothing at this address"))
 		})
@@ -86,9 +81,14 @@ func build(c Config) (http.Handler, huma.API) {
 		config := huma.DefaultConfig("Musculus", "1")
 		config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/openapi", "", ""
 		config.CreateHooks = nil // no $schema links in answers
+		config.Formats = map[string]huma.Format{}
+		for kind, format := range huma.DefaultConfig("", "").Formats {
+			format.Marshal = wholeJSON(format.Marshal)
+			config.Formats[kind] = format
+		}
 		config.Servers = []*huma.Server{{URL: "/api"}}
 		api = humachi.New(r, config)
-		api.UseMiddleware(s.permit(api))
+		api.UseMiddleware(s.permit(api), bound(api))
 		s.register(api)
 	})
 	if c.Web != nil {
@@ -129,7 +129,7 @@ func operation(id, method, path, summary string) huma.Operation {
 	if _, ok := permissions[id]; !ok {
 		panic("no permissions for operation " + id)
 	}
-	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: mostBody}
+	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: limitOf(id).body}
 }
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {
@@ -149,56 +149,6 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 		})
 	}
 }
-
-// boundBody bounds what is read of a request; only photos and files may be large.
-func boundBody(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		most := int64(mostBody)
-		switch {
-		case r.Method != http.MethodPost:
-		case strings.HasSuffix(r.URL.Path, "/photos"):
-			most = mostUpload
-		case strings.HasSuffix(r.URL.Path, "/plan"):
-			most = mostImport
-		}
-		r.Body = http.MaxBytesReader(w, r.Body, most)
-		next.ServeHTTP(w, r)
-	})
-}
-
-// serverTiming tells the front end how long the server itself took.
-func serverTiming(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		w.Header().Set("Cache-Control", "no-store")
-		next.ServeHTTP(&timedWriter{ResponseWriter: w, began: time.Now()}, r)
-	})
-}
-
-type timedWriter struct {
-	http.ResponseWriter
-	began time.Time
-	sent  bool
-}
-
-func (t *timedWriter) WriteHeader(status int) {
-	if t.sent { // a second status counts nothing
-		return
-	}
-	if status >= 200 {
-		t.sent = true
-		t.Header().Set("Server-Timing", fmt.Sprintf("app;dur=%.3f", float64(time.Since(t.began).Microseconds())/1000))
-	}
-	t.ResponseWriter.WriteHeader(status)
-}
-
-func (t *timedWriter) Write(b []byte) (int, error) {
-	if !t.sent {
-		t.WriteHeader(http.StatusOK)
-	}
-	return t.ResponseWriter.Write(b)
-}
-
-func (t *timedWriter) Unwrap() http.ResponseWriter { return t.ResponseWriter }
 
 // inSession runs do with a client of the studio and one of her sessions.
 func (s *server) inSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {

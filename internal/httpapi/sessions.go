@@ -3,14 +3,17 @@ package httpapi
 import (
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -39,6 +42,7 @@ type SlotView struct {
 	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together
 	JoinsBy     string       `json:"joins_by"`     // the method by which it would be done in turns with the next one
 	Apart       string       `json:"apart"`        // why it cannot be, empty if it can
+	Cautions    []string     `json:"cautions"`     // what keeps the client safe in it
 }
 
 // FindingView is what the tool says in the margin.
@@ -73,6 +77,7 @@ type SessionView struct {
 	MinReserve int           `json:"min_reserve"`
 	MinRestS   int           `json:"min_rest_s"`
 	PlainRestS int           `json:"plain_rest_s"` // of a slot taken out of a combo
+	Blocked    string        `json:"blocked"`      // why the client may not train, empty if she may
 }
 
 // SessionPath is a session of a client in an address.
@@ -87,8 +92,9 @@ type saveInput struct {
 	SessionPath
 	Body struct {
 		Draft
-		Version int       `json:"version" minimum:"1" doc:"the version that was edited"`
+		Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"the version that was edited"`
 		Write   uuid.UUID `json:"write" doc:"made for this save; sending it again saves once"`
+		Sure    bool      `json:"sure,omitempty" doc:"answers a question: on a past day all the same"`
 	}
 }
 
@@ -98,6 +104,7 @@ type addInput struct {
 		Draft
 		ID    uuid.UUID `json:"id"`
 		Write uuid.UUID `json:"write"`
+		Sure  bool      `json:"sure,omitempty" doc:"answers a question: on a past day all the same"`
 	}
 }
 
@@ -136,12 +143,12 @@ func (*StaleProblem) ContentType(string) string { return "application/problem+js
 
 // staleProblem is what a refused save is answered with: with what is kept now
 // where someone else saved first, else the error as it is.
-func (s *server) staleProblem(ctx context.Context, c *store.Client, err error) error {
+func (s *server) staleProblem(ctx context.Context, tx *store.Tx, c *store.Client, err error) error {
 	var stale *store.Stale
 	if !errors.As(err, &stale) {
 		return err
 	}
-	current, err := s.viewSession(ctx, c, stale.Current)
+	current, err := s.viewKept(ctx, tx, c, stale.Current)
 	if err != nil {
 		return err
 	}
@@ -158,8 +165,8 @@ func (s *server) registerSessions(api huma.API) {
 
 func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutput, error) {
 	out := &sessionOutput{}
-	err := s.inSession(ctx, *in, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
-		out.Body, err = s.viewSession(ctx, c, kept)
+	err := s.inSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
+		out.Body, err = s.viewKept(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
@@ -173,14 +180,20 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 			return err
 		}
 		draft.ID, draft.ClientID = in.Body.ID, in.Client
+		if err := s.dayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
+			return err
+		}
 		if err := tx.AddSession(ctx, draft, a.ID, in.Body.Write); err != nil {
+			return err
+		}
+		if err := s.weekHolds(ctx, tx, c, draft.PlannedOn); err != nil {
 			return err
 		}
 		kept, err := tx.Session(ctx, in.Client, in.Body.ID)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewSession(ctx, c, kept)
+		out.Body, err = s.viewKept(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
@@ -194,20 +207,59 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 			return err
 		}
 		draft.ID, draft.ClientID, draft.Version = in.Session, in.Client, in.Body.Version
+		if err := s.dayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
+			return err
+		}
 		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
 		if err != nil {
-			return s.staleProblem(ctx, c, err)
+			return s.staleProblem(ctx, tx, c, err)
 		}
-		out.Body, err = s.viewSession(ctx, c, kept)
+		if err := s.weekHolds(ctx, tx, c, kept.PlannedOn); err != nil {
+			return err
+		}
+		out.Body, err = s.viewKept(ctx, tx, c, kept)
 		return err
 	})
 	return out, err
 }
 
+// dayAsked asks back before a session is put on a day that is past; one that was on
+// that day already stays there.
+func (s *server) dayAsked(ctx context.Context, tx *store.Tx, planned *store.Session, location string, sure bool) error {
+	if sure || !planned.PlannedOn.Before(s.today()) {
+		return nil
+	}
+	was, err := tx.Session(ctx, planned.ClientID, planned.ID)
+	switch {
+	case err == nil && was.PlannedOn.Equal(planned.PlannedOn):
+		return nil
+	case err != nil && !errors.Is(err, pgx.ErrNoRows):
+		return err
+	}
+	return ask(location, fmt.Sprintf("%s is past: plan %s on it all the same?", store.DayOf(planned.PlannedOn).Words(), planned.Name))
+}
+
+// weekHolds refuses what would make a week more than is counted and audited.
+func (s *server) weekHolds(ctx context.Context, tx *store.Tx, c *store.Client, on time.Time) error {
+	from := mondayOf(store.DayOf(on))
+	kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
+	slots := 0
+	for i := range kept {
+		slots += len(kept[i].Content.Slots)
+	}
+	if err == nil && slots > week.MostWeekSlots {
+		err = fieldProblem("body.slots", "%d slots in this week are more than %d", slots, week.MostWeekSlots)
+	}
+	return err
+}
+
 func (s *server) previewSession(ctx context.Context, in *previewInput) (*previewOutput, error) {
 	var c store.Client
+	var t *week.Trainee
 	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		c, err = tx.Client(ctx, in.Client)
+		if c, err = tx.Client(ctx, in.Client); err == nil {
+			t, err = s.informed(ctx, tx, &c)
+		}
 		return err
 	})
 	if err != nil {
@@ -219,16 +271,12 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	if wrong = append(wrong, more...); len(wrong) > 0 { // a set-up that cannot even be read
 		return nil, faults("body.", wrong)
 	}
-	t, err := s.trainee(&c)
-	if err != nil {
-		return nil, problemOf(err)
-	}
 	draft.ID = in.Session
 	out.Body.Faults = []FieldFault{}
 	for _, f := range session.Check(t) {
 		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason})
 	}
-	if out.Body.Session, err = s.viewSession(ctx, &c, draft); err != nil {
+	if out.Body.Session, err = s.viewSession(ctx, t, &c, draft); err != nil {
 		return nil, problemOf(err)
 	}
 	for i, slot := range draft.Content.Slots {
@@ -240,12 +288,17 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	return out, nil
 }
 
-// viewSession counts a session and says everything about it.
-func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Session) (SessionView, error) {
-	t, err := s.trainee(c)
+// viewKept views a session as it is kept.
+func (s *server) viewKept(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (SessionView, error) {
+	t, err := s.informed(ctx, tx, c)
 	if err != nil {
 		return SessionView{}, err
 	}
+	return s.viewSession(ctx, t, c, kept)
+}
+
+// viewSession counts a session and says everything about it.
+func (s *server) viewSession(ctx context.Context, t *week.Trainee, c *store.Client, kept store.Session) (SessionView, error) {
 	session, wrong := kept.Content.Week(movements(ctx))
 	if len(wrong) > 0 {
 		return SessionView{}, wrong[0]
@@ -254,7 +307,7 @@ func (s *server) viewSession(ctx context.Context, c *store.Client, kept store.Se
 	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Locked: kept.Content.Locked, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
-		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps)}
+		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.blocked(c)}
 	out.WarmUp, out.Ramp = round4(counted.WarmUp), session.RampWords(t, false)
 	for i := range session.Slots {
 		out.Slots = append(out.Slots, viewSlot(t, kept.Content.Slots[i].ID, &session, i, counted.Slots[i]))

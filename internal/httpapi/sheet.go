@@ -3,6 +3,7 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"strings"
@@ -36,11 +37,13 @@ type SheetSlot struct {
 	Cues    []string       `json:"cues"`
 	Stop    string         `json:"stop"`
 	Arm     string         `json:"upper_arm"`
-	Grips   string         `json:"grips"`  // set by set, empty where they are all one
-	Starts  string         `json:"starts"` // which arm begins, empty where both work together
+	Grips   string         `json:"grips"`    // set by set, empty where they are all one
+	Starts  string         `json:"starts"`   // which arm begins, empty where both work together
+	Keeps   []string       `json:"cautions"` // what keeps her safe in it
 }
 
-// SheetView is one session on one page.
+// SheetView is one session on one page, as the client reads it: what to do, no
+// screening, no health reason.
 type SheetView struct {
 	Studio   string      `json:"studio"`
 	Client   string      `json:"client"`
@@ -49,11 +52,9 @@ type SheetView struct {
 	Date     string      `json:"date"`
 	Minutes  float64     `json:"minutes"`
 	WarmUp   string      `json:"warm_up"`
-	Ramp     string      `json:"ramp"` // what leads up to the first working load, empty for nothing
-	Screened bool        `json:"screened"`
-	Screen   string      `json:"screening"`
+	Ramp     string      `json:"ramp"`    // what leads up to the first working load, empty for nothing
 	Blocked  string      `json:"blocked"` // why there is no sheet, empty if there is one
-	Caps     []string    `json:"caps"`
+	Caps     []string    `json:"caps"`    // what to do under them
 	Slots    []SheetSlot `json:"slots"`
 	Total    SliceView   `json:"total"`
 	Cautions []string    `json:"cautions"`
@@ -115,24 +116,20 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	}
 	counted := session.Count(t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
-		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(t, c.Dossier.HideWeights), Screened: c.Screening != nil, Screen: screenedWords(c), Caps: []string{}, Slots: []SheetSlot{},
+		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(t, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
-	standing := c.Standing(s.day())
-	if !standing.MayTrain() {
-		out.Blocked = standing.Heading()
+	if out.Blocked = s.blocked(c); out.Blocked != "" {
 		return out, nil
 	}
 	out.Why = append(out.Why, session.Why(&counted)...)
-	for _, id := range standing.Caps {
-		out.Caps = append(out.Caps, id.Words())
-	}
+	out.Caps = t.Caps.Does()
 	for i, slot := range session.Slots {
 		p := counted.Slots[i].Profile
 		d := slot.Dose
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
 			Range: slot.SetUp.RangeWords(), Sets: d.DoneWords(slot.SetUp.ArmsInTurn()), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
 			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
-			Arm: slot.SetUp.Movement.UpperArm}
+			Arm: slot.SetUp.Movement.UpperArm, Keeps: session.Cautions(t, i)}
 		if c.Dossier.HideWeights {
 			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot, line.Load); err != nil {
 				return SheetView{}, err
@@ -189,13 +186,76 @@ type linkPDFInput struct {
 	Letter  bool      `query:"letter"`
 }
 
-// sheetPDF is the sheet as it is planned now.
+// sheetPDF is the sheet as it is planned now. Paper leaves like a link does: what
+// must not be issued is not printed either.
 func (s *server) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamResponse, error) {
-	sheet, err := s.getSheet(ctx, &in.SessionPath)
-	if err != nil {
+	var sheet SheetView
+	if err := s.inSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
+		if err := s.mayLeave(ctx, tx, c, kept); err != nil {
+			return err
+		}
+		studio, err := tx.StudioName(ctx)
+		if err == nil {
+			sheet, err = s.sheet(ctx, tx, studio, c, kept)
+		}
+		return err
+	}); err != nil {
 		return nil, err
 	}
-	return pdfOf(&sheet.Body, in.Letter)
+	return pdfOf(&sheet, in.Letter)
+}
+
+// mayLeave refuses what must not reach the client: a session of one who may not
+// train, one that is not complete, one with a finding that stops it.
+func (s *server) mayLeave(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) error {
+	if why := s.blocked(c); why != "" {
+		return problem(http.StatusUnprocessableEntity, why)
+	}
+	t, err := s.informed(ctx, tx, c)
+	if err != nil {
+		return err
+	}
+	session, wrong := kept.Content.Week(movements(ctx))
+	if len(wrong) == 0 {
+		wrong = session.Incomplete()
+	}
+	if err := faults("session.", wrong); err != nil {
+		return err
+	}
+	for _, f := range session.Findings(t, session.Count(t.Yardstick, t.Stance), c.Dossier.Minutes) {
+		if f.Severity == week.Stop {
+			return problem(http.StatusUnprocessableEntity, kept.Name+" does not leave as it is: "+f.Text)
+		}
+	}
+	return nil
+}
+
+// readSheet reads a sheet as it left. Those that left before sheets held only what
+// to do are shown without the rest: a health reason goes, what it asks for stays.
+func readSheet(b json.RawMessage) (SheetView, error) {
+	var out SheetView
+	if err := json.Unmarshal(b, &out); err != nil {
+		return out, err
+	}
+	caps := []string{}
+	for _, c := range out.Caps {
+		if _, what, told := strings.Cut(c, ": "); told {
+			c = strings.ToUpper(what[:1]) + what[1:]
+		}
+		caps = append(caps, c)
+	}
+	out.Caps = caps
+	for i := range out.Slots {
+		if out.Slots[i].Keeps == nil {
+			out.Slots[i].Keeps = []string{}
+		}
+	}
+	for _, list := range []*[]string{&out.Cautions, &out.Why} {
+		if *list == nil {
+			*list = []string{}
+		}
+	}
+	return out, nil
 }
 
 // linkPDF is a sheet as it left.
@@ -246,7 +306,7 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 		}
 		return out
 	}
-	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes · %s", v.Minutes, v.Screen), WarmUp: warmUpWords(v),
+	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes", v.Minutes), WarmUp: warmUpWords(v),
 		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
 	for i := range v.Slots {
 		s := &v.Slots[i]
@@ -256,7 +316,7 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 				how = append(how, more)
 			}
 		}
-		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: s.Stop + ". Upper arm: " + s.Arm + ".",
+		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: strings.Join(append([]string{s.Stop + ". Upper arm: " + s.Arm + "."}, s.Keeps...), " "),
 			Cues: s.Cues, Pose: s.Pose, Ribbon: s.Ribbon, Heads: heads(&s.Slice)})
 	}
 	return out

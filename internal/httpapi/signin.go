@@ -105,8 +105,11 @@ func peerOf(r *http.Request) (string, error) {
 
 // emailOf reads the account asked for out of the body and puts the body back.
 func emailOf(r *http.Request) (string, error) {
-	b, err := io.ReadAll(r.Body)
-	r.Body = io.NopCloser(bytes.NewReader(b))
+	b, err := io.ReadAll(io.LimitReader(r.Body, mostBody))
+	r.Body = struct {
+		io.Reader
+		io.Closer
+	}{io.MultiReader(bytes.NewReader(b), r.Body), r.Body} // what is over is refused where it is read
 	if err != nil {
 		return "unreadable", nil // the operation itself will tell
 	}

@@ -11,7 +11,7 @@ import (
 // draftOf turns a slot back into what is edited.
 func draftOf(id uuid.UUID, slot week.Slot) SlotDraft {
 	d := slot.Dose
-	out := SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues, Combo: slot.Combo, Starts: string(slot.Starts), Locked: slot.Locked,
+	out := SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues, Combo: slot.Combo, Starts: string(slot.Starts), Locked: slot.Locked, CueReason: slot.CueReason,
 		Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.Reserves, d.RestS, d.Tempo[:], d.LoadKg, d.Method.ID, d.Method.N}}
 	if out.Cues == nil {
 		out.Cues = []string{}
@@ -54,6 +54,7 @@ func viewSlot(t *week.Trainee, id uuid.UUID, session *week.Session, i int, count
 		DoseWords: d.Words(slot.SetUp.ArmsInTurn()), LoadWords: d.LoadWords(slot.SetUp, rack, session.Place(i)), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
 		Gets: setsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(),
 	}
+	out.Cautions = session.Cautions(t, i)
 	out.Group, out.Methods = week.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
 	for _, whole := range rack.Steps {
 		out.Steps = append(out.Steps, Step{rack.Carry.PerHand(whole, rack.Rigging), rack.Carry.Words(whole, slot.SetUp)})

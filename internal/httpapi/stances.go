@@ -101,7 +101,7 @@ type switchOwnInput struct {
 	Body   struct {
 		Rule    string `json:"rule" maxLength:"60"`
 		On      bool   `json:"on"`
-		Version int    `json:"version" minimum:"1"`
+		Version int    `json:"version" minimum:"1" maximum:"1000000"`
 	}
 }
 

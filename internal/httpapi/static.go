@@ -4,6 +4,7 @@ import (
 	"io/fs"
 	"net/http"
 	"path"
+	"regexp"
 	"strings"
 )
 
@@ -28,7 +29,20 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 			http.NotFound(w, r)
 			return
 		}
+		page, err := fs.ReadFile(web, "index.html")
+		if err != nil {
+			http.NotFound(w, r)
+			return
+		}
 		w.Header().Set("Cache-Control", "no-cache")
-		http.ServeFileFS(w, r, web, "index.html")
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		if name != "" && !pages.MatchString(name) {
+			w.WriteHeader(http.StatusNotFound) // the page itself says that there is nothing here
+		}
+		_, _ = w.Write(page)
 	}
 }
+
+// pages are the addresses the front end has something at; its router (web/src/app)
+// is held against them by a test.
+var pages = regexp.MustCompile(`^(?:s/[^/]+|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio)$`)

@@ -98,7 +98,7 @@ func (s *server) keepTemplate(ctx context.Context, in *keepTemplateInput) (*stru
 		plan.Client = ""
 		for i := range plan.Sessions {
 			for j := range plan.Sessions[i].Slots {
-				plan.Sessions[i].Slots[j].LoadKg = nil
+				plan.Sessions[i].Slots[j].LoadKg, plan.Sessions[i].Slots[j].LoadMarked = nil, nil
 			}
 		}
 		plan.Format, plan.Version = formats.PlanFormat, formats.PlanVersion
@@ -131,7 +131,7 @@ func (s *server) layTemplate(ctx context.Context, in *layTemplateInput) (*import
 				read.Plan.Sessions[i].Date = (d - x.Monday + onto).String()
 			}
 		}
-		out.Body, err = s.wouldChange(ctx, tx, c, &read)
+		out.Body, err = s.wouldChange(ctx, tx, c, &read, "")
 		return err
 	})
 }

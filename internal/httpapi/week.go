@@ -21,7 +21,7 @@ import (
 type WeekDraft struct {
 	Draft
 	ID      uuid.UUID `json:"id"`
-	Version int       `json:"version" doc:"as it was read; 0: it is new"`
+	Version int       `json:"version" minimum:"0" maximum:"1000000" doc:"as it was read; 0: it is new"`
 	Write   uuid.UUID `json:"write,omitempty" doc:"made for this save; sending it again saves once"`
 	Removed bool      `json:"removed,omitempty" doc:"taken out of the plan; saving it without brings it back"`
 }
@@ -35,6 +35,7 @@ type WeekView struct {
 	Sessions []BoardSession `json:"sessions"`
 	Ledger   LedgerView     `json:"ledger"`
 	Findings []AuditView    `json:"findings"`
+	Hidden   int            `json:"hidden_findings"` // so many more, the least grave
 	Stance   string         `json:"stance"`
 	Blocked  string         `json:"blocked"` // why no sheet may be issued, empty if one may
 	Removed  []RemovedView  `json:"removed"` // sessions this save took out, to bring them back from
@@ -168,7 +169,8 @@ type weekDraftInput struct {
 	Client uuid.UUID `path:"client"`
 	Of     string    `query:"of"`
 	Body   struct {
-		Sessions []WeekDraft `json:"sessions" maxItems:"21"`
+		Sessions []WeekDraft `json:"sessions" maxItems:"42"`
+		Sure     bool        `json:"sure,omitempty" doc:"answers a question: on a past day all the same"`
 	}
 }
 
@@ -239,6 +241,9 @@ func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutp
 
 // readWeek turns drafts into sessions; only what cannot be read at all is refused.
 func (s *server) readWeek(c *store.Client, drafts []WeekDraft) ([]store.Session, error) {
+	if err := fits(drafts); err != nil {
+		return nil, err
+	}
 	var wrong []*movement.FieldError
 	out := make([]store.Session, len(drafts))
 	for i := range drafts {
@@ -253,10 +258,25 @@ func (s *server) readWeek(c *store.Client, drafts []WeekDraft) ([]store.Session,
 	return out, faults("body.", wrong)
 }
 
+// fits refuses more than a week holds.
+func fits(drafts []WeekDraft) error {
+	slots := 0
+	for i := range drafts {
+		slots += len(drafts[i].Slots)
+	}
+	if slots > week.MostWeekSlots {
+		return fieldProblem("body.sessions", "%d slots are more than the %d of a week", slots, week.MostWeekSlots)
+	}
+	return nil
+}
+
 // saveWeek saves the sessions it is sent, all or none; those it is not sent stay.
 func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, error) {
 	from, err := s.monday(in.Of)
 	if err != nil {
+		return nil, err
+	}
+	if err := fits(in.Body.Sessions); err != nil {
 		return nil, err
 	}
 	out := &weekOutput{}
@@ -277,18 +297,19 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 				return err
 			}
 			kept.ID, kept.ClientID, kept.Version = d.ID, c.ID, d.Version
-			if d.Version == 0 {
-				if err := tx.AddSession(ctx, kept, a.ID, d.Write); err != nil {
-					return err
-				}
-				if _, err := tx.Session(ctx, c.ID, d.ID); err != nil { // an id of another client
-					return err
-				}
-				continue
+			if err := s.dayAsked(ctx, tx, &kept, fmt.Sprintf("body.sessions[%d].planned_on", i), in.Body.Sure); err != nil {
+				return err
 			}
-			_, err = tx.SaveSession(ctx, kept, a.ID, d.Write)
+			if d.Version == 0 {
+				err = tx.AddSession(ctx, kept, a.ID, d.Write)
+			} else {
+				_, err = tx.SaveSession(ctx, kept, a.ID, d.Write)
+			}
 			if err != nil {
-				return s.staleProblem(ctx, c, err)
+				return s.staleProblem(ctx, tx, c, err)
+			}
+			if err := s.weekHolds(ctx, tx, c, kept.PlannedOn); err != nil {
+				return err
 			}
 		}
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
@@ -322,7 +343,7 @@ func (s *server) takeOut(ctx context.Context, tx *store.Tx, c *store.Client, d *
 	kept.Version, kept.Removed = d.Version, true
 	kept, err = tx.SaveSession(ctx, kept, by, d.Write)
 	if err != nil {
-		err = s.staleProblem(ctx, c, err)
+		err = s.staleProblem(ctx, tx, c, err)
 	}
 	return kept, err
 }

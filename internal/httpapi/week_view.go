@@ -10,7 +10,6 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 
@@ -26,8 +25,9 @@ type auditedWeek struct {
 	accepted map[string]store.Accepted
 }
 
-func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (out auditedWeek, err error) {
-	if out.t, err = s.trainee(c); err != nil {
+// auditWeek counts and audits a week; the first shown findings come with their fixes.
+func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session, shown int) (out auditedWeek, err error) {
+	if out.t, err = s.informed(ctx, tx, c); err != nil {
 		return out, err
 	}
 	if out.t.Aims, err = s.aims(ctx, tx, c); err != nil {
@@ -45,7 +45,7 @@ func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, f
 	stock := s.shelves.stock(ctx, out.t)
 	out.t.Memo = stock.memo
 	out.ledger = out.week.Count(out.t)
-	out.found = out.week.Audit(out.t, stock.shelf, &out.ledger)
+	out.found = out.week.Audit(out.t, stock.shelf, &out.ledger, shown)
 	return out, nil
 }
 
@@ -60,15 +60,11 @@ func (a *auditedWeek) graveFindings() (n int) {
 }
 
 func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekView, error) {
-	a, err := s.auditWeek(ctx, tx, c, from, kept)
+	a, err := s.auditWeek(ctx, tx, c, from, kept, week.MostShown)
 	if err != nil {
 		return WeekView{}, err
 	}
-	standing := c.Standing(s.day())
-	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.t.Stance.Name}
-	if !standing.MayTrain() {
-		out.Blocked = standing.Heading()
-	}
+	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.t.Stance.Name, Blocked: s.blocked(c)}
 	for d := from; d < from+7; d++ {
 		name := dayTime(d).Weekday().String()
 		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
@@ -77,7 +73,8 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 		out.Sessions = append(out.Sessions, viewBoard(a.t, &a.week.Sessions[i], &kept[i], &a.ledger.Sessions[i]))
 	}
 	out.Ledger = viewLedger(&a, kept)
-	for _, f := range a.found {
+	out.Hidden = max(0, len(a.found)-week.MostShown)
+	for _, f := range a.found[:len(a.found)-out.Hidden] {
 		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held}
 		if f.Session >= 0 {
 			v.Session = &kept[f.Session].ID
@@ -109,13 +106,8 @@ func plannedWeek(ctx context.Context, kept []store.Session) (week.Week, error) {
 	return out, nil
 }
 
-// history tells the aims what the log says and what the week before asked for.
+// history tells the aims what the week before asked for.
 func (s *server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
-	own, err := tx.Own(ctx, c.ID, s.now().AddDate(0, 0, -series.SpeaksFor)) // a client back after longer is another one
-	if err != nil {
-		return err
-	}
-	aims.Own = own
 	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1)
 	if err != nil || len(kept) == 0 {
 		return err

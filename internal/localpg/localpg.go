@@ -299,6 +299,11 @@ func (s *Server) Database(ctx context.Context, name, template string) (Database,
 	})
 }
 
+// AdminURL is a database as the server's superuser opens it. For tests.
+func (s *Server) AdminURL(database string) string {
+	return s.url(superuser, s.secrets.Superuser, database)
+}
+
 // Restart stops the server and starts it again on the same port after a pause.
 // For tests of what a lost database does.
 func (s *Server) Restart(ctx context.Context, pause time.Duration) error {

@@ -5,6 +5,7 @@ package photos
 
 import (
 	"bytes"
+	"context"
 	"errors"
 	"fmt"
 	"image"
@@ -22,7 +23,7 @@ import (
 // Limits of a picture.
 const (
 	MostBytes  = 25 << 20
-	mostPixels = 60_000_000
+	mostPixels = 24_000_000
 	keepSide   = 2400 // px, the longer side as it is kept
 	thumbSide  = 320
 	quality    = 88
@@ -44,9 +45,14 @@ func (f Folder) path(studio, photo uuid.UUID, thumb bool) string {
 	return filepath.Join(string(f), studio.String(), name)
 }
 
+// atOnce is how many pictures are decoded at a time: each takes up to 8 bytes a
+// point, and again 4 while it is turned.
+var atOnce = make(chan struct{}, 2)
+
 // Put reads a picture and keeps it. What is no picture, in a format that is not
-// read, or too large is a *Refused; nothing is kept then.
-func (f Folder) Put(studio, photo uuid.UUID, from io.Reader) (width, height int, err error) {
+// read, or too large is a *Refused; nothing is kept then. While others are decoded
+// it waits its turn, until ctx ends.
+func (f Folder) Put(ctx context.Context, studio, photo uuid.UUID, from io.Reader) (width, height int, err error) {
 	b, err := io.ReadAll(io.LimitReader(from, MostBytes+1))
 	if err != nil {
 		return 0, 0, err
@@ -62,6 +68,12 @@ func (f Folder) Put(studio, photo uuid.UUID, from io.Reader) (width, height int,
 		return 0, 0, &Refused{"only JPEG and PNG pictures are read, not " + format}
 	case config.Width*config.Height > mostPixels:
 		return 0, 0, &Refused{fmt.Sprintf("the picture has %d × %d points, more than %d million; make it smaller first", config.Width, config.Height, mostPixels/1_000_000)}
+	}
+	select {
+	case atOnce <- struct{}{}:
+		defer func() { <-atOnce }()
+	case <-ctx.Done():
+		return 0, 0, ctx.Err()
 	}
 	img, err := imaging.Decode(bytes.NewReader(b), imaging.AutoOrientation(true))
 	if err != nil {

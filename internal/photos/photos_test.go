@@ -2,6 +2,7 @@ package photos_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/binary"
 	"hash/crc32"
 	"image"
@@ -50,7 +51,7 @@ func TestAPictureIsUprightSmallAndSaysNoPlace(t *testing.T) {
 	studio, id := uuid.New(), uuid.New()
 	raw := located(t, 3000, 1500)
 	require.Contains(t, string(raw), "HARBOUR")
-	w, h, err := f.Put(studio, id, bytes.NewReader(raw))
+	w, h, err := f.Put(context.Background(), studio, id, bytes.NewReader(raw))
 	require.NoError(t, err)
 	assert.Equal(t, [2]int{1200, 2400}, [2]int{w, h}, "turned upright and made smaller")
 	for _, thumb := range []bool{false, true} {
@@ -98,12 +99,12 @@ func TestWhatIsNoPictureIsRefusedInWords(t *testing.T) {
 		"40 MB":          {[]byte(strings.Repeat("x", 40<<20)), "over 25 MB"},
 		"half a picture": {located(t, 800, 600)[:5000], "damaged"},
 	} {
-		_, _, err := f.Put(uuid.New(), uuid.New(), bytes.NewReader(c.body))
+		_, _, err := f.Put(context.Background(), uuid.New(), uuid.New(), bytes.NewReader(c.body))
 		var refused *photos.Refused
 		require.ErrorAs(t, err, &refused, name)
 		assert.Contains(t, refused.Reason, c.says, name)
 	}
-	_, _, err := f.Put(uuid.New(), uuid.New(), &p)
+	_, _, err := f.Put(context.Background(), uuid.New(), uuid.New(), &p)
 	assert.NoError(t, err, "a PNG is read")
 	left, err := os.ReadDir(string(f))
 	require.NoError(t, err)

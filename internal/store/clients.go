@@ -48,13 +48,15 @@ func (c *Client) Standing(today day.Day) person.Standing {
 	return person.StandingOf(&c.Dossier, c.Screening, c.Joints, today)
 }
 
-// AddRoom adds a room to the current studio.
+// AddRoom adds a room to the current studio; sending it twice adds it once, another
+// under its id is ErrTaken.
 func (t *Tx) AddRoom(ctx context.Context, id uuid.UUID, r person.Room) error {
 	b, err := json.Marshal(r)
 	if err != nil {
 		return err
 	}
-	return t.q.AddRoom(ctx, db.AddRoomParams{RoomID: id, Equipment: b})
+	n, err := t.q.AddRoom(ctx, db.AddRoomParams{RoomID: id, Equipment: b})
+	return once(n, err, func() (bool, error) { return t.q.SameRoom(ctx, db.SameRoomParams{RoomID: id, Equipment: b}) })
 }
 
 // PutRoom writes a room over the mark it was read with; false when somebody
@@ -84,17 +86,15 @@ func (t *Tx) Rooms(ctx context.Context) ([]Room, error) {
 	return out, nil
 }
 
-// AddClient adds a client to the current studio; sending it twice adds it once.
+// AddClient adds a client to the current studio; sending it twice adds it once,
+// another of that id is ErrTaken.
 func (t *Tx) AddClient(ctx context.Context, id uuid.UUID, d person.Dossier) error {
 	b, err := json.Marshal(d)
 	if err != nil {
 		return err
 	}
 	n, err := t.q.AddClient(ctx, db.AddClientParams{ClientID: id, Dossier: b})
-	if err == nil && n == 0 { // sent again, or the id of another studio
-		_, err = t.q.ClientByID(ctx, id)
-	}
-	return err
+	return once(n, err, func() (bool, error) { return t.q.SameClient(ctx, db.SameClientParams{ClientID: id, Name: d.Name}) })
 }
 
 // Clients returns every client of the studio by name.
@@ -132,6 +132,10 @@ func (t *Tx) client(ctx context.Context, r db.ClientWhole) (Client, error) {
 			return out, fmt.Errorf("client %s: %w", r.ClientID, err)
 		}
 	}
+	out.Dossier = out.Dossier.Seen()
+	if out.Dossier.HealthConsent == nil { // out of sight until it is erased or allowed again
+		out.Screening, out.Joints, out.Overrides = nil, nil, nil
+	}
 	for _, id := range out.Dossier.Rooms {
 		if room, ok := rooms[id]; ok {
 			out.Rooms = append(out.Rooms, Room{ID: uuid.MustParse(id), Room: room})
@@ -160,7 +164,7 @@ type ChangedBy struct {
 
 // ChangeDossier makes changes field by field (person.Dossier.Apply) and keeps
 // them. With clashes or faults nothing is changed.
-func (t *Tx) ChangeDossier(ctx context.Context, client uuid.UUID, changes []person.Change, by uuid.UUID, today day.Day) ([]person.Clash, []person.FieldError, error) {
+func (t *Tx) ChangeDossier(ctx context.Context, client uuid.UUID, changes []person.Change, by uuid.UUID, today day.Day, at time.Time) ([]person.Clash, []person.FieldError, error) {
 	b, err := t.q.LockDossier(ctx, client)
 	if err != nil {
 		return nil, nil, err
@@ -180,7 +184,7 @@ func (t *Tx) ChangeDossier(ctx context.Context, client uuid.UUID, changes []pers
 		return nil, nil, err
 	}
 	for _, c := range changes {
-		if err := t.q.AddDossierChange(ctx, db.AddDossierChangeParams{ClientID: client, Field: c.Field, Was: c.Was, Value: c.Value, ChangedBy: by}); err != nil {
+		if err := t.q.AddDossierChange(ctx, db.AddDossierChangeParams{ClientID: client, Field: c.Field, Was: c.Was, Value: c.Value, ChangedBy: by, ChangedAt: at}); err != nil {
 			return nil, nil, err
 		}
 	}

@@ -19,21 +19,23 @@ import (
 
 const now = day.Day(20_780)
 
+var at = time.Date(2026, 11, 23, 12, 0, 0, 0, time.UTC)
+
 // grown is a client about whom everything there is has been recorded.
 func grown(t *testing.T, s *store.Store, a studio) (photo uuid.UUID) {
 	photo = id()
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		require.NoError(t, tx.AddScreening(ctx, id(), a.client, person.Screening{On: now, Answers: map[string]person.Answer{"chest": {}}}, a.coach))
-		require.NoError(t, tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left, Score: 2}, a.coach))
+		require.NoError(t, tx.AddScreening(ctx, id(), a.client, person.Screening{On: now, Answers: map[string]person.Answer{"chest": {}}}, a.coach, at))
+		require.NoError(t, tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left, Score: 2}, a.coach, at))
 		require.NoError(t, tx.AddOverride(ctx, id(), a.client, store.Override{Movement: "lying_bar", Allowed: true, Reason: "tried"}, a.coach))
-		require.NoError(t, tx.PutMeasuring(ctx, a.client, store.Measuring{ID: id(), Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {36}}}}, a.coach))
+		require.NoError(t, tx.PutMeasuring(ctx, a.client, store.Measuring{ID: id(), Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {36}}}}, a.coach, at))
 		require.NoError(t, tx.AddPhoto(ctx, a.client, store.Photo{ID: photo, On: now, Pose: "front_bent", Width: 3, Height: 4}, a.coach))
 		require.NoError(t, tx.AddRating(ctx, id(), a.client, priority.Rating{On: now, Heads: map[string]int{"brachialis": 1}, Confidence: 2}, a.coach))
 		_, err := tx.SetEmphasis(ctx, a.client, priority.Emphasis{Levels: map[string]priority.Level{"brachialis": priority.Build}}, 0, a.coach)
 		require.NoError(t, err)
 		require.NoError(t, tx.PutPresentAnswer(ctx, a.client, "curls", "curl_standing_bar"))
 		require.NoError(t, tx.AddTryOut(ctx, a.client, store.TryOut{ID: id(), On: now, Movement: "lying_bar", Outcome: "kept"}, a.coach))
-		_, _, err = tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("50")}}, a.coach, now)
+		_, _, err = tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("50")}, {Field: "health_consent", Was: json.RawMessage("null"), Value: json.RawMessage(`"` + now.String() + `"`)}}, a.coach, now, at)
 		return err
 	}))
 	return photo
@@ -60,7 +62,7 @@ func TestWhatIsRecordedOfAClientComesBack(t *testing.T) {
 		history, err := tx.Overrides(ctx, a.client)
 		require.NoError(t, err)
 		assert.Len(t, history, 2, "and what was said before is kept")
-		clashes, _, err := tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("30")}}, a.coach, now)
+		clashes, _, err := tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("30")}}, a.coach, now, at)
 		require.NoError(t, err)
 		require.Len(t, clashes, 1)
 		assert.JSONEq(t, "50", string(clashes[0].Now))
@@ -87,7 +89,7 @@ func TestWhatIsRecordedOfAClientComesBack(t *testing.T) {
 		return nil
 	}))
 	assert.Error(t, s.In(ctx, b.id, func(tx *store.Tx) error {
-		return tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left}, b.coach)
+		return tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left}, b.coach, at)
 	}))
 }
 
@@ -98,7 +100,8 @@ func TestADeletedClientIsErasedAfterAMonth(t *testing.T) {
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	photo := grown(t, s, a)
 	grown(t, s, b)
-	at := time.Date(2026, 11, 25, 12, 0, 0, 0, time.UTC)
+	// The database counts the month by its own clock.
+	at := time.Now().AddDate(0, 0, -store.UndoDays)
 	in := func(do func(tx *store.Tx) error) { t.Helper(); require.NoError(t, s.In(ctx, a.id, do)) }
 	clients := func() (n int) {
 		in(func(tx *store.Tx) error { l, err := tx.Clients(ctx); n = len(l); return err })
@@ -115,7 +118,15 @@ func TestADeletedClientIsErasedAfterAMonth(t *testing.T) {
 	n, err := s.EraseDue(ctx, at.AddDate(0, 0, store.UndoDays-1), forget)
 	require.NoError(t, err)
 	assert.Zero(t, n, "a day is left")
-	n, err = s.EraseDue(ctx, at.AddDate(0, 0, store.UndoDays+1), forget)
+	in(func(tx *store.Tx) error { return tx.RestoreClient(ctx, a.client, a.coach) })
+	in(func(tx *store.Tx) error { return tx.DeleteClient(ctx, a.client, a.coach, at.Add(2*time.Hour)) })
+	n, err = s.EraseDue(ctx, at.AddDate(1, 0, 0), forget)
+	require.NoError(t, err)
+	assert.Zero(t, n, "whatever the server believes it is: the database says two hours are left")
+	assert.Empty(t, forgotten, "and no photo goes")
+	in(func(tx *store.Tx) error { return tx.RestoreClient(ctx, a.client, a.coach) })
+	in(func(tx *store.Tx) error { return tx.DeleteClient(ctx, a.client, a.coach, at.Add(-time.Hour)) })
+	n, err = s.EraseDue(ctx, time.Now(), forget)
 	require.NoError(t, err)
 	assert.Equal(t, 1, n)
 	assert.Equal(t, []uuid.UUID{photo}, forgotten)
@@ -130,7 +141,7 @@ func TestADeletedClientIsErasedAfterAMonth(t *testing.T) {
 		for _, e := range events {
 			what = append(what, e.What)
 		}
-		assert.Equal(t, []string{"erased", "deleted", "restored", "deleted"}, what)
+		assert.Equal(t, []string{"erased", "deleted", "restored", "deleted", "restored", "deleted", "restored", "deleted"}, what)
 		return nil
 	})
 	require.NoError(t, s.In(ctx, b.id, func(tx *store.Tx) error {

@@ -70,6 +70,21 @@ func (t *Tx) DeletedClients(ctx context.Context) ([]DeletedClient, error) {
 	return out, nil
 }
 
+// Consented is what a consent lets be kept.
+type Consented string
+
+// What consents are given to.
+const (
+	Health Consented = "health" // screening, joints, mobility, and what came of them
+	Body   Consented = "body"   // measures and photos
+)
+
+// EraseConsented erases what was kept by a consent that was withdrawn; false while
+// it still holds, or there is no such client. Photos' files are the caller's.
+func (t *Tx) EraseConsented(ctx context.Context, client uuid.UUID, what Consented, by uuid.UUID) (bool, error) {
+	return t.q.EraseConsented(ctx, db.EraseConsentedParams{OfClient: client, What: string(what), ByAccount: by})
+}
+
 // AddEvent notes what was done with a whole client.
 func (t *Tx) AddEvent(ctx context.Context, client uuid.UUID, what string, by uuid.UUID) error {
 	return t.q.AddStudioEvent(ctx, db.AddStudioEventParams{ClientID: client, What: what, ByAccount: &by})
@@ -89,7 +104,8 @@ func (t *Tx) Events(ctx context.Context) ([]Event, error) {
 }
 
 // EraseDue erases for good every client of every studio whose month is over.
-// forget is told of each photo before its line goes, to take the file away.
+// forget is told of each photo before its line is gone for good, to take the file
+// away.
 func (s *Store) EraseDue(ctx context.Context, now time.Time, forget func(studio, photo uuid.UUID) error) (erased int, err error) {
 	var studios []uuid.UUID
 	round := pgx.TxOptions{BeginQuery: "begin; select set_config('musculus.round', 'on', true)"}
@@ -97,7 +113,7 @@ func (s *Store) EraseDue(ctx context.Context, now time.Time, forget func(studio,
 		studios, err = db.New(tx).StudioIDs(ctx)
 		return err
 	}))
-	before := now.AddDate(0, 0, -UndoDays)
+	before := now.AddDate(0, 0, -UndoDays) // the database counts once more, by its own clock
 	for _, studio := range studios {
 		if err != nil {
 			return erased, err
@@ -115,18 +131,19 @@ func (s *Store) EraseDue(ctx context.Context, now time.Time, forget func(studio,
 				if err != nil {
 					return err
 				}
+				gone, err := tx.q.EraseClient(ctx, d.ID)
+				if err != nil {
+					return err
+				}
+				if !gone { // the database's clock says otherwise: nothing of hers goes
+					continue
+				}
 				for _, p := range photos {
 					if err := forget(studio, p.ID); err != nil {
 						return fmt.Errorf("photo %s: %w", p.ID, err)
 					}
 				}
-				gone, err := tx.q.EraseClient(ctx, db.EraseClientParams{Erased: d.ID, DeletedBefore: before})
-				if err != nil {
-					return err
-				}
-				if gone {
-					erased++
-				}
+				erased++
 			}
 			return nil
 		})

@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"reflect"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
@@ -15,33 +17,100 @@ import (
 	"musculus/internal/store/db"
 )
 
-// Measuring is a measuring session with its id.
+// Measuring is a measuring session with its id, its version and who made that.
 type Measuring struct {
 	ID uuid.UUID `json:"id"`
 	measure.Session
+	Version int       `json:"version"`
+	By      string    `json:"by"`
+	At      time.Time `json:"at"`
 }
 
-// PutMeasuring keeps a session, or what was corrected in it; sending it twice
-// keeps it once. ErrNotFound: the id is another client's.
-func (t *Tx) PutMeasuring(ctx context.Context, client uuid.UUID, m Measuring, by uuid.UUID) error {
+// MeasuringVersion is one writing of a measuring session.
+type MeasuringVersion struct {
+	Measuring
+	Withdrawn bool `json:"withdrawn"`
+}
+
+// StaleMeasuring says who wrote a measuring session in between; nothing was
+// written.
+type StaleMeasuring struct {
+	By        string
+	Withdrawn bool
+}
+
+func (s *StaleMeasuring) Error() string {
+	if s.Withdrawn {
+		return "withdrawn by " + s.By + " in between"
+	}
+	return "corrected by " + s.By + " in between"
+}
+
+// PutMeasuring keeps a session (version 0: a new one), or what was corrected in the
+// version that was read; every version is kept with its author. Sending it twice
+// keeps it once. *StaleMeasuring: somebody wrote or withdrew it in between;
+// ErrTaken: the id is another client's, or was sent with something else.
+func (t *Tx) PutMeasuring(ctx context.Context, client uuid.UUID, m Measuring, by uuid.UUID, at time.Time) error {
 	b, err := json.Marshal(m.Session)
 	if err != nil {
 		return err
 	}
-	n, err := t.q.PutMeasuring(ctx, db.PutMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: dateOf(m.On), Content: b, MadeBy: by})
-	if err == nil && n == 0 {
-		err = ErrNotFound
+	if m.Version == 0 {
+		n, err := t.q.AddMeasuring(ctx, db.AddMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: dateOf(m.On), Content: b, MadeBy: by, MadeAt: at})
+		if err == nil && n == 1 {
+			return t.q.AddMeasuringVersion(ctx, m.ID)
+		}
+		return once(n, err, func() (bool, error) { return t.sameMeasuring(ctx, client, m, 1, false) })
 	}
-	return err
+	return t.saveMeasuring(ctx, client, m, b, false, by, at)
 }
 
-// WithdrawMeasuring takes a session away, ErrNotFound if there is none.
-func (t *Tx) WithdrawMeasuring(ctx context.Context, client, id uuid.UUID) error {
-	n, err := t.q.WithdrawMeasuring(ctx, db.WithdrawMeasuringParams{MeasuringID: id, ClientID: client})
-	if err == nil && n == 0 {
-		err = ErrNotFound
+// WithdrawMeasuring takes a session away as it was read; it stays among the
+// versions. Errors are those of PutMeasuring, ErrNotFound if there is none.
+func (t *Tx) WithdrawMeasuring(ctx context.Context, client, id uuid.UUID, version int, by uuid.UUID, at time.Time) error {
+	r, err := t.q.MeasuringByID(ctx, db.MeasuringByIDParams{MeasuringID: id, ClientID: client})
+	if err != nil {
+		return err
 	}
-	return err
+	m := Measuring{ID: id, Version: version}
+	if err := json.Unmarshal(r.Content, &m.Session); err != nil {
+		return err
+	}
+	return t.saveMeasuring(ctx, client, m, r.Content, true, by, at)
+}
+
+func (t *Tx) saveMeasuring(ctx context.Context, client uuid.UUID, m Measuring, content json.RawMessage, withdrawn bool, by uuid.UUID, at time.Time) error {
+	n, err := t.q.SaveMeasuring(ctx, db.SaveMeasuringParams{MeasuringID: m.ID, ClientID: client, Version: m.Version, MeasuredOn: dateOf(m.On), Content: content, Withdrawn: withdrawn, MadeBy: by, MadeAt: at})
+	if err != nil {
+		return err
+	}
+	if n == 1 {
+		return t.q.AddMeasuringVersion(ctx, m.ID)
+	}
+	if same, err := t.sameMeasuring(ctx, client, m, m.Version+1, withdrawn); err != nil || same {
+		return err
+	}
+	r, err := t.q.MeasuringByID(ctx, db.MeasuringByIDParams{MeasuringID: m.ID, ClientID: client})
+	if err != nil {
+		return err
+	}
+	return &StaleMeasuring{r.MadeByName, r.Withdrawn}
+}
+
+// sameMeasuring says whether a session stands at a version with this content.
+func (t *Tx) sameMeasuring(ctx context.Context, client uuid.UUID, m Measuring, version int, withdrawn bool) (bool, error) {
+	r, err := t.q.MeasuringByID(ctx, db.MeasuringByIDParams{MeasuringID: m.ID, ClientID: client})
+	if classify(err) == ErrNotFound {
+		return false, nil
+	}
+	if err != nil || r.Version != version || r.Withdrawn != withdrawn {
+		return false, err
+	}
+	var was measure.Session
+	if err := json.Unmarshal(r.Content, &was); err != nil {
+		return false, err
+	}
+	return reflect.DeepEqual(was, m.Session), nil
 }
 
 // Measurings returns a client's sessions, oldest first.
@@ -52,7 +121,24 @@ func (t *Tx) Measurings(ctx context.Context, client uuid.UUID) ([]Measuring, err
 	}
 	out := make([]Measuring, len(rows))
 	for i, r := range rows {
-		out[i].ID = r.MeasuringID
+		out[i] = Measuring{ID: r.MeasuringID, Version: r.Version, By: r.MadeByName, At: r.MadeAt}
+		if err := json.Unmarshal(r.Content, &out[i].Session); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// MeasuringHistory returns every version of a client's sessions, the latest session
+// first, of each the latest version first.
+func (t *Tx) MeasuringHistory(ctx context.Context, client uuid.UUID) ([]MeasuringVersion, error) {
+	rows, err := t.q.MeasuringVersions(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]MeasuringVersion, len(rows))
+	for i, r := range rows {
+		out[i] = MeasuringVersion{Measuring{ID: r.MeasuringID, Version: r.Version, By: r.MadeByName, At: r.MadeAt}, r.Withdrawn}
 		if err := json.Unmarshal(r.Content, &out[i].Session); err != nil {
 			return nil, err
 		}
@@ -67,11 +153,20 @@ type Photo struct {
 	Pose   string    `json:"pose"`
 	Width  int       `json:"width"`
 	Height int       `json:"height"`
+	Digest string    `json:"-"` // of what was uploaded; "" for one kept before digests were
 }
 
-// AddPhoto keeps a photo's line; sending it twice keeps it once.
+// AddPhoto keeps a photo's line; sending it twice keeps it once, another under its
+// id is ErrTaken.
 func (t *Tx) AddPhoto(ctx context.Context, client uuid.UUID, p Photo, by uuid.UUID) error {
-	return t.q.AddPhoto(ctx, db.AddPhotoParams{PhotoID: p.ID, ClientID: client, TakenOn: dateOf(p.On), Pose: p.Pose, Width: p.Width, Height: p.Height, MadeBy: by})
+	n, err := t.q.AddPhoto(ctx, db.AddPhotoParams{PhotoID: p.ID, ClientID: client, TakenOn: dateOf(p.On), Pose: p.Pose, Width: p.Width, Height: p.Height, MadeBy: by, Digest: p.Digest})
+	return once(n, err, func() (bool, error) {
+		was, err := t.Photo(ctx, client, p.ID)
+		if classify(err) == ErrNotFound {
+			return false, nil
+		}
+		return was == p, err
+	})
 }
 
 // Photos returns a client's photos, the latest first.
@@ -82,7 +177,7 @@ func (t *Tx) Photos(ctx context.Context, client uuid.UUID) ([]Photo, error) {
 	}
 	out := make([]Photo, len(rows))
 	for i, r := range rows {
-		out[i] = Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height}
+		out[i] = Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height, ""}
 	}
 	return out, nil
 }
@@ -90,7 +185,7 @@ func (t *Tx) Photos(ctx context.Context, client uuid.UUID) ([]Photo, error) {
 // Photo returns one, ErrNotFound if there is none.
 func (t *Tx) Photo(ctx context.Context, client, id uuid.UUID) (Photo, error) {
 	r, err := t.q.PhotoByID(ctx, db.PhotoByIDParams{ClientID: client, PhotoID: id})
-	return Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height}, err
+	return Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height, r.Digest}, err
 }
 
 // DropPhoto forgets a photo's line, ErrNotFound if there is none.
@@ -102,13 +197,17 @@ func (t *Tx) DropPhoto(ctx context.Context, client, id uuid.UUID) error {
 	return err
 }
 
-// AddRating keeps a pose rating; sending it twice keeps it once.
+// AddRating keeps a pose rating; sending it twice keeps it once, another under its
+// id is ErrTaken.
 func (t *Tx) AddRating(ctx context.Context, id, client uuid.UUID, r priority.Rating, by uuid.UUID) error {
 	b, err := json.Marshal(r)
 	if err != nil {
 		return err
 	}
-	return t.q.AddRating(ctx, db.AddRatingParams{RatingID: id, ClientID: client, RatedOn: dateOf(r.On), Content: b, RatedBy: by})
+	n, err := t.q.AddRating(ctx, db.AddRatingParams{RatingID: id, ClientID: client, RatedOn: dateOf(r.On), Content: b, RatedBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameRating(ctx, db.SameRatingParams{RatingID: id, ClientID: client, Content: b})
+	})
 }
 
 // Ratings returns a client's pose ratings, the latest first.
@@ -184,13 +283,17 @@ type TryOut struct {
 	Note     string                          `json:"note"`
 }
 
-// AddTryOut keeps a try-out; sending it twice keeps it once.
+// AddTryOut keeps a try-out; sending it twice keeps it once, another under its id
+// is ErrTaken.
 func (t *Tx) AddTryOut(ctx context.Context, client uuid.UUID, o TryOut, by uuid.UUID) error {
 	b, err := json.Marshal(keptSetUp{o.Movement, o.Settings})
 	if err != nil {
 		return err
 	}
-	return t.q.AddTryOut(ctx, db.AddTryOutParams{TryID: o.ID, ClientID: client, TriedOn: dateOf(o.On), SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note, MadeBy: by})
+	n, err := t.q.AddTryOut(ctx, db.AddTryOutParams{TryID: o.ID, ClientID: client, TriedOn: dateOf(o.On), SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameTryOut(ctx, db.SameTryOutParams{TryID: o.ID, ClientID: client, SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note})
+	})
 }
 
 // TryOuts returns a client's try-outs, the latest first.

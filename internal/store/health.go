@@ -24,19 +24,25 @@ func DayOf(t time.Time) day.Day {
 	return day.Of(y, int(m), d)
 }
 
-// AddScreening keeps a round of the questionnaire; sending it twice keeps it once.
-func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Screening, by uuid.UUID) error {
+// AddScreening keeps a round of the questionnaire, entered at a moment; sending it
+// twice keeps it once, sending another under its id is ErrTaken.
+func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Screening, by uuid.UUID, at time.Time) error {
 	b, err := json.Marshal(s.Answers)
 	if err != nil {
 		return err
 	}
-	return t.q.AddScreening(ctx, db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: dateOf(s.On), Answers: b, AskedBy: by})
+	n, err := t.q.AddScreening(ctx, db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: dateOf(s.On), Answers: b, AskedBy: by, AskedAt: at})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameScreening(ctx, db.SameScreeningParams{RoundID: id, ClientID: client, AskedOn: dateOf(s.On), Answers: b})
+	})
 }
 
 // ScreeningRound is a round with who asked.
 type ScreeningRound struct {
 	person.Screening
-	By string `json:"by"`
+	ID uuid.UUID `json:"id"`
+	By string    `json:"by"`
+	At time.Time `json:"asked_at"`
 }
 
 // Screenings returns a client's rounds, the latest first.
@@ -47,7 +53,7 @@ func (t *Tx) Screenings(ctx context.Context, client uuid.UUID) ([]ScreeningRound
 	}
 	out := make([]ScreeningRound, len(rows))
 	for i, r := range rows {
-		out[i] = ScreeningRound{person.Screening{On: DayOf(r.AskedOn)}, r.AskedBy}
+		out[i] = ScreeningRound{person.Screening{On: DayOf(r.AskedOn)}, r.RoundID, r.AskedBy, r.AskedAt}
 		if err := json.Unmarshal(r.Answers, &out[i].Answers); err != nil {
 			return nil, err
 		}
@@ -55,13 +61,39 @@ func (t *Tx) Screenings(ctx context.Context, client uuid.UUID) ([]ScreeningRound
 	return out, nil
 }
 
-// AddJointReport keeps a joint's score; sending it twice keeps it once.
-func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.JointReport, by uuid.UUID) error {
+// AddJointReport keeps a joint's score, entered at a moment; sending it twice keeps
+// it once, sending another under its id is ErrTaken.
+func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.JointReport, by uuid.UUID, at time.Time) error {
 	b, err := json.Marshal(r)
 	if err != nil {
 		return err
 	}
-	return t.q.AddJointReport(ctx, db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: dateOf(r.On), Content: b, ReportedBy: by})
+	n, err := t.q.AddJointReport(ctx, db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: dateOf(r.On), Content: b, ReportedBy: by, ReportedAt: at})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameJointReport(ctx, db.SameJointReportParams{ReportID: id, ClientID: client, Content: b})
+	})
+}
+
+// HealthRecords returns a client's rounds and joint reports with the moments they
+// were entered, in no order.
+func (t *Tx) HealthRecords(ctx context.Context, client uuid.UUID) ([]person.Recorded, error) {
+	rounds, err := t.Screenings(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	var out []person.Recorded
+	for i := range rounds {
+		out = append(out, person.Recorded{At: rounds[i].At, Day: DayOf(rounds[i].At), Round: &rounds[i].Screening})
+	}
+	reports, err := t.q.JointReports(ctx, client)
+	for _, r := range reports {
+		var report person.JointReport
+		if err := json.Unmarshal(r.Content, &report); err != nil {
+			return nil, err
+		}
+		out = append(out, person.Recorded{At: r.ReportedAt, Day: DayOf(r.ReportedAt), Report: &report})
+	}
+	return out, err
 }
 
 // Override is a verdict that was overridden, or no longer is.
@@ -73,9 +105,13 @@ type Override struct {
 	At       time.Time `json:"at"`
 }
 
-// AddOverride keeps an override; sending it twice keeps it once.
+// AddOverride keeps an override; sending it twice keeps it once, sending another
+// under its id is ErrTaken.
 func (t *Tx) AddOverride(ctx context.Context, id, client uuid.UUID, o Override, by uuid.UUID) error {
-	return t.q.AddOverride(ctx, db.AddOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason, MadeBy: by})
+	n, err := t.q.AddOverride(ctx, db.AddOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameOverride(ctx, db.SameOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason})
+	})
 }
 
 // Overrides returns every override of a client, the latest first.

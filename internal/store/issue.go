@@ -27,11 +27,17 @@ type Issue struct {
 	At             time.Time
 }
 
-// AddIssue keeps a sheet under the session's next number; sending it twice keeps
-// it once.
+// AddIssue keeps a sheet under the session's next number, after whoever is issuing
+// it just now; sending it twice keeps it once, sending another under its id is
+// ErrTaken.
 func (t *Tx) AddIssue(ctx context.Context, client uuid.UUID, i Issue, by uuid.UUID) error {
-	_, err := t.q.AddIssue(ctx, db.AddIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion, PlannedOn: i.PlannedOn, Sheet: i.Sheet, IssuedBy: by})
-	return err
+	if err := t.q.LockSession(ctx, i.SessionID); err != nil {
+		return err
+	}
+	n, err := t.q.AddIssue(ctx, db.AddIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion, PlannedOn: i.PlannedOn, Sheet: i.Sheet, IssuedBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameIssue(ctx, db.SameIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion})
+	})
 }
 
 // Issues returns a session's sheets, the latest first.
@@ -80,9 +86,15 @@ func hashOf(token string) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// AddLink keeps a link by its token.
+// AddLink keeps a link by its token. Sent again, before anybody opened it, the token
+// made now takes the place of the one whose answer was lost; another link under the
+// id is ErrTaken.
 func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, by uuid.UUID) error {
-	return t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), ExpiresAt: expires, MadeBy: by})
+	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), ExpiresAt: expires, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		n, err := t.q.RenewLink(ctx, db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), Expires: expires})
+		return n == 1, err
+	})
 }
 
 // Links returns a client's links, the latest first.

@@ -3,10 +3,14 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"maps"
+	"math"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/store/db"
 )
@@ -38,8 +42,10 @@ type Entry struct {
 	DoneAt    time.Time
 	Replaces  *uuid.UUID
 	Withdrawn bool
-	Faults    []string // ids of what was seen
-	Technical bool     // ended because form went, not the muscle
+	Faults    []string   // ids of what was seen
+	Technical bool       // ended because form went, not the muscle
+	Mark      entry.Mark // why it stands although training was stopped
+	Unsure    bool       // kept as it came, still to be asked about; no series is fed by it
 }
 
 // keptSetUp is a set-up as it is kept with an entry.
@@ -48,8 +54,8 @@ type keptSetUp struct {
 	Settings map[movement.Key]movement.Value `json:"settings"`
 }
 
-// AddEntry logs a set; sending it twice logs it once. ErrNotFound means that
-// the id is taken by an entry of another session.
+// AddEntry logs a set; sending it twice logs it once, sending another under its id
+// is ErrTaken.
 func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
 	setUp, err := json.Marshal(keptSetUp{e.SetUp.Movement.ID, e.SetUp.Turned()})
 	if err != nil {
@@ -57,11 +63,42 @@ func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
 	}
 	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
 		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
-		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical})
-	if err == nil && n == 0 {
-		_, err = t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure})
+	return once(n, err, func() (bool, error) {
+		r, err := t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
+		if classify(err) == ErrNotFound {
+			return false, nil
+		}
+		var was keptSetUp
+		if err == nil {
+			err = json.Unmarshal(r.SetUp, &was)
+		}
+		return r.SlotID == e.SlotID && r.Series == e.SetUp.Key() && maps.Equal(was.Settings, e.SetUp.Turned()) && r.Side == string(e.Side) && r.SetNo == e.SetNo && r.Reps == e.Reps &&
+			math.Abs(r.LoadKg-e.LoadKg) < 1e-6 && r.Reserve == e.Reserve && r.Note == e.Note && samePointer(r.Replaces, e.Replaces) && r.Withdrawn == e.Withdrawn &&
+			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults), err
+	})
+}
+
+func samePointer(a, b *uuid.UUID) bool {
+	return a == b || a != nil && b != nil && *a == *b
+}
+
+// setUpOfEntry reads a set-up that was kept with a set; the zero value where its
+// movement is gone.
+func setUpOfEntry(b json.RawMessage, c *movement.Catalogue) (movement.SetUp, error) {
+	var kept keptSetUp
+	if err := json.Unmarshal(b, &kept); err != nil {
+		return movement.SetUp{}, err
 	}
-	return err
+	m := c.Get(kept.Movement)
+	if m == nil {
+		return movement.SetUp{}, nil
+	}
+	s, err := m.SetUp(kept.Settings)
+	if err != nil {
+		s = m.Default() // the limits have become narrower since
+	}
+	return s, nil
 }
 
 // SessionEntries returns the sets that stand in a session's log.
@@ -126,18 +163,12 @@ func (t *Tx) LastTraining(ctx context.Context) (map[uuid.UUID]time.Time, error) 
 func entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
 	out := make([]Entry, 0, len(rows))
 	for _, r := range rows {
-		var kept keptSetUp
-		if err := json.Unmarshal(r.SetUp, &kept); err != nil {
+		set, err := setUpOfEntry(r.SetUp, c)
+		if err != nil {
 			return nil, err
 		}
-		e := Entry{ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
+		e := Entry{SetUp: set, Mark: entry.Mark(r.Mark), Unsure: r.Unsure, ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
 			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt, Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical}
-		if m := c.Get(kept.Movement); m != nil {
-			var err error
-			if e.SetUp, err = m.SetUp(kept.Settings); err != nil {
-				e.SetUp = m.Default() // the limits have become narrower since
-			}
-		}
 		out = append(out, e)
 	}
 	return out, nil

@@ -64,13 +64,17 @@ func (t *Tx) OwnSetUps(ctx context.Context) ([]OwnSetUp, error) {
 	return out, nil
 }
 
-// PutOwnSetUp keeps a set-up under a name; sending it twice keeps it once.
-func (t *Tx) PutOwnSetUp(ctx context.Context, s OwnSetUp, by uuid.UUID) error {
+// AddOwnSetUp keeps a set-up under a name; sending it twice keeps it once, sending
+// another under its id is ErrTaken.
+func (t *Tx) AddOwnSetUp(ctx context.Context, s OwnSetUp, by uuid.UUID) error {
 	settings, err := json.Marshal(s.Settings)
 	if err != nil {
 		return err
 	}
-	return t.q.PutOwnSetUp(ctx, db.PutOwnSetUpParams{SetupID: s.ID, Name: s.Name, Movement: s.Movement, Settings: settings, MadeBy: by})
+	n, err := t.q.AddOwnSetUp(ctx, db.AddOwnSetUpParams{SetupID: s.ID, Name: s.Name, Movement: s.Movement, Settings: settings, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameOwnSetUp(ctx, db.SameOwnSetUpParams{SetupID: s.ID, Name: s.Name, Movement: s.Movement, Settings: settings})
+	})
 }
 
 // DropOwnSetUp forgets one, ErrNotFound if there is none.

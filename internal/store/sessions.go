@@ -1,6 +1,7 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -8,7 +9,6 @@ import (
 	"time"
 
 	"github.com/google/uuid"
-	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
@@ -28,6 +28,8 @@ type PlannedSlot struct {
 	Grips    []PlannedGrip                   `json:"grips,omitempty"` // of the sets one by one, where they differ
 	Starts   week.Starts                     `json:"starts,omitempty"`
 	Locked   bool                            `json:"locked,omitempty"`
+	// CueReason is why a cue stays that asks for what a cap forbids.
+	CueReason string `json:"cue_reason,omitempty"`
 }
 
 // PlannedGrip is the set-up of one set as it is kept.
@@ -56,7 +58,7 @@ func (c *Content) Week(catalogue *movement.Catalogue) (week.Session, []*movement
 			faults = append(faults, fault)
 			continue
 		}
-		slot := week.Slot{Ref: p.ID.String(), Combo: p.Combo, SetUp: s, Dose: p.Dose, Cues: p.Cues, Starts: p.Starts, Locked: p.Locked}
+		slot := week.Slot{Ref: p.ID.String(), Combo: p.Combo, SetUp: s, Dose: p.Dose, Cues: p.Cues, Starts: p.Starts, Locked: p.Locked, CueReason: p.CueReason}
 		for n, g := range p.Grips {
 			grip, fault := setUpOf(catalogue, g.Movement, g.Settings, fmt.Sprintf("slots[%d].grips[%d].", i, n))
 			if fault != nil {
@@ -109,23 +111,85 @@ func (s *Stale) Error() string {
 	return fmt.Sprintf("saved by %s in between, as version %d", s.Current.SavedBy, s.Current.Version)
 }
 
-// AddSession adds a planned session; sending it twice adds it once.
+// AddSession adds a planned session; sending it twice adds it once. ErrTaken: the
+// id is another session's, or the write was sent with other content.
 func (t *Tx) AddSession(ctx context.Context, s Session, by, write uuid.UUID) error {
 	b, err := json.Marshal(s.Content)
 	if err != nil {
 		return err
 	}
 	n, err := t.q.AddSession(ctx, db.AddSessionParams{SessionID: s.ID, ClientID: s.ClientID, Name: s.Name, PlannedOn: s.PlannedOn, Content: b, SavedBy: by})
-	if err != nil || n == 0 {
-		return err
+	if err == nil && n == 1 {
+		return t.addVersion(ctx, s.ID, write)
 	}
-	return t.q.AddSessionVersion(ctx, db.AddSessionVersionParams{SessionID: s.ID, WriteID: write})
+	return once(n, err, func() (bool, error) {
+		if _, err := t.Session(ctx, s.ClientID, s.ID); err != nil { // another client's, or another studio's
+			if classify(err) == ErrNotFound {
+				err = nil
+			}
+			return false, err
+		}
+		version, err := t.writtenAs(ctx, s, write)
+		return version > 0, err
+	})
 }
 
-// SaveSession writes a session over the version it was read as. A *Stale error
-// brings the version that is there instead; a write that was already taken
-// counts as done.
+// addVersion keeps what a save wrote.
+func (t *Tx) addVersion(ctx context.Context, session, write uuid.UUID) error {
+	n, err := t.q.AddSessionVersion(ctx, db.AddSessionVersionParams{SessionID: session, WriteID: write})
+	if err == nil && n == 0 { // the write was another one
+		return ErrTaken
+	}
+	return err
+}
+
+// writtenAs is the version under which a write kept just this, 0 for none.
+func (t *Tx) writtenAs(ctx context.Context, s Session, write uuid.UUID) (int, error) {
+	r, err := t.q.VersionByWrite(ctx, db.VersionByWriteParams{WriteID: write, SessionID: s.ID})
+	if classify(err) == ErrNotFound {
+		return 0, nil
+	}
+	if err != nil {
+		return 0, err
+	}
+	was := Session{Name: r.Name, PlannedOn: r.PlannedOn, Removed: r.Removed}
+	if err := json.Unmarshal(r.Content, &was.Content); err != nil {
+		return 0, err
+	}
+	if !was.SameAs(&s) {
+		return 0, ErrTaken
+	}
+	return r.Version, nil
+}
+
+// SameAs says whether two sessions plan the same: name, day and content.
+func (s *Session) SameAs(o *Session) bool {
+	if s.Name != o.Name || !s.PlannedOn.Equal(o.PlannedOn) || s.Removed != o.Removed {
+		return false
+	}
+	a, err := json.Marshal(s.Content)
+	b, err2 := json.Marshal(o.Content)
+	return err == nil && err2 == nil && bytes.Equal(a, b)
+}
+
+// SaveSession writes a session over the version it was read as. What is there
+// already is no new version. A *Stale error brings the version that is there
+// instead; a write that was already taken counts as done, with other content it is
+// ErrTaken.
 func (t *Tx) SaveSession(ctx context.Context, s Session, by, write uuid.UUID) (Session, error) {
+	current, err := t.Session(ctx, s.ClientID, s.ID)
+	if err != nil {
+		return Session{}, err
+	}
+	taken, err := t.writtenAs(ctx, s, write)
+	switch {
+	case err != nil:
+		return Session{}, err
+	case current.SameAs(&s):
+		return current, nil
+	case taken > 0: // it was done, and somebody saved since
+		return Session{}, &Stale{current}
+	}
 	b, err := json.Marshal(s.Content)
 	if err != nil {
 		return Session{}, err
@@ -134,24 +198,16 @@ func (t *Tx) SaveSession(ctx context.Context, s Session, by, write uuid.UUID) (S
 	if err != nil {
 		return Session{}, err
 	}
-	if n == 1 {
-		if err := t.q.AddSessionVersion(ctx, db.AddSessionVersionParams{SessionID: s.ID, WriteID: write}); err != nil {
+	if n == 0 {
+		if current, err = t.Session(ctx, s.ClientID, s.ID); err != nil {
 			return Session{}, err
 		}
-		return t.Session(ctx, s.ClientID, s.ID)
+		return Session{}, &Stale{current}
 	}
-	current, err := t.Session(ctx, s.ClientID, s.ID)
-	if err != nil {
+	if err := t.addVersion(ctx, s.ID, write); err != nil {
 		return Session{}, err
 	}
-	taken, err := t.q.VersionByWrite(ctx, db.VersionByWriteParams{WriteID: write, SessionID: s.ID})
-	if err == nil && taken == current.Version {
-		return current, nil
-	}
-	if err != nil && !errors.Is(err, pgx.ErrNoRows) {
-		return Session{}, err
-	}
-	return Session{}, &Stale{current}
+	return t.Session(ctx, s.ClientID, s.ID)
 }
 
 // Session returns one session of a client, ErrNotFound if there is none.

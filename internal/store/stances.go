@@ -16,13 +16,17 @@ type OwnStance struct {
 	Version int
 }
 
-// AddStance keeps a copy; sending it twice keeps it once.
+// AddStance keeps a copy; sending it twice keeps it once, sending another under its
+// id is ErrTaken.
 func (t *Tx) AddStance(ctx context.Context, id uuid.UUID, name string, copied *stance.Stance, by uuid.UUID) error {
 	rules := copied.Rules
 	if rules == nil {
 		rules = []string{}
 	}
-	return t.q.AddStance(ctx, db.AddStanceParams{StanceID: id, Name: name, Copied: copied.ID, Rules: rules, MadeBy: by})
+	n, err := t.q.AddStance(ctx, db.AddStanceParams{StanceID: id, Name: name, Copied: copied.ID, Rules: rules, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameStance(ctx, db.SameStanceParams{StanceID: id, Name: name, Copied: copied.ID})
+	})
 }
 
 // SwitchRules writes a stance's rules over the version they were read as; false

@@ -54,7 +54,11 @@ func Open(ctx context.Context, url string) (*Store, error) {
 func (s *Store) Close() { s.Pool.Close() }
 
 // appendOnly tables may be read and added to, never changed.
-var appendOnly = []string{"session_version", "set_entry", "dossier_change", "screening_round", "joint_report", "verdict_override", "pose_rating", "try_out", "studio_event", "accepted_finding", "issued_sheet"}
+var appendOnly = []string{"session_version", "set_entry", "dossier_change", "screening_round", "joint_report", "verdict_override", "pose_rating", "try_out", "studio_event", "accepted_finding", "issued_sheet", "measuring_version"}
+
+// erasing are the functions that take out of those what the role itself may not;
+// nobody else may call them.
+var erasing = []string{"erase_client(uuid)", "erase_consented(uuid, text, uuid)"}
 
 // Migrate brings the schema up to date with the role that owns it and grants
 // the app's role what it needs.
@@ -85,6 +89,9 @@ func Migrate(ctx context.Context, migrateURL, appURL string) error {
 	for _, table := range appendOnly {
 		grants += "; REVOKE UPDATE, DELETE ON " + table + " FROM " + role
 	}
+	for _, f := range erasing {
+		grants += "; GRANT EXECUTE ON FUNCTION " + f + " TO " + role
+	}
 	grants += "; REVOKE ALL ON goose_db_version FROM " + role
 	if _, err := conn.ExecContext(ctx, grants); err != nil {
 		return fmt.Errorf("grant: %w", err)
@@ -94,7 +101,8 @@ func Migrate(ctx context.Context, migrateURL, appURL string) error {
 
 // Tx is one transaction inside one studio.
 type Tx struct {
-	q *db.Queries
+	q  *db.Queries
+	tx pgx.Tx
 }
 
 // In runs do in one transaction that sees only the given studio's rows; it is
@@ -104,7 +112,7 @@ func (s *Store) In(ctx context.Context, studio uuid.UUID, do func(*Tx) error) er
 	// statements go in one round trip; an id needs no quoting.
 	begin := "begin; select set_config('musculus.studio', '" + studio.String() + "', true)"
 	return classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
-		return do(&Tx{db.New(tx)})
+		return do(&Tx{db.New(tx), tx})
 	}))
 }
 

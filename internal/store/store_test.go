@@ -134,9 +134,10 @@ func TestAPooledConnectionForgetsTheStudio(t *testing.T) {
 func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 	s := testenv.Store(t)
 	a := makeStudio(t, s, "a")
+	planned := content()
 	save := func(version int, name string, write uuid.UUID) (got store.Session, err error) {
 		err = s.In(ctx, a.id, func(tx *store.Tx) error {
-			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: name, PlannedOn: monday, Content: content(), Version: version}, a.coach, write)
+			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: name, PlannedOn: monday, Content: planned, Version: version}, a.coach, write)
 			return err
 		})
 		return

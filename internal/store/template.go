@@ -18,9 +18,13 @@ type Template struct {
 	Plan   json.RawMessage // as package formats writes it
 }
 
-// AddTemplate keeps a template; sending it twice keeps it once.
+// AddTemplate keeps a template; sending it twice keeps it once, sending another
+// under its id is ErrTaken.
 func (t *Tx) AddTemplate(ctx context.Context, x Template, by uuid.UUID) error {
-	return t.q.AddTemplate(ctx, db.AddTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: dateOf(x.Monday), Plan: x.Plan, MadeBy: by})
+	n, err := t.q.AddTemplate(ctx, db.AddTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: dateOf(x.Monday), Plan: x.Plan, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameTemplate(ctx, db.SameTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: dateOf(x.Monday), Plan: x.Plan})
+	})
 }
 
 // Templates returns the studio's templates by name.

@@ -7,8 +7,8 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
 	"musculus/internal/core/series"
-	"musculus/internal/core/week"
 	"musculus/internal/store/db"
 )
 
@@ -44,26 +44,40 @@ func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[st
 	return out, nil
 }
 
-// How many of a series' sets are looked at for what could be lifted once, and how
-// many of those that tell it count.
+// How many of a series' sets are looked at, how many of those that tell what could
+// be lifted once count, and how far back clean weeks are counted.
 const (
-	lookedAt = 20
-	lastSets = 6
+	lookedAt   = 60
+	lastSets   = 6
+	cleanWeeks = 200 * 24 * time.Hour
 )
 
-// Own tells what each series of a client says, by its sets since a time.
-func (t *Tx) Own(ctx context.Context, client uuid.UUID, after time.Time) (map[string]week.Own, error) {
-	rows, err := t.q.LastSets(ctx, db.LastSetsParams{ClientID: client, After: after, Most: lookedAt})
+// Own tells what each series of a client says, by its sets since a time; clean
+// weeks are counted further back.
+func (t *Tx) Own(ctx context.Context, client uuid.UUID, after time.Time, c *movement.Catalogue) (map[string]series.Own, error) {
+	rows, err := t.q.LastSets(ctx, db.LastSetsParams{ClientID: client, After: after.Add(-cleanWeeks), Most: lookedAt})
 	if err != nil {
 		return nil, err
 	}
-	out, maxima := map[string]week.Own{}, map[string][]float64{}
+	out, maxima, weeks := map[string]series.Own{}, map[string][]float64{}, map[string]map[int]bool{}
 	for _, r := range rows {
-		own := out[r.Series]
-		own.Logged++
-		if most, ok := series.E1RM(r.LoadKg, r.Reps, r.Reserve); ok && !r.Technical && len(maxima[r.Series]) < lastSets {
-			maxima[r.Series] = append(maxima[r.Series], most)
-			own.E1RM = series.Median(maxima[r.Series])
+		own, known := out[r.Series]
+		if !known {
+			weeks[r.Series] = map[int]bool{}
+			if own.SetUp, err = setUpOfEntry(r.SetUp, c); err != nil {
+				return nil, err
+			}
+		}
+		if !r.Technical && len(r.Faults) == 0 {
+			weeks[r.Series][(int(DayOf(r.DoneAt))+3)/7] = true // day 0 was a Thursday
+			own.Weeks = len(weeks[r.Series])
+		}
+		if r.DoneAt.After(after) {
+			own.Logged++
+			if most, ok := series.E1RM(r.LoadKg, r.Reps, r.Reserve); ok && !r.Technical && len(maxima[r.Series]) < lastSets {
+				maxima[r.Series] = append(maxima[r.Series], most)
+				own.E1RM = series.Median(maxima[r.Series])
+			}
 		}
 		out[r.Series] = own
 	}
@@ -77,9 +91,12 @@ type Accepted struct {
 }
 
 // AcceptFinding keeps that a finding is accepted, or no longer is; sending it
-// twice keeps it once.
+// twice keeps it once, sending another under its id is ErrTaken.
 func (t *Tx) AcceptFinding(ctx context.Context, id, client uuid.UUID, key string, accepted bool, reason string, by uuid.UUID) error {
-	return t.q.AcceptFinding(ctx, db.AcceptFindingParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason, MadeBy: by})
+	n, err := t.q.AcceptFinding(ctx, db.AcceptFindingParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason, MadeBy: by})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameAcceptance(ctx, db.SameAcceptanceParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason})
+	})
 }
 
 // AcceptedFindings returns what is accepted, by the finding's key.

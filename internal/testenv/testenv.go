@@ -6,6 +6,7 @@ import (
 	"context"
 	"fmt"
 	"os"
+	"strings"
 	"sync/atomic"
 	"testing"
 
@@ -63,4 +64,11 @@ func Store(t testing.TB) *store.Store {
 	require.NoError(t, err)
 	t.Cleanup(s.Close)
 	return s
+}
+
+// AdminURL is a database as the superuser opens it, by its app's address.
+func AdminURL(d localpg.Database) string {
+	name := d.URL[strings.LastIndex(d.URL, "/")+1:]
+	name, _, _ = strings.Cut(name, "?")
+	return server.AdminURL(name)
 }

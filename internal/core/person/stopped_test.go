@@ -14,7 +14,9 @@ import (
 // Training is stopped from the answer on, not from the day it is asked about.
 func TestSinceWhenTrainingIsStopped(t *testing.T) {
 	d := consenting()
-	at := func(daysAgo int) time.Time { return time.Unix(int64(today-day.Day(daysAgo))*24*60*60, 0).Add(10 * time.Hour) }
+	at := func(daysAgo int) time.Time {
+		return time.Unix(int64(today-day.Day(daysAgo))*24*60*60, 0).Add(10 * time.Hour)
+	}
 	round := func(daysAgo int, yes ...string) person.Recorded {
 		s := allNo()
 		s.On = today - day.Day(daysAgo)

@@ -22,10 +22,12 @@ type Found struct {
 	Severity Severity
 	Text     string
 	Why      string
-	Session  int // index, −1 for the whole week
-	Slot     int // index in the session, −1 for all of it
-	Fix      *Fix
+	Session  int  // index, −1 for the whole week
+	Slot     int  // index in the session, −1 for all of it
+	Fix      *Fix // worked out for the findings that are shown
 	Held     bool // there is a fix, but what it changes is locked
+
+	fix func() *Fix
 }
 
 // Limits of a week (settings of the field, not laws).
@@ -56,10 +58,14 @@ type auditor struct {
 	allowed map[memoKey]bool // what the client may do in her room, as far as it was asked
 }
 
-// Audit looks a week over: every finding with a sentence, the reason and, where
-// there is one, the action that clears it. shelf may be nil: then nothing that
-// needs another movement is offered.
-func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
+// MostShown is how many findings of a week a coach is shown at once; the gravest go
+// first.
+const MostShown = 40
+
+// Audit looks a week over: every finding with a sentence and the reason, the gravest
+// first. The first shown of them come with the action that clears them, where there
+// is one. shelf may be nil: then nothing that needs another movement is offered.
+func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger, shown int) []Found {
 	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger, allowed: map[memoKey]bool{}}
 	if a.shelf == nil {
 		a.shelf = &Shelf{}
@@ -81,14 +87,19 @@ func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger) []Found {
 	slices.SortStableFunc(a.out, func(x, y Found) int {
 		return cmp.Compare(slices.Index(order, x.Severity), slices.Index(order, y.Severity))
 	})
+	for i := range a.out[:min(shown, len(a.out))] {
+		f := &a.out[i]
+		f.Fix = f.fix()
+		if f.Fix != nil && !a.week.keeps(&f.Fix.Week) { // what touches what is locked is no fix
+			f.Fix, f.Held = nil, true
+		}
+	}
 	return a.out
 }
 
-// add takes a finding in; a fix that touches what is locked is none.
-func (a *auditor) add(f Found) {
-	if f.Fix != nil && !a.week.keeps(&f.Fix.Week) {
-		f.Fix, f.Held = nil, true
-	}
+// add takes a finding in, with what works its fix out should it be shown.
+func (a *auditor) add(f Found, fix func() *Fix) {
+	f.fix = fix
 	a.out = append(a.out, f)
 }
 
@@ -133,7 +144,9 @@ func (a *auditor) session(i int) {
 		if f.Group != "" {
 			key += ":" + f.Group
 		}
-		a.add(Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot, Fix: a.fixOf(i, f)})
+		a.add(Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot}, func() *Fix {
+			return a.fixOf(i, f)
+		})
 	}
 	a.twice(i)
 	a.order(i)
@@ -169,13 +182,14 @@ func (a *auditor) twice(i int) {
 				continue
 			}
 			a.add(Found{Key: "twice:" + s.Slots[j].Ref + ":" + s.Slots[k].Ref, Code: "twice", Severity: Warn, Session: i, Slot: k, Why: whys["twice"],
-				Text: fmt.Sprintf("%s: slots %d and %d are one idea twice (%s; %s).", s.Name, j+1, k+1, names(s.Slots[j].SetUp), names(s.Slots[k].SetUp)),
-				Fix: a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Dose.Sets+s.Slots[k].Dose.Sets, mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
+				Text: fmt.Sprintf("%s: slots %d and %d are one idea twice (%s; %s).", s.Name, j+1, k+1, names(s.Slots[j].SetUp), names(s.Slots[k].SetUp))}, func() *Fix {
+				return a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Dose.Sets+s.Slots[k].Dose.Sets, mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
 					slot := &w.Sessions[i].Slots[j]
 					slot.Dose.Sets = min(slot.Dose.Sets+w.Sessions[i].Slots[k].Dose.Sets, mostSlotSets)
 					slot.clamp(a.t)
 					return w.takeOut(i, k)
-				})})
+				})
+			})
 		}
 	}
 }

@@ -28,8 +28,8 @@ func (a *auditor) grips(i int) {
 			continue
 		}
 		a.add(Found{Key: "grips:" + s.Ref + ":" + slot.Ref, Code: "grips", Severity: Note, Session: i, Slot: j, Why: whys["grips"],
-			Text: fmt.Sprintf("%s, slot %d goes from the stronger grip to the weaker one.", s.Name, j+1),
-			Fix: a.change("Begin where the client is weaker", func(w *Week) bool {
+			Text: fmt.Sprintf("%s, slot %d goes from the stronger grip to the weaker one.", s.Name, j+1)}, func() *Fix {
+			return a.change("Begin where the client is weaker", func(w *Week) bool {
 				var next []movement.SetUp
 				for _, g := range ordered {
 					for n := range slot.Dose.Each() {
@@ -40,7 +40,8 @@ func (a *auditor) grips(i int) {
 				}
 				w.Sessions[i].Slots[j].Grips = next
 				return len(next) == slot.Dose.Sets
-			})})
+			})
+		})
 	}
 }
 

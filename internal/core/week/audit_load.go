@@ -37,13 +37,14 @@ func (a *auditor) loads(i int) {
 			continue
 		}
 		found := Found{Key: "load:" + s.Ref + ":" + slot.Ref, Code: "load", Severity: Warn, Session: i, Slot: j, Why: whys["load"]}
+		var fix func() *Fix
 		switch fit := a.t.FitOf(slot); fit.Fit {
 		case series.TooLight:
 			found.Text = fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, fit.Words)
-			found.Fix = a.lightLoad(i, j)
+			fix = func() *Fix { return a.lightLoad(i, j) }
 		case series.TooHeavy:
 			found.Text = fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, fit.Words)
-			found.Fix = a.fewerReps(i, j, own.E1RM)
+			fix = func() *Fix { return a.fewerReps(i, j, own.E1RM) }
 		case series.Fits:
 			reps, known := a.repsAt(slot, own.E1RM)
 			if !known || reps > slot.Dose.RepsLow-farOff && reps < slot.Dose.RepsHigh+farOff {
@@ -54,20 +55,25 @@ func (a *auditor) loads(i int) {
 			if math.Abs(hand-*slot.Dose.LoadKg) < 1e-6 {
 				continue // the room has no better one
 			}
+			if v := a.t.Fence.JudgeAdded(slot.SetUp, fit.Whole); carry == person.BodyWeight && v.Ruling != person.Allowed {
+				continue // what its series allows is not earned yet
+			}
 			left := ""
 			if slot.Dose.ReserveOf(0) > 0 {
 				left = fmt.Sprintf(" with %d left", slot.Dose.ReserveOf(0))
 			}
 			found.Severity = Note
 			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp), reps, left, slot.Dose.RepsLow, slot.Dose.RepsHigh)
-			found.Fix = a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
-				w.Sessions[i].Slots[j].Dose.LoadKg = &hand
-				return true
-			})
+			fix = func() *Fix {
+				return a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
+					w.Sessions[i].Slots[j].Dose.LoadKg = &hand
+					return true
+				})
+			}
 		default:
 			continue
 		}
-		a.add(found)
+		a.add(found, fix)
 	}
 }
 

@@ -66,8 +66,8 @@ func (a *auditor) order(i int) {
 			what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"
 		}
 		a.add(Found{Key: "order:" + s.Ref, Code: "order", Severity: Note, Session: i, Slot: is.from, Why: whys["order"],
-			Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, is.from+1, what),
-			Fix: a.change("Put the session in that order", func(w *Week) bool {
+			Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, is.from+1, what)}, func() *Fix {
+			return a.change("Put the session in that order", func(w *Week) bool {
 				slices.SortStableFunc(runs, func(x, y run) int { return cmp.Compare(x.rank, y.rank) })
 				sorted := make([]Slot, 0, len(s.Slots))
 				for _, r := range runs {
@@ -75,7 +75,8 @@ func (a *auditor) order(i int) {
 				}
 				w.Sessions[i].Slots = sorted
 				return true
-			})})
+			})
+		})
 		return
 	}
 }
@@ -89,10 +90,11 @@ func (a *auditor) cold(i int) {
 	scores := a.t.memo().look(s.Slots[0].SetUp).joints
 	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
 		a.add(Found{Key: "cold:" + s.Ref, Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
-			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin),
-			Fix: a.change("Warm up 5 minutes first", func(w *Week) bool {
+			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin)}, func() *Fix {
+			return a.change("Warm up 5 minutes first", func(w *Week) bool {
 				w.Sessions[i].WarmUpMin = 5
 				return true
-			})})
+			})
+		})
 	}
 }

@@ -16,7 +16,9 @@ func (a *auditor) standingStill() {
 				continue
 			}
 			a.add(Found{Key: "same:" + s.Ref, Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
-				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words()), Fix: a.rotate(i, j)})
+				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words())}, func() *Fix {
+				return a.rotate(i, j)
+			})
 		}
 	}
 }
@@ -66,7 +68,9 @@ func (a *auditor) unchanged() {
 		return
 	}
 	a.add(Found{Key: "unchanged:" + a.week.Sessions[0].Ref, Code: "unchanged", Severity: Note, Session: -1, Slot: -1, Why: whys["unchanged"],
-		Text: "Nothing has changed since the week before: the same set-ups, sets, reps and loads.", Fix: a.oneRepMore()})
+		Text: "Nothing has changed since the week before: the same set-ups, sets, reps and loads."}, func() *Fix {
+		return a.oneRepMore()
+	})
 }
 
 // oneRepMore asks for a rep more where it serves what is aimed at most.

@@ -66,7 +66,7 @@ func planned(sessions map[int][]week.Slot) week.Week {
 func audit(w *week.Week, tr *week.Trainee, shelf *week.Shelf) map[string]week.Found {
 	l := w.Count(tr)
 	out := map[string]week.Found{}
-	for _, f := range w.Audit(tr, shelf, &l) {
+	for _, f := range w.Audit(tr, shelf, &l, 1000) {
 		out[f.Key] = f
 	}
 	return out
@@ -278,7 +278,7 @@ func TestTheHandWorkedWeek(t *testing.T) {
 	assert.Equal(t, "Standing curl, two dumbbells, palms up: 2 sets × 1.00 × 0.70 (effort)", w.Terms(tr, &l, arm.BicepsLong)[1].Words)
 	assert.Equal(t, "pulling elsewhere: 4 sets × 0.40", w.Terms(tr, &l, arm.BicepsLong)[2].Words)
 	var said []string
-	for _, f := range w.Audit(tr, nil, &l) {
+	for _, f := range w.Audit(tr, nil, &l, 1000) {
 		said = append(said, f.Text)
 	}
 	assert.Contains(t, strings.Join(said, "\n"), "14.8 effective sets against 4–6")
@@ -298,6 +298,6 @@ func BenchmarkLedgerAndAudit(b *testing.B) {
 	shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
 	for b.Loop() {
 		l := w.Count(tr)
-		w.Audit(tr, shelf, &l)
+		w.Audit(tr, shelf, &l, 1000)
 	}
 }

@@ -27,16 +27,19 @@ func (a *auditor) targets() {
 				severity = Note
 			}
 			a.add(Found{Key: "under:" + head.ID, Code: "under", Severity: severity, Session: -1, Slot: -1, Why: whys["under"],
-				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
-				Fix:  a.more(index, -1, func(l *Ledger) bool { return !l.Heads[h].Short() })})
+				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level)}, func() *Fix {
+				return a.more(index, -1, func(l *Ledger) bool { return !l.Heads[h].Short() })
+			})
 		case line.Total.Mid > line.Target.High+nearTarget && line.Level != priority.Prioritise && line.Direct.Mid > 0 && !a.ridesAlong(index):
 			a.add(Found{Key: "over:" + head.ID, Code: "over", Severity: Note, Session: -1, Slot: -1, Why: whys["over"],
-				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level),
-				Fix:  a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+nearTarget })})
+				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level)}, func() *Fix {
+				return a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+nearTarget })
+			})
 		case line.Total.Low < line.Target.Low-nearTarget && line.Level != priority.Maintain:
 			a.add(Found{Key: "disputed:" + head.ID, Code: "disputed", Severity: Note, Session: -1, Slot: -1, Why: whys["disputed"],
-				Text: fmt.Sprintf("The %s is covered by disputed rules only: %s sets by this stance, %s by another.", head.Name, sets(line.Total.Mid), sets(line.Total.Low)),
-				Fix:  a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-nearTarget })})
+				Text: fmt.Sprintf("The %s is covered by disputed rules only: %s sets by this stance, %s by another.", head.Name, sets(line.Total.Mid), sets(line.Total.Low))}, func() *Fix {
+				return a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-nearTarget })
+			})
 		}
 	}
 }
@@ -78,8 +81,9 @@ func (a *auditor) lengths() {
 			}
 			name := []string{"short", "middle", "long"}[z]
 			a.add(Found{Key: fmt.Sprintf("length:%s:%s", arm.Heads[h].ID, name), Code: "length", Severity: Warn, Session: -1, Slot: -1, Why: whys["length"],
-				Text: fmt.Sprintf("The %s gets %.1f effective sets at %s length, under %g.", arm.Heads[h].Name, line.Zones[z], name, covered),
-				Fix:  a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })})
+				Text: fmt.Sprintf("The %s gets %.1f effective sets at %s length, under %g.", arm.Heads[h].Name, line.Zones[z], name, covered)}, func() *Fix {
+				return a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })
+			})
 		}
 	}
 }
@@ -102,7 +106,9 @@ func (a *auditor) spacing() {
 				continue
 			}
 			a.add(Found{Key: "spacing:" + one.Ref + ":" + other.Ref, Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
-				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; ")), Fix: cmp.Or(a.move(j), a.move(i))})
+				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; "))}, func() *Fix {
+				return cmp.Or(a.move(j), a.move(i))
+			})
 		}
 	}
 }
@@ -156,8 +162,9 @@ func (a *auditor) groups() {
 	for _, group := range a.ledger.OverGroups() {
 		n := a.ledger.Hard(group)
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
-			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets),
-			Fix:  a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= MostWeekSets })})
+			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets)}, func() *Fix {
+			return a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= MostWeekSets })
+		})
 	}
 }
 
@@ -169,7 +176,9 @@ func (a *auditor) joints() {
 			continue
 		}
 		a.add(Found{Key: "joint:" + string(j), Code: "joint", Severity: Warn, Session: -1, Slot: -1, Why: whys["joint"],
-			Text: fmt.Sprintf("The %s carries %d of a week’s %d.", j.Words(), n, most), Fix: a.spare(j, most)})
+			Text: fmt.Sprintf("The %s carries %d of a week’s %d.", j.Words(), n, most)}, func() *Fix {
+			return a.spare(j, most)
+		})
 	}
 }
 
@@ -191,8 +200,8 @@ func (a *auditor) failures() {
 		return
 	}
 	a.add(Found{Key: "failure", Code: "failure", Severity: Warn, Session: -1, Slot: -1, Why: whys["failure"],
-		Text: fmt.Sprintf("%d of %d hard sets go to the limit, over a third.", a.ledger.Failures, hard),
-		Fix: a.change("Keep 1 in reserve where it is most often", func(w *Week) bool {
+		Text: fmt.Sprintf("%d of %d hard sets go to the limit, over a third.", a.ledger.Failures, hard)}, func() *Fix {
+		return a.change("Keep 1 in reserve where it is most often", func(w *Week) bool {
 			for range 40 {
 				l := w.Count(a.t)
 				if !tooMany(&l) {
@@ -212,5 +221,6 @@ func (a *auditor) failures() {
 				most.Dose.KeepAtLeast(max(1, a.t.Caps.MinReserve))
 			}
 			return false
-		})})
+		})
+	})
 }

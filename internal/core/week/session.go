@@ -65,7 +65,9 @@ func (s *Session) Ramped() int {
 
 // Limits of a session.
 const (
-	MostSlots     = 20
+	MostSlots = 20
+	// MostWeekSlots bounds what a week is counted and audited for.
+	MostWeekSlots = 120
 	MostCues      = 3
 	longestCue    = 60 // characters
 	longestReason = 200

@@ -31,7 +31,7 @@ func (q *Queries) AddClient(ctx context.Context, arg AddClientParams) (int64, er
 }
 
 const addDossierChange = `-- name: AddDossierChange :exec
-INSERT INTO dossier_change (studio_id, client_id, field, was, value, changed_by) VALUES (current_studio(), $1, $2, $3, $4, $5)
+INSERT INTO dossier_change (studio_id, client_id, field, was, value, changed_by, changed_at) VALUES (current_studio(), $1, $2, $3, $4, $5, $6)
 `
 
 type AddDossierChangeParams struct {
@@ -40,6 +40,7 @@ type AddDossierChangeParams struct {
 	Was       json.RawMessage
 	Value     json.RawMessage
 	ChangedBy uuid.UUID
+	ChangedAt time.Time
 }
 
 func (q *Queries) AddDossierChange(ctx context.Context, arg AddDossierChangeParams) error {
@@ -49,12 +50,13 @@ func (q *Queries) AddDossierChange(ctx context.Context, arg AddDossierChangePara
 		arg.Was,
 		arg.Value,
 		arg.ChangedBy,
+		arg.ChangedAt,
 	)
 	return err
 }
 
-const addRoom = `-- name: AddRoom :exec
-INSERT INTO room (room_id, studio_id, equipment) VALUES ($1, current_studio(), $2)
+const addRoom = `-- name: AddRoom :execrows
+INSERT INTO room (room_id, studio_id, equipment) VALUES ($1, current_studio(), $2) ON CONFLICT DO NOTHING
 `
 
 type AddRoomParams struct {
@@ -62,9 +64,12 @@ type AddRoomParams struct {
 	Equipment json.RawMessage
 }
 
-func (q *Queries) AddRoom(ctx context.Context, arg AddRoomParams) error {
-	_, err := q.db.Exec(ctx, addRoom, arg.RoomID, arg.Equipment)
-	return err
+func (q *Queries) AddRoom(ctx context.Context, arg AddRoomParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addRoom, arg.RoomID, arg.Equipment)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const addStudioEvent = `-- name: AddStudioEvent :exec
@@ -188,16 +193,28 @@ func (q *Queries) DeletedClients(ctx context.Context) ([]DeletedClientsRow, erro
 }
 
 const eraseClient = `-- name: EraseClient :one
-SELECT erase_client($1, $2)::boolean
+SELECT erase_client($1)::boolean
 `
 
-type EraseClientParams struct {
-	Erased        uuid.UUID
-	DeletedBefore time.Time
+func (q *Queries) EraseClient(ctx context.Context, erased uuid.UUID) (bool, error) {
+	row := q.db.QueryRow(ctx, eraseClient, erased)
+	var column_1 bool
+	err := row.Scan(&column_1)
+	return column_1, err
 }
 
-func (q *Queries) EraseClient(ctx context.Context, arg EraseClientParams) (bool, error) {
-	row := q.db.QueryRow(ctx, eraseClient, arg.Erased, arg.DeletedBefore)
+const eraseConsented = `-- name: EraseConsented :one
+SELECT erase_consented($1, $2, $3)::boolean
+`
+
+type EraseConsentedParams struct {
+	OfClient  uuid.UUID
+	What      string
+	ByAccount uuid.UUID
+}
+
+func (q *Queries) EraseConsented(ctx context.Context, arg EraseConsentedParams) (bool, error) {
+	row := q.db.QueryRow(ctx, eraseConsented, arg.OfClient, arg.What, arg.ByAccount)
 	var column_1 bool
 	err := row.Scan(&column_1)
 	return column_1, err
@@ -294,6 +311,38 @@ func (q *Queries) Rooms(ctx context.Context) ([]RoomsRow, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const sameClient = `-- name: SameClient :one
+SELECT EXISTS (SELECT 1 FROM client WHERE client_id = $1 AND deleted_at IS NULL AND name = $2::text)
+`
+
+type SameClientParams struct {
+	ClientID uuid.UUID
+	Name     string
+}
+
+func (q *Queries) SameClient(ctx context.Context, arg SameClientParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameClient, arg.ClientID, arg.Name)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const sameRoom = `-- name: SameRoom :one
+SELECT EXISTS (SELECT 1 FROM room WHERE room_id = $1 AND equipment = $2::jsonb)
+`
+
+type SameRoomParams struct {
+	RoomID    uuid.UUID
+	Equipment json.RawMessage
+}
+
+func (q *Queries) SameRoom(ctx context.Context, arg SameRoomParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameRoom, arg.RoomID, arg.Equipment)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const saveDossier = `-- name: SaveDossier :exec

@@ -31,8 +31,47 @@ func (q *Queries) AddEmphasis(ctx context.Context, arg AddEmphasisParams) (int64
 	return result.RowsAffected(), nil
 }
 
-const addPhoto = `-- name: AddPhoto :exec
-INSERT INTO photo (photo_id, studio_id, client_id, taken_on, pose, width, height, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7)
+const addMeasuring = `-- name: AddMeasuring :execrows
+INSERT INTO measuring (measuring_id, studio_id, client_id, measured_on, content, made_by, made_at) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
+ON CONFLICT DO NOTHING
+`
+
+type AddMeasuringParams struct {
+	MeasuringID uuid.UUID
+	ClientID    uuid.UUID
+	MeasuredOn  time.Time
+	Content     json.RawMessage
+	MadeBy      uuid.UUID
+	MadeAt      time.Time
+}
+
+func (q *Queries) AddMeasuring(ctx context.Context, arg AddMeasuringParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addMeasuring,
+		arg.MeasuringID,
+		arg.ClientID,
+		arg.MeasuredOn,
+		arg.Content,
+		arg.MadeBy,
+		arg.MadeAt,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const addMeasuringVersion = `-- name: AddMeasuringVersion :exec
+INSERT INTO measuring_version (measuring_id, version, studio_id, client_id, measured_on, content, withdrawn, made_by, made_at)
+SELECT m.measuring_id, m.version, m.studio_id, m.client_id, m.measured_on, m.content, m.withdrawn, m.made_by, m.made_at FROM measuring m WHERE m.measuring_id = $1
+`
+
+func (q *Queries) AddMeasuringVersion(ctx context.Context, measuringID uuid.UUID) error {
+	_, err := q.db.Exec(ctx, addMeasuringVersion, measuringID)
+	return err
+}
+
+const addPhoto = `-- name: AddPhoto :execrows
+INSERT INTO photo (photo_id, studio_id, client_id, taken_on, pose, width, height, made_by, digest) VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8)
 ON CONFLICT (photo_id) DO NOTHING
 `
 
@@ -44,10 +83,11 @@ type AddPhotoParams struct {
 	Width    int
 	Height   int
 	MadeBy   uuid.UUID
+	Digest   string
 }
 
-func (q *Queries) AddPhoto(ctx context.Context, arg AddPhotoParams) error {
-	_, err := q.db.Exec(ctx, addPhoto,
+func (q *Queries) AddPhoto(ctx context.Context, arg AddPhotoParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addPhoto,
 		arg.PhotoID,
 		arg.ClientID,
 		arg.TakenOn,
@@ -55,11 +95,15 @@ func (q *Queries) AddPhoto(ctx context.Context, arg AddPhotoParams) error {
 		arg.Width,
 		arg.Height,
 		arg.MadeBy,
+		arg.Digest,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
-const addRating = `-- name: AddRating :exec
+const addRating = `-- name: AddRating :execrows
 INSERT INTO pose_rating (rating_id, studio_id, client_id, rated_on, content, rated_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
 ON CONFLICT (rating_id) DO NOTHING
 `
@@ -72,18 +116,21 @@ type AddRatingParams struct {
 	RatedBy  uuid.UUID
 }
 
-func (q *Queries) AddRating(ctx context.Context, arg AddRatingParams) error {
-	_, err := q.db.Exec(ctx, addRating,
+func (q *Queries) AddRating(ctx context.Context, arg AddRatingParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addRating,
 		arg.RatingID,
 		arg.ClientID,
 		arg.RatedOn,
 		arg.Content,
 		arg.RatedBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
-const addTryOut = `-- name: AddTryOut :exec
+const addTryOut = `-- name: AddTryOut :execrows
 INSERT INTO try_out (try_id, studio_id, client_id, tried_on, set_up, comfort, felt, outcome, note, made_by)
 VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (try_id) DO NOTHING
 `
@@ -100,8 +147,8 @@ type AddTryOutParams struct {
 	MadeBy   uuid.UUID
 }
 
-func (q *Queries) AddTryOut(ctx context.Context, arg AddTryOutParams) error {
-	_, err := q.db.Exec(ctx, addTryOut,
+func (q *Queries) AddTryOut(ctx context.Context, arg AddTryOutParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addTryOut,
 		arg.TryID,
 		arg.ClientID,
 		arg.TriedOn,
@@ -112,7 +159,10 @@ func (q *Queries) AddTryOut(ctx context.Context, arg AddTryOutParams) error {
 		arg.Note,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const dropPhoto = `-- name: DropPhoto :execrows
@@ -148,13 +198,93 @@ func (q *Queries) EmphasisOf(ctx context.Context, clientID uuid.UUID) (EmphasisO
 	return i, err
 }
 
+const measuringByID = `-- name: MeasuringByID :one
+SELECT m.measured_on, m.content, m.version, m.withdrawn, account.name AS made_by_name, m.made_at FROM measuring m JOIN account ON account.account_id = m.made_by
+WHERE m.measuring_id = $1 AND m.client_id = $2
+`
+
+type MeasuringByIDParams struct {
+	MeasuringID uuid.UUID
+	ClientID    uuid.UUID
+}
+
+type MeasuringByIDRow struct {
+	MeasuredOn time.Time
+	Content    json.RawMessage
+	Version    int
+	Withdrawn  bool
+	MadeByName string
+	MadeAt     time.Time
+}
+
+func (q *Queries) MeasuringByID(ctx context.Context, arg MeasuringByIDParams) (MeasuringByIDRow, error) {
+	row := q.db.QueryRow(ctx, measuringByID, arg.MeasuringID, arg.ClientID)
+	var i MeasuringByIDRow
+	err := row.Scan(
+		&i.MeasuredOn,
+		&i.Content,
+		&i.Version,
+		&i.Withdrawn,
+		&i.MadeByName,
+		&i.MadeAt,
+	)
+	return i, err
+}
+
+const measuringVersions = `-- name: MeasuringVersions :many
+SELECT v.measuring_id, v.version, v.measured_on, v.content, v.withdrawn, account.name AS made_by_name, v.made_at FROM measuring_version v JOIN account ON account.account_id = v.made_by
+WHERE v.client_id = $1 ORDER BY v.measured_on DESC, v.measuring_id, v.version DESC
+`
+
+type MeasuringVersionsRow struct {
+	MeasuringID uuid.UUID
+	Version     int
+	MeasuredOn  time.Time
+	Content     json.RawMessage
+	Withdrawn   bool
+	MadeByName  string
+	MadeAt      time.Time
+}
+
+func (q *Queries) MeasuringVersions(ctx context.Context, clientID uuid.UUID) ([]MeasuringVersionsRow, error) {
+	rows, err := q.db.Query(ctx, measuringVersions, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []MeasuringVersionsRow
+	for rows.Next() {
+		var i MeasuringVersionsRow
+		if err := rows.Scan(
+			&i.MeasuringID,
+			&i.Version,
+			&i.MeasuredOn,
+			&i.Content,
+			&i.Withdrawn,
+			&i.MadeByName,
+			&i.MadeAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const measurings = `-- name: Measurings :many
-SELECT measuring_id, content FROM measuring WHERE client_id = $1 AND NOT withdrawn ORDER BY measured_on, measuring_id
+SELECT m.measuring_id, m.content, m.version, account.name AS made_by_name, m.made_at FROM measuring m JOIN account ON account.account_id = m.made_by
+WHERE m.client_id = $1 AND NOT m.withdrawn ORDER BY m.measured_on, m.measuring_id
 `
 
 type MeasuringsRow struct {
 	MeasuringID uuid.UUID
 	Content     json.RawMessage
+	Version     int
+	MadeByName  string
+	MadeAt      time.Time
 }
 
 func (q *Queries) Measurings(ctx context.Context, clientID uuid.UUID) ([]MeasuringsRow, error) {
@@ -166,7 +296,13 @@ func (q *Queries) Measurings(ctx context.Context, clientID uuid.UUID) ([]Measuri
 	var items []MeasuringsRow
 	for rows.Next() {
 		var i MeasuringsRow
-		if err := rows.Scan(&i.MeasuringID, &i.Content); err != nil {
+		if err := rows.Scan(
+			&i.MeasuringID,
+			&i.Content,
+			&i.Version,
+			&i.MadeByName,
+			&i.MadeAt,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -178,7 +314,7 @@ func (q *Queries) Measurings(ctx context.Context, clientID uuid.UUID) ([]Measuri
 }
 
 const photoByID = `-- name: PhotoByID :one
-SELECT photo_id, taken_on, pose, width, height FROM photo WHERE client_id = $1 AND photo_id = $2
+SELECT photo_id, taken_on, pose, width, height, digest FROM photo WHERE client_id = $1 AND photo_id = $2
 `
 
 type PhotoByIDParams struct {
@@ -192,6 +328,7 @@ type PhotoByIDRow struct {
 	Pose    string
 	Width   int
 	Height  int
+	Digest  string
 }
 
 func (q *Queries) PhotoByID(ctx context.Context, arg PhotoByIDParams) (PhotoByIDRow, error) {
@@ -203,6 +340,7 @@ func (q *Queries) PhotoByID(ctx context.Context, arg PhotoByIDParams) (PhotoByID
 		&i.Pose,
 		&i.Width,
 		&i.Height,
+		&i.Digest,
 	)
 	return i, err
 }
@@ -274,34 +412,6 @@ func (q *Queries) PresentAnswers(ctx context.Context, clientID uuid.UUID) ([]Pre
 	return items, nil
 }
 
-const putMeasuring = `-- name: PutMeasuring :execrows
-INSERT INTO measuring (measuring_id, studio_id, client_id, measured_on, content, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
-ON CONFLICT (measuring_id) DO UPDATE SET measured_on = excluded.measured_on, content = excluded.content, withdrawn = false
-WHERE measuring.client_id = excluded.client_id
-`
-
-type PutMeasuringParams struct {
-	MeasuringID uuid.UUID
-	ClientID    uuid.UUID
-	MeasuredOn  time.Time
-	Content     json.RawMessage
-	MadeBy      uuid.UUID
-}
-
-func (q *Queries) PutMeasuring(ctx context.Context, arg PutMeasuringParams) (int64, error) {
-	result, err := q.db.Exec(ctx, putMeasuring,
-		arg.MeasuringID,
-		arg.ClientID,
-		arg.MeasuredOn,
-		arg.Content,
-		arg.MadeBy,
-	)
-	if err != nil {
-		return 0, err
-	}
-	return result.RowsAffected(), nil
-}
-
 const putPresentAnswer = `-- name: PutPresentAnswer :exec
 INSERT INTO present_answer (client_id, words, studio_id, movement) VALUES ($1, $2, current_studio(), $3)
 ON CONFLICT (client_id, words) DO UPDATE SET movement = excluded.movement
@@ -342,6 +452,52 @@ func (q *Queries) Ratings(ctx context.Context, clientID uuid.UUID) ([]json.RawMe
 	return items, nil
 }
 
+const sameRating = `-- name: SameRating :one
+SELECT EXISTS (SELECT 1 FROM pose_rating WHERE rating_id = $1 AND client_id = $2 AND content = $3::jsonb)
+`
+
+type SameRatingParams struct {
+	RatingID uuid.UUID
+	ClientID uuid.UUID
+	Content  json.RawMessage
+}
+
+func (q *Queries) SameRating(ctx context.Context, arg SameRatingParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameRating, arg.RatingID, arg.ClientID, arg.Content)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const sameTryOut = `-- name: SameTryOut :one
+SELECT EXISTS (SELECT 1 FROM try_out WHERE try_id = $1 AND client_id = $2 AND set_up = $7::jsonb AND comfort = $3 AND felt = $4 AND outcome = $5 AND note = $6)
+`
+
+type SameTryOutParams struct {
+	TryID    uuid.UUID
+	ClientID uuid.UUID
+	Comfort  int
+	Felt     string
+	Outcome  string
+	Note     string
+	SetUp    json.RawMessage
+}
+
+func (q *Queries) SameTryOut(ctx context.Context, arg SameTryOutParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameTryOut,
+		arg.TryID,
+		arg.ClientID,
+		arg.Comfort,
+		arg.Felt,
+		arg.Outcome,
+		arg.Note,
+		arg.SetUp,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
 const saveEmphasis = `-- name: SaveEmphasis :execrows
 UPDATE emphasis SET content = $3, set_by = $4, version = version + 1 WHERE client_id = $1 AND version = $2
 `
@@ -359,6 +515,39 @@ func (q *Queries) SaveEmphasis(ctx context.Context, arg SaveEmphasisParams) (int
 		arg.Version,
 		arg.Content,
 		arg.SetBy,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const saveMeasuring = `-- name: SaveMeasuring :execrows
+UPDATE measuring SET measured_on = $4, content = $5, withdrawn = $6, made_by = $7, made_at = $8, version = version + 1
+WHERE measuring_id = $1 AND client_id = $2 AND version = $3
+`
+
+type SaveMeasuringParams struct {
+	MeasuringID uuid.UUID
+	ClientID    uuid.UUID
+	Version     int
+	MeasuredOn  time.Time
+	Content     json.RawMessage
+	Withdrawn   bool
+	MadeBy      uuid.UUID
+	MadeAt      time.Time
+}
+
+func (q *Queries) SaveMeasuring(ctx context.Context, arg SaveMeasuringParams) (int64, error) {
+	result, err := q.db.Exec(ctx, saveMeasuring,
+		arg.MeasuringID,
+		arg.ClientID,
+		arg.Version,
+		arg.MeasuredOn,
+		arg.Content,
+		arg.Withdrawn,
+		arg.MadeBy,
+		arg.MadeAt,
 	)
 	if err != nil {
 		return 0, err
@@ -406,21 +595,4 @@ func (q *Queries) TryOuts(ctx context.Context, clientID uuid.UUID) ([]TryOutsRow
 		return nil, err
 	}
 	return items, nil
-}
-
-const withdrawMeasuring = `-- name: WithdrawMeasuring :execrows
-UPDATE measuring SET withdrawn = true WHERE measuring_id = $1 AND client_id = $2
-`
-
-type WithdrawMeasuringParams struct {
-	MeasuringID uuid.UUID
-	ClientID    uuid.UUID
-}
-
-func (q *Queries) WithdrawMeasuring(ctx context.Context, arg WithdrawMeasuringParams) (int64, error) {
-	result, err := q.db.Exec(ctx, withdrawMeasuring, arg.MeasuringID, arg.ClientID)
-	if err != nil {
-		return 0, err
-	}
-	return result.RowsAffected(), nil
 }

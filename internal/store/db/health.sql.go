@@ -13,8 +13,8 @@ import (
 	"github.com/google/uuid"
 )
 
-const addJointReport = `-- name: AddJointReport :exec
-INSERT INTO joint_report (report_id, studio_id, client_id, reported_on, content, reported_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
+const addJointReport = `-- name: AddJointReport :execrows
+INSERT INTO joint_report (report_id, studio_id, client_id, reported_on, content, reported_by, reported_at) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
 ON CONFLICT (report_id) DO NOTHING
 `
 
@@ -24,20 +24,25 @@ type AddJointReportParams struct {
 	ReportedOn time.Time
 	Content    json.RawMessage
 	ReportedBy uuid.UUID
+	ReportedAt time.Time
 }
 
-func (q *Queries) AddJointReport(ctx context.Context, arg AddJointReportParams) error {
-	_, err := q.db.Exec(ctx, addJointReport,
+func (q *Queries) AddJointReport(ctx context.Context, arg AddJointReportParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addJointReport,
 		arg.ReportID,
 		arg.ClientID,
 		arg.ReportedOn,
 		arg.Content,
 		arg.ReportedBy,
+		arg.ReportedAt,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
-const addOverride = `-- name: AddOverride :exec
+const addOverride = `-- name: AddOverride :execrows
 INSERT INTO verdict_override (override_id, studio_id, client_id, movement, allowed, reason, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
 ON CONFLICT (override_id) DO NOTHING
 `
@@ -51,8 +56,8 @@ type AddOverrideParams struct {
 	MadeBy     uuid.UUID
 }
 
-func (q *Queries) AddOverride(ctx context.Context, arg AddOverrideParams) error {
-	_, err := q.db.Exec(ctx, addOverride,
+func (q *Queries) AddOverride(ctx context.Context, arg AddOverrideParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addOverride,
 		arg.OverrideID,
 		arg.ClientID,
 		arg.Movement,
@@ -60,11 +65,14 @@ func (q *Queries) AddOverride(ctx context.Context, arg AddOverrideParams) error 
 		arg.Reason,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
-const addScreening = `-- name: AddScreening :exec
-INSERT INTO screening_round (round_id, studio_id, client_id, asked_on, answers, asked_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
+const addScreening = `-- name: AddScreening :execrows
+INSERT INTO screening_round (round_id, studio_id, client_id, asked_on, answers, asked_by, asked_at) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
 ON CONFLICT (round_id) DO NOTHING
 `
 
@@ -74,17 +82,51 @@ type AddScreeningParams struct {
 	AskedOn  time.Time
 	Answers  json.RawMessage
 	AskedBy  uuid.UUID
+	AskedAt  time.Time
 }
 
-func (q *Queries) AddScreening(ctx context.Context, arg AddScreeningParams) error {
-	_, err := q.db.Exec(ctx, addScreening,
+func (q *Queries) AddScreening(ctx context.Context, arg AddScreeningParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addScreening,
 		arg.RoundID,
 		arg.ClientID,
 		arg.AskedOn,
 		arg.Answers,
 		arg.AskedBy,
+		arg.AskedAt,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const jointReports = `-- name: JointReports :many
+SELECT content, reported_at FROM joint_report WHERE client_id = $1 ORDER BY reported_at
+`
+
+type JointReportsRow struct {
+	Content    json.RawMessage
+	ReportedAt time.Time
+}
+
+func (q *Queries) JointReports(ctx context.Context, clientID uuid.UUID) ([]JointReportsRow, error) {
+	rows, err := q.db.Query(ctx, jointReports, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []JointReportsRow
+	for rows.Next() {
+		var i JointReportsRow
+		if err := rows.Scan(&i.Content, &i.ReportedAt); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const overrides = `-- name: Overrides :many
@@ -126,8 +168,73 @@ func (q *Queries) Overrides(ctx context.Context, clientID uuid.UUID) ([]Override
 	return items, nil
 }
 
+const sameJointReport = `-- name: SameJointReport :one
+SELECT EXISTS (SELECT 1 FROM joint_report WHERE report_id = $1 AND client_id = $2 AND content = $3::jsonb)
+`
+
+type SameJointReportParams struct {
+	ReportID uuid.UUID
+	ClientID uuid.UUID
+	Content  json.RawMessage
+}
+
+func (q *Queries) SameJointReport(ctx context.Context, arg SameJointReportParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameJointReport, arg.ReportID, arg.ClientID, arg.Content)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const sameOverride = `-- name: SameOverride :one
+SELECT EXISTS (SELECT 1 FROM verdict_override WHERE override_id = $1 AND client_id = $2 AND movement = $3 AND allowed = $4 AND reason = $5)
+`
+
+type SameOverrideParams struct {
+	OverrideID uuid.UUID
+	ClientID   uuid.UUID
+	Movement   string
+	Allowed    bool
+	Reason     string
+}
+
+func (q *Queries) SameOverride(ctx context.Context, arg SameOverrideParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameOverride,
+		arg.OverrideID,
+		arg.ClientID,
+		arg.Movement,
+		arg.Allowed,
+		arg.Reason,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const sameScreening = `-- name: SameScreening :one
+SELECT EXISTS (SELECT 1 FROM screening_round WHERE round_id = $1 AND client_id = $2 AND asked_on = $3 AND answers = $4::jsonb)
+`
+
+type SameScreeningParams struct {
+	RoundID  uuid.UUID
+	ClientID uuid.UUID
+	AskedOn  time.Time
+	Answers  json.RawMessage
+}
+
+func (q *Queries) SameScreening(ctx context.Context, arg SameScreeningParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameScreening,
+		arg.RoundID,
+		arg.ClientID,
+		arg.AskedOn,
+		arg.Answers,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
 const screenings = `-- name: Screenings :many
-SELECT round_id, asked_on, answers, account.name AS asked_by FROM screening_round s JOIN account ON account.account_id = s.asked_by
+SELECT round_id, asked_on, answers, asked_at, account.name AS asked_by FROM screening_round s JOIN account ON account.account_id = s.asked_by
 WHERE s.client_id = $1 ORDER BY asked_on DESC, asked_at DESC
 `
 
@@ -135,6 +242,7 @@ type ScreeningsRow struct {
 	RoundID uuid.UUID
 	AskedOn time.Time
 	Answers json.RawMessage
+	AskedAt time.Time
 	AskedBy string
 }
 
@@ -151,6 +259,7 @@ func (q *Queries) Screenings(ctx context.Context, clientID uuid.UUID) ([]Screeni
 			&i.RoundID,
 			&i.AskedOn,
 			&i.Answers,
+			&i.AskedAt,
 			&i.AskedBy,
 		); err != nil {
 			return nil, err

@@ -45,8 +45,8 @@ func (q *Queries) AddIssue(ctx context.Context, arg AddIssueParams) (int64, erro
 	return result.RowsAffected(), nil
 }
 
-const addLink = `-- name: AddLink :exec
-INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
+const addLink = `-- name: AddLink :execrows
+INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING
 `
 
 type AddLinkParams struct {
@@ -57,15 +57,18 @@ type AddLinkParams struct {
 	MadeBy    uuid.UUID
 }
 
-func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) error {
-	_, err := q.db.Exec(ctx, addLink,
+func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addLink,
 		arg.LinkID,
 		arg.ClientID,
 		arg.TokenHash,
 		arg.ExpiresAt,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const issuesOfSession = `-- name: IssuesOfSession :many
@@ -228,6 +231,15 @@ func (q *Queries) Links(ctx context.Context, clientID uuid.UUID) ([]LinksRow, er
 	return items, nil
 }
 
+const lockSession = `-- name: LockSession :exec
+SELECT 1 FROM training_session WHERE session_id = $1 FOR UPDATE
+`
+
+func (q *Queries) LockSession(ctx context.Context, sessionID uuid.UUID) error {
+	_, err := q.db.Exec(ctx, lockSession, sessionID)
+	return err
+}
+
 const markOpened = `-- name: MarkOpened :exec
 UPDATE sheet_link SET opened_at = $2, opened = opened + 1 WHERE link_id = $1
 `
@@ -240,6 +252,31 @@ type MarkOpenedParams struct {
 func (q *Queries) MarkOpened(ctx context.Context, arg MarkOpenedParams) error {
 	_, err := q.db.Exec(ctx, markOpened, arg.LinkID, arg.At)
 	return err
+}
+
+const renewLink = `-- name: RenewLink :execrows
+UPDATE sheet_link SET token_hash = $3 WHERE link_id = $1 AND client_id = $2 AND revoked_at IS NULL AND opened = 0
+  AND expires_at BETWEEN $4::timestamptz - interval '1 hour' AND $4::timestamptz + interval '1 hour'
+`
+
+type RenewLinkParams struct {
+	LinkID    uuid.UUID
+	ClientID  uuid.UUID
+	TokenHash string
+	Expires   time.Time
+}
+
+func (q *Queries) RenewLink(ctx context.Context, arg RenewLinkParams) (int64, error) {
+	result, err := q.db.Exec(ctx, renewLink,
+		arg.LinkID,
+		arg.ClientID,
+		arg.TokenHash,
+		arg.Expires,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const revokeLink = `-- name: RevokeLink :execrows
@@ -257,4 +294,27 @@ func (q *Queries) RevokeLink(ctx context.Context, arg RevokeLinkParams) (int64, 
 		return 0, err
 	}
 	return result.RowsAffected(), nil
+}
+
+const sameIssue = `-- name: SameIssue :one
+SELECT EXISTS (SELECT 1 FROM issued_sheet WHERE issue_id = $1 AND client_id = $2 AND session_id = $3 AND session_version = $4)
+`
+
+type SameIssueParams struct {
+	IssueID        uuid.UUID
+	ClientID       uuid.UUID
+	SessionID      uuid.UUID
+	SessionVersion int
+}
+
+func (q *Queries) SameIssue(ctx context.Context, arg SameIssueParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameIssue,
+		arg.IssueID,
+		arg.ClientID,
+		arg.SessionID,
+		arg.SessionVersion,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }

@@ -14,8 +14,8 @@ import (
 )
 
 const addSetEntry = `-- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
 ON CONFLICT (entry_id) DO NOTHING
 `
 
@@ -38,6 +38,8 @@ type AddSetEntryParams struct {
 	Withdrawn bool
 	Faults    []string
 	Technical bool
+	Mark      string
+	Unsure    bool
 }
 
 func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64, error) {
@@ -60,6 +62,8 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 		arg.Withdrawn,
 		arg.Faults,
 		arg.Technical,
+		arg.Mark,
+		arg.Unsure,
 	)
 	if err != nil {
 		return 0, err
@@ -68,8 +72,8 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 }
 
 const entriesOfSeries = `-- name: EntriesOfSeries :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
-WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
+WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn AND NOT unsure
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
 LIMIT 60
@@ -109,6 +113,9 @@ func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams
 			&i.Withdrawn,
 			&i.Faults,
 			&i.Technical,
+			&i.Mark,
+			&i.Unsure,
+			&i.EnteredAt,
 		); err != nil {
 			return nil, err
 		}
@@ -121,7 +128,7 @@ func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams
 }
 
 const entriesOfSession = `-- name: EntriesOfSession :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
 WHERE e.session_id = $1 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY slot_id, set_no, side, done_at
@@ -156,6 +163,9 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 			&i.Withdrawn,
 			&i.Faults,
 			&i.Technical,
+			&i.Mark,
+			&i.Unsure,
+			&i.EnteredAt,
 		); err != nil {
 			return nil, err
 		}
@@ -168,8 +178,8 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 }
 
 const entriesSince = `-- name: EntriesSince :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry e
-WHERE e.client_id = $1 AND e.done_at > $2 AND NOT withdrawn
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
+WHERE e.client_id = $1 AND e.done_at > $2 AND NOT withdrawn AND NOT unsure
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
 LIMIT 4000
@@ -209,6 +219,9 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 			&i.Withdrawn,
 			&i.Faults,
 			&i.Technical,
+			&i.Mark,
+			&i.Unsure,
+			&i.EnteredAt,
 		); err != nil {
 			return nil, err
 		}
@@ -221,9 +234,9 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 }
 
 const lastSets = `-- name: LastSets :many
-SELECT series, load_kg, reps, reserve, technical FROM (
-    SELECT e.series, e.load_kg, e.reps, e.reserve, e.technical, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
-    WHERE e.client_id = $1 AND e.done_at > $2 AND NOT e.withdrawn
+SELECT series, set_up, load_kg, reps, reserve, technical, faults, done_at FROM (
+    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
+    WHERE e.client_id = $1 AND e.done_at > $2 AND NOT e.withdrawn AND NOT e.unsure
       AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ) last WHERE n <= $3::int ORDER BY series, done_at DESC
 `
@@ -236,10 +249,13 @@ type LastSetsParams struct {
 
 type LastSetsRow struct {
 	Series    string
+	SetUp     json.RawMessage
 	LoadKg    float64
 	Reps      int
 	Reserve   int
 	Technical bool
+	Faults    []string
+	DoneAt    time.Time
 }
 
 func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsRow, error) {
@@ -253,10 +269,13 @@ func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsR
 		var i LastSetsRow
 		if err := rows.Scan(
 			&i.Series,
+			&i.SetUp,
 			&i.LoadKg,
 			&i.Reps,
 			&i.Reserve,
 			&i.Technical,
+			&i.Faults,
+			&i.DoneAt,
 		); err != nil {
 			return nil, err
 		}
@@ -269,7 +288,9 @@ func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsR
 }
 
 const lastTraining = `-- name: LastTraining :many
-SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id
+SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry e
+WHERE NOT withdrawn AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+GROUP BY client_id
 `
 
 type LastTrainingRow struct {
@@ -298,7 +319,7 @@ func (q *Queries) LastTraining(ctx context.Context) ([]LastTrainingRow, error) {
 }
 
 const setEntryByID = `-- name: SetEntryByID :one
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical FROM set_entry WHERE entry_id = $1 AND session_id = $2
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry WHERE entry_id = $1 AND session_id = $2
 `
 
 type SetEntryByIDParams struct {
@@ -329,6 +350,9 @@ func (q *Queries) SetEntryByID(ctx context.Context, arg SetEntryByIDParams) (Set
 		&i.Withdrawn,
 		&i.Faults,
 		&i.Technical,
+		&i.Mark,
+		&i.Unsure,
+		&i.EnteredAt,
 	)
 	return i, err
 }

@@ -104,6 +104,20 @@ type Measuring struct {
 	Content     json.RawMessage
 	Withdrawn   bool
 	MadeBy      uuid.UUID
+	Version     int
+	MadeAt      time.Time
+}
+
+type MeasuringVersion struct {
+	MeasuringID uuid.UUID
+	Version     int
+	StudioID    uuid.UUID
+	ClientID    uuid.UUID
+	MeasuredOn  time.Time
+	Content     json.RawMessage
+	Withdrawn   bool
+	MadeBy      uuid.UUID
+	MadeAt      time.Time
 }
 
 type OwnMovement struct {
@@ -134,6 +148,7 @@ type Photo struct {
 	Width    int
 	Height   int
 	MadeBy   uuid.UUID
+	Digest   string
 }
 
 type PlanTemplate struct {
@@ -225,6 +240,9 @@ type SetEntry struct {
 	Withdrawn bool
 	Faults    []string
 	Technical bool
+	Mark      string
+	Unsure    bool
+	EnteredAt time.Time
 }
 
 type SheetLink struct {

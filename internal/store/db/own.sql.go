@@ -31,6 +31,32 @@ func (q *Queries) AddOwnMovement(ctx context.Context, arg AddOwnMovementParams) 
 	return result.RowsAffected(), nil
 }
 
+const addOwnSetUp = `-- name: AddOwnSetUp :execrows
+INSERT INTO own_setup (setup_id, studio_id, name, movement, settings, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING
+`
+
+type AddOwnSetUpParams struct {
+	SetupID  uuid.UUID
+	Name     string
+	Movement string
+	Settings json.RawMessage
+	MadeBy   uuid.UUID
+}
+
+func (q *Queries) AddOwnSetUp(ctx context.Context, arg AddOwnSetUpParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addOwnSetUp,
+		arg.SetupID,
+		arg.Name,
+		arg.Movement,
+		arg.Settings,
+		arg.MadeBy,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
 const dropOwnSetUp = `-- name: DropOwnSetUp :execrows
 DELETE FROM own_setup WHERE setup_id = $1
 `
@@ -115,28 +141,27 @@ func (q *Queries) OwnSetUps(ctx context.Context) ([]OwnSetUpsRow, error) {
 	return items, nil
 }
 
-const putOwnSetUp = `-- name: PutOwnSetUp :exec
-INSERT INTO own_setup (setup_id, studio_id, name, movement, settings, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
-ON CONFLICT (setup_id) DO UPDATE SET name = excluded.name, movement = excluded.movement, settings = excluded.settings
+const sameOwnSetUp = `-- name: SameOwnSetUp :one
+SELECT EXISTS (SELECT 1 FROM own_setup WHERE setup_id = $1 AND name = $2 AND movement = $3 AND settings = $4::jsonb)
 `
 
-type PutOwnSetUpParams struct {
+type SameOwnSetUpParams struct {
 	SetupID  uuid.UUID
 	Name     string
 	Movement string
 	Settings json.RawMessage
-	MadeBy   uuid.UUID
 }
 
-func (q *Queries) PutOwnSetUp(ctx context.Context, arg PutOwnSetUpParams) error {
-	_, err := q.db.Exec(ctx, putOwnSetUp,
+func (q *Queries) SameOwnSetUp(ctx context.Context, arg SameOwnSetUpParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameOwnSetUp,
 		arg.SetupID,
 		arg.Name,
 		arg.Movement,
 		arg.Settings,
-		arg.MadeBy,
 	)
-	return err
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const saveOwnMovement = `-- name: SaveOwnMovement :execrows

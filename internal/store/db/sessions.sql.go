@@ -43,10 +43,11 @@ func (q *Queries) AddSession(ctx context.Context, arg AddSessionParams) (int64, 
 	return result.RowsAffected(), nil
 }
 
-const addSessionVersion = `-- name: AddSessionVersion :exec
+const addSessionVersion = `-- name: AddSessionVersion :execrows
 INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by, removed)
 SELECT t.session_id, t.version, t.studio_id, $1, t.name, t.planned_on, t.content, t.saved_by, t.removed
 FROM training_session t WHERE t.session_id = $2
+ON CONFLICT (write_id) DO NOTHING
 `
 
 type AddSessionVersionParams struct {
@@ -54,9 +55,12 @@ type AddSessionVersionParams struct {
 	SessionID uuid.UUID
 }
 
-func (q *Queries) AddSessionVersion(ctx context.Context, arg AddSessionVersionParams) error {
-	_, err := q.db.Exec(ctx, addSessionVersion, arg.WriteID, arg.SessionID)
-	return err
+func (q *Queries) AddSessionVersion(ctx context.Context, arg AddSessionVersionParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addSessionVersion, arg.WriteID, arg.SessionID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const sessionByID = `-- name: SessionByID :one
@@ -197,7 +201,7 @@ func (q *Queries) UpdateSession(ctx context.Context, arg UpdateSessionParams) (i
 }
 
 const versionByWrite = `-- name: VersionByWrite :one
-SELECT version FROM session_version WHERE write_id = $1 AND session_id = $2
+SELECT version, name, planned_on, content, removed FROM session_version WHERE write_id = $1 AND session_id = $2
 `
 
 type VersionByWriteParams struct {
@@ -205,9 +209,23 @@ type VersionByWriteParams struct {
 	SessionID uuid.UUID
 }
 
-func (q *Queries) VersionByWrite(ctx context.Context, arg VersionByWriteParams) (int, error) {
+type VersionByWriteRow struct {
+	Version   int
+	Name      string
+	PlannedOn time.Time
+	Content   json.RawMessage
+	Removed   bool
+}
+
+func (q *Queries) VersionByWrite(ctx context.Context, arg VersionByWriteParams) (VersionByWriteRow, error) {
 	row := q.db.QueryRow(ctx, versionByWrite, arg.WriteID, arg.SessionID)
-	var version int
-	err := row.Scan(&version)
-	return version, err
+	var i VersionByWriteRow
+	err := row.Scan(
+		&i.Version,
+		&i.Name,
+		&i.PlannedOn,
+		&i.Content,
+		&i.Removed,
+	)
+	return i, err
 }

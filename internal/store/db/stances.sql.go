@@ -11,7 +11,7 @@ import (
 	"github.com/google/uuid"
 )
 
-const addStance = `-- name: AddStance :exec
+const addStance = `-- name: AddStance :execrows
 INSERT INTO studio_stance (stance_id, studio_id, name, copied, rules, made_by)
 VALUES ($1, current_studio(), $2, $3, $4, $5)
 ON CONFLICT (stance_id) DO NOTHING
@@ -25,15 +25,18 @@ type AddStanceParams struct {
 	MadeBy   uuid.UUID
 }
 
-func (q *Queries) AddStance(ctx context.Context, arg AddStanceParams) error {
-	_, err := q.db.Exec(ctx, addStance,
+func (q *Queries) AddStance(ctx context.Context, arg AddStanceParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addStance,
 		arg.StanceID,
 		arg.Name,
 		arg.Copied,
 		arg.Rules,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const putRuleNote = `-- name: PutRuleNote :exec
@@ -79,6 +82,23 @@ func (q *Queries) RuleNotes(ctx context.Context) ([]RuleNotesRow, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const sameStance = `-- name: SameStance :one
+SELECT EXISTS (SELECT 1 FROM studio_stance WHERE stance_id = $1 AND name = $2 AND copied = $3)
+`
+
+type SameStanceParams struct {
+	StanceID uuid.UUID
+	Name     string
+	Copied   string
+}
+
+func (q *Queries) SameStance(ctx context.Context, arg SameStanceParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameStance, arg.StanceID, arg.Name, arg.Copied)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const stanceByID = `-- name: StanceByID :one

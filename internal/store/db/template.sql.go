@@ -13,7 +13,7 @@ import (
 	"github.com/google/uuid"
 )
 
-const addTemplate = `-- name: AddTemplate :exec
+const addTemplate = `-- name: AddTemplate :execrows
 INSERT INTO plan_template (template_id, studio_id, name, monday, plan, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT (template_id) DO NOTHING
 `
 
@@ -25,15 +25,18 @@ type AddTemplateParams struct {
 	MadeBy     uuid.UUID
 }
 
-func (q *Queries) AddTemplate(ctx context.Context, arg AddTemplateParams) error {
-	_, err := q.db.Exec(ctx, addTemplate,
+func (q *Queries) AddTemplate(ctx context.Context, arg AddTemplateParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addTemplate,
 		arg.TemplateID,
 		arg.Name,
 		arg.Monday,
 		arg.Plan,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const dropTemplate = `-- name: DropTemplate :execrows
@@ -46,6 +49,29 @@ func (q *Queries) DropTemplate(ctx context.Context, templateID uuid.UUID) (int64
 		return 0, err
 	}
 	return result.RowsAffected(), nil
+}
+
+const sameTemplate = `-- name: SameTemplate :one
+SELECT EXISTS (SELECT 1 FROM plan_template WHERE template_id = $1 AND name = $2 AND monday = $3 AND plan = $4::jsonb)
+`
+
+type SameTemplateParams struct {
+	TemplateID uuid.UUID
+	Name       string
+	Monday     time.Time
+	Plan       json.RawMessage
+}
+
+func (q *Queries) SameTemplate(ctx context.Context, arg SameTemplateParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameTemplate,
+		arg.TemplateID,
+		arg.Name,
+		arg.Monday,
+		arg.Plan,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const templateByID = `-- name: TemplateByID :one

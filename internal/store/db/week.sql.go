@@ -12,7 +12,7 @@ import (
 	"github.com/google/uuid"
 )
 
-const acceptFinding = `-- name: AcceptFinding :exec
+const acceptFinding = `-- name: AcceptFinding :execrows
 INSERT INTO accepted_finding (accepted_id, studio_id, client_id, finding, accepted, reason, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
 ON CONFLICT (accepted_id) DO NOTHING
 `
@@ -26,8 +26,8 @@ type AcceptFindingParams struct {
 	MadeBy     uuid.UUID
 }
 
-func (q *Queries) AcceptFinding(ctx context.Context, arg AcceptFindingParams) error {
-	_, err := q.db.Exec(ctx, acceptFinding,
+func (q *Queries) AcceptFinding(ctx context.Context, arg AcceptFindingParams) (int64, error) {
+	result, err := q.db.Exec(ctx, acceptFinding,
 		arg.AcceptedID,
 		arg.ClientID,
 		arg.Finding,
@@ -35,7 +35,10 @@ func (q *Queries) AcceptFinding(ctx context.Context, arg AcceptFindingParams) er
 		arg.Reason,
 		arg.MadeBy,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const acceptedFindings = `-- name: AcceptedFindings :many
@@ -74,6 +77,31 @@ func (q *Queries) AcceptedFindings(ctx context.Context, clientID uuid.UUID) ([]A
 		return nil, err
 	}
 	return items, nil
+}
+
+const sameAcceptance = `-- name: SameAcceptance :one
+SELECT EXISTS (SELECT 1 FROM accepted_finding WHERE accepted_id = $1 AND client_id = $2 AND finding = $3 AND accepted = $4 AND reason = $5)
+`
+
+type SameAcceptanceParams struct {
+	AcceptedID uuid.UUID
+	ClientID   uuid.UUID
+	Finding    string
+	Accepted   bool
+	Reason     string
+}
+
+func (q *Queries) SameAcceptance(ctx context.Context, arg SameAcceptanceParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameAcceptance,
+		arg.AcceptedID,
+		arg.ClientID,
+		arg.Finding,
+		arg.Accepted,
+		arg.Reason,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const seriesSince = `-- name: SeriesSince :many

@@ -1,3 +1,9 @@
+-- name: LockSession :exec
+SELECT 1 FROM training_session WHERE session_id = $1 FOR UPDATE;
+
+-- name: SameIssue :one
+SELECT EXISTS (SELECT 1 FROM issued_sheet WHERE issue_id = $1 AND client_id = $2 AND session_id = $3 AND session_version = $4);
+
 -- name: AddIssue :execrows
 INSERT INTO issued_sheet (issue_id, studio_id, client_id, session_id, number, session_version, planned_on, sheet, issued_by)
 SELECT $1, current_studio(), $2, $3, coalesce(max(number), 0) + 1, $4, $5, $6, $7 FROM issued_sheet WHERE session_id = $3
@@ -13,8 +19,12 @@ SELECT DISTINCT ON (i.session_id) i.session_id, i.number, i.session_version, i.p
 FROM issued_sheet i JOIN training_session t ON t.session_id = i.session_id AND NOT t.removed
 WHERE i.client_id = $1 AND i.planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY i.session_id, i.number DESC;
 
--- name: AddLink :exec
-INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5);
+-- name: AddLink :execrows
+INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING;
+
+-- name: RenewLink :execrows
+UPDATE sheet_link SET token_hash = $3 WHERE link_id = $1 AND client_id = $2 AND revoked_at IS NULL AND opened = 0
+  AND expires_at BETWEEN sqlc.arg(expires)::timestamptz - interval '1 hour' AND sqlc.arg(expires)::timestamptz + interval '1 hour';
 
 -- name: Links :many
 SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC;

@@ -1,6 +1,6 @@
 -- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
 ON CONFLICT (entry_id) DO NOTHING;
 
 -- name: SetEntryByID :one
@@ -14,7 +14,7 @@ ORDER BY slot_id, set_no, side, done_at;
 
 -- name: EntriesOfSeries :many
 SELECT * FROM set_entry e
-WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn
+WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn AND NOT unsure
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
 LIMIT 60;
@@ -26,18 +26,20 @@ WHERE e.client_id = $1 AND NOT withdrawn
 GROUP BY session_id;
 
 -- name: LastTraining :many
-SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry WHERE NOT withdrawn GROUP BY client_id;
+SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry e
+WHERE NOT withdrawn AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+GROUP BY client_id;
 
 -- name: EntriesSince :many
 SELECT * FROM set_entry e
-WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT withdrawn
+WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT withdrawn AND NOT unsure
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY done_at DESC
 LIMIT 4000;
 
 -- name: LastSets :many
-SELECT series, load_kg, reps, reserve, technical FROM (
-    SELECT e.series, e.load_kg, e.reps, e.reserve, e.technical, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
-    WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.withdrawn
+SELECT series, set_up, load_kg, reps, reserve, technical, faults, done_at FROM (
+    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
+    WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.withdrawn AND NOT e.unsure
       AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ) last WHERE n <= sqlc.arg(most)::int ORDER BY series, done_at DESC;

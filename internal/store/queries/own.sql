@@ -11,9 +11,11 @@ UPDATE own_movement SET entry = $3, retired = $4, version = version + 1 WHERE mo
 -- name: OwnSetUps :many
 SELECT setup_id, name, movement, settings FROM own_setup ORDER BY name, setup_id;
 
--- name: PutOwnSetUp :exec
-INSERT INTO own_setup (setup_id, studio_id, name, movement, settings, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5)
-ON CONFLICT (setup_id) DO UPDATE SET name = excluded.name, movement = excluded.movement, settings = excluded.settings;
+-- name: AddOwnSetUp :execrows
+INSERT INTO own_setup (setup_id, studio_id, name, movement, settings, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING;
+
+-- name: SameOwnSetUp :one
+SELECT EXISTS (SELECT 1 FROM own_setup WHERE setup_id = $1 AND name = $2 AND movement = $3 AND settings = sqlc.arg(settings)::jsonb);
 
 -- name: DropOwnSetUp :execrows
 DELETE FROM own_setup WHERE setup_id = $1;

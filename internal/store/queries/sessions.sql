@@ -8,13 +8,14 @@ UPDATE training_session
 SET name = $3, planned_on = $4, content = $5, version = version + 1, saved_at = now(), saved_by = $6, removed = $7
 WHERE session_id = $1 AND version = $2;
 
--- name: AddSessionVersion :exec
+-- name: AddSessionVersion :execrows
 INSERT INTO session_version (session_id, version, studio_id, write_id, name, planned_on, content, saved_by, removed)
 SELECT t.session_id, t.version, t.studio_id, sqlc.arg(write_id), t.name, t.planned_on, t.content, t.saved_by, t.removed
-FROM training_session t WHERE t.session_id = sqlc.arg(session_id);
+FROM training_session t WHERE t.session_id = sqlc.arg(session_id)
+ON CONFLICT (write_id) DO NOTHING;
 
 -- name: VersionByWrite :one
-SELECT version FROM session_version WHERE write_id = $1 AND session_id = $2;
+SELECT version, name, planned_on, content, removed FROM session_version WHERE write_id = $1 AND session_id = $2;
 
 -- name: SessionByID :one
 SELECT sqlc.embed(training_session), account.name AS saved_by_name

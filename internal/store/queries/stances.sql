@@ -1,4 +1,4 @@
--- name: AddStance :exec
+-- name: AddStance :execrows
 INSERT INTO studio_stance (stance_id, studio_id, name, copied, rules, made_by)
 VALUES ($1, current_studio(), $2, $3, $4, $5)
 ON CONFLICT (stance_id) DO NOTHING;
@@ -18,3 +18,6 @@ ON CONFLICT (studio_id, rule) DO UPDATE SET note = excluded.note, noted_by = exc
 
 -- name: RuleNotes :many
 SELECT rule, note FROM rule_note WHERE note <> '';
+
+-- name: SameStance :one
+SELECT EXISTS (SELECT 1 FROM studio_stance WHERE stance_id = $1 AND name = $2 AND copied = $3);

@@ -7,7 +7,7 @@ WHERE e.client_id = $1 AND NOT withdrawn AND e.done_at > sqlc.arg(after)
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 GROUP BY series;
 
--- name: AcceptFinding :exec
+-- name: AcceptFinding :execrows
 INSERT INTO accepted_finding (accepted_id, studio_id, client_id, finding, accepted, reason, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)
 ON CONFLICT (accepted_id) DO NOTHING;
 
@@ -15,3 +15,6 @@ ON CONFLICT (accepted_id) DO NOTHING;
 SELECT finding, reason, account.name AS by_name, made_at FROM (
     SELECT DISTINCT ON (f.finding) f.finding, f.reason, f.accepted, f.made_by, f.made_at FROM accepted_finding f WHERE f.client_id = $1 ORDER BY f.finding, f.made_at DESC
 ) latest JOIN account ON account.account_id = latest.made_by WHERE latest.accepted;
+
+-- name: SameAcceptance :one
+SELECT EXISTS (SELECT 1 FROM accepted_finding WHERE accepted_id = $1 AND client_id = $2 AND finding = $3 AND accepted = $4 AND reason = $5);

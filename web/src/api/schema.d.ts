@@ -126,6 +126,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erase what was kept by a consent that was withdrawn */
+        post: operations["erase-consented"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/export": {
         parameters: {
             query?: never;
@@ -137,6 +154,23 @@ export interface paths {
         get: operations["export-client"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/issues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Issue sheets of several sessions, all or none */
+        post: operations["issue-week"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1121,6 +1155,8 @@ export interface components {
             /** Format: date */
             planned_on: string;
             slots: components["schemas"]["SlotDraft"][];
+            /** @description answers a question: on a past day all the same */
+            sure?: boolean;
             /** Format: double */
             warm_up_min: number;
             write: string;
@@ -1137,6 +1173,7 @@ export interface components {
             cleared_by?: string;
             cleared_on?: string;
             note?: string;
+            still_holds?: boolean;
             yes: boolean;
         };
         AnswerInputBody: {
@@ -1159,6 +1196,18 @@ export interface components {
             name: string;
             points: components["schemas"]["PointView"][];
             site: string;
+        };
+        ArmNext: {
+            /** Format: int64 */
+            reps: number;
+            /** Format: int64 */
+            reserve: number;
+            /** Format: int64 */
+            set_no: number;
+            /** @enum {string} */
+            side: "both" | "left" | "right";
+            /** Format: double */
+            whole_kg: number | null;
         };
         AuditView: {
             accepted?: components["schemas"]["AcceptedView"];
@@ -1457,6 +1506,7 @@ export interface components {
         };
         Dossier: {
             about: string;
+            body_consent: string | null;
             /** Format: int64 */
             born_year: number;
             /** Format: double */
@@ -1494,8 +1544,11 @@ export interface components {
             asked: components["schemas"]["RoundView"];
             caps: string[];
             dossier: components["schemas"]["Dossier"];
+            /** Format: int64 */
+            hidden_rounds: number;
             id: string;
             joints: components["schemas"]["JointView"][];
+            may_measure: string;
             mobility_says: string[];
             no_diagnosis: string;
             questions: components["schemas"]["QuestionView"][];
@@ -1564,6 +1617,7 @@ export interface components {
             grip: string;
             id: string;
             load_words: string;
+            mark: string;
             note: string;
             /** Format: int64 */
             reps: number;
@@ -1575,8 +1629,16 @@ export interface components {
             /** @enum {string} */
             side: "both" | "left" | "right";
             technical: boolean;
+            unsure: string;
             /** Format: double */
             whole_kg: number;
+        };
+        EraseInputBody: {
+            /**
+             * @description health notes, or measures and photos
+             * @enum {string}
+             */
+            what: "health" | "body";
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -1662,6 +1724,7 @@ export interface components {
             turning?: string;
         };
         Fitted: {
+            blocked: string;
             neighbours: components["schemas"]["Neighbour"][];
             view: components["schemas"]["SetUpView"];
         };
@@ -1775,6 +1838,9 @@ export interface components {
         ImportView: {
             changes: string[];
             problems: components["schemas"]["ImportTrouble"][];
+            questions: components["schemas"]["ImportTrouble"][];
+            /** Format: int64 */
+            same: number;
             sessions: components["schemas"]["WeekDraft"][];
             unknown: string[];
         };
@@ -1796,10 +1862,32 @@ export interface components {
             number: number;
             sheet: components["schemas"]["SheetView"];
         };
+        IssueWeekInputBody: {
+            sheets: components["schemas"]["Item"][];
+        };
+        IssueWeekOutputBody: {
+            issued: components["schemas"]["IssuedView"][];
+        };
+        IssuedView: {
+            name: string;
+            /** Format: int64 */
+            number: number;
+            session: string;
+        };
         IssuesView: {
             issues: components["schemas"]["IssueView"][];
             links: components["schemas"]["LinkView"][];
             pending: string[];
+        };
+        Item: {
+            /** @description made for this issue; sending it again issues once */
+            id: string;
+            session: string;
+            /**
+             * Format: int64
+             * @description the session's version that was looked at
+             */
+            version: number;
         };
         Joint: {
             name: string;
@@ -2006,6 +2094,11 @@ export interface components {
             words: string;
         };
         LogSetInputBody: {
+            /**
+             * Format: date-time
+             * @description when it was done, by the device's clock; absent: just now
+             */
+            done_at?: string;
             /** @description ids of what was seen */
             faults?: string[];
             /** @description made by the sender; sending it again logs once */
@@ -2022,14 +2115,19 @@ export interface components {
             /** @enum {string} */
             side: "both" | "left" | "right";
             slot: string;
+            /** @description answers a question: it was so */
+            sure?: boolean;
             /** @description the set ended because form went */
             technical?: boolean;
+            /** @description it was entered without network and waited on the device */
+            waited?: boolean;
             /** Format: double */
             whole_kg: number;
             /** @description only take the replaced entry away */
             withdrawn?: boolean;
         };
         LogSlot: {
+            cautions: string[];
             details: string;
             dose_words: string;
             entered: string;
@@ -2048,6 +2146,7 @@ export interface components {
             title: string;
         };
         LogView: {
+            blocked: string;
             session: string;
             slots: components["schemas"]["LogSlot"][];
             when: string;
@@ -2082,14 +2181,34 @@ export interface components {
         };
         MeasuresView: {
             area: components["schemas"]["AreaView"][];
+            gone: components["schemas"]["MeasuringView"][];
+            /** Format: int64 */
+            hidden: number;
             how: string;
             kinds: components["schemas"]["KindView"][];
             mass: components["schemas"]["PointView"][];
+            needs: string;
             photos: components["schemas"]["PhotoView"][];
             sessions: components["schemas"]["MeasuringView"][];
         };
+        MeasuringInputBody: {
+            girths: {
+                [key: string]: number[];
+            };
+            /** Format: double */
+            mass_kg?: number;
+            note?: string;
+            on: string;
+            skinfold_mm?: number[];
+            /**
+             * Format: int64
+             * @description as it was read; absent: a new session
+             */
+            version?: number;
+        };
         MeasuringView: {
             another: string[];
+            by: string;
             girths: {
                 [key: string]: number[];
             };
@@ -2102,6 +2221,14 @@ export interface components {
             note?: string;
             on: string;
             skinfold_mm?: number[];
+            /** Format: int64 */
+            version: number;
+            was: components["schemas"]["MeasuringWas"][];
+            words: string;
+        };
+        MeasuringWas: {
+            by: string;
+            when: string;
             words: string;
         };
         MethodView: {
@@ -2125,6 +2252,8 @@ export interface components {
         Mobility: {
             /** Format: int64 */
             clean_dips: number;
+            /** Format: int64 */
+            clean_pulls: number;
             dip_level: string;
             one_weight: string;
             two_weights: string;
@@ -2176,6 +2305,7 @@ export interface components {
             view: components["schemas"]["SetUpView"];
         };
         NextSet: {
+            arms: components["schemas"]["ArmNext"][];
             done: boolean;
             grip: string;
             /** Format: int64 */
@@ -2523,6 +2653,8 @@ export interface components {
             /** Format: date */
             planned_on: string;
             slots: components["schemas"]["SlotDraft"][];
+            /** @description answers a question: on a past day all the same */
+            sure?: boolean;
             /**
              * Format: int64
              * @description the version that was edited
@@ -2549,16 +2681,6 @@ export interface components {
             id: string;
             on: string;
         };
-        Session: {
-            girths: {
-                [key: string]: number[];
-            };
-            /** Format: double */
-            mass_kg?: number;
-            note?: string;
-            on: string;
-            skinfold_mm?: number[];
-        };
         SessionLine: {
             id: string;
             /** Format: int64 */
@@ -2570,6 +2692,7 @@ export interface components {
             when: string;
         };
         SessionView: {
+            blocked: string;
             findings: components["schemas"]["FindingView"][];
             /** Format: int64 */
             hard_sets_extensors: number;
@@ -2644,6 +2767,7 @@ export interface components {
             width?: number;
         };
         SheetSlot: {
+            cautions: string[];
             cues: string[];
             details: string;
             effort: string;
@@ -2671,8 +2795,6 @@ export interface components {
             minutes: number;
             ramp: string;
             room: string;
-            screened: boolean;
-            screening: string;
             session: string;
             slots: components["schemas"]["SheetSlot"][];
             studio: string;
@@ -2698,6 +2820,8 @@ export interface components {
         SlotDraft: {
             /** @description neighbours with the same one are done in turns */
             combo?: string;
+            /** @description why a cue stays that asks for what a cap forbids */
+            cue_reason?: string;
             cues: string[];
             /** @description absent: the usual dose under the client's caps */
             dose?: components["schemas"]["DoseDraft"];
@@ -2719,8 +2843,11 @@ export interface components {
         SlotView: {
             apart: string;
             can_fail_alone: boolean;
+            cautions: string[];
             /** @description neighbours with the same one are done in turns */
             combo?: string;
+            /** @description why a cue stays that asks for what a cap forbids */
+            cue_reason?: string;
             cues: string[];
             details: string;
             /** @description absent: the usual dose under the client's caps */
@@ -2974,6 +3101,8 @@ export interface components {
         };
         WeekDraftInputBody: {
             sessions: components["schemas"]["WeekDraft"][];
+            /** @description answers a question: on a past day all the same */
+            sure?: boolean;
         };
         WeekView: {
             blocked: string;
@@ -2981,6 +3110,8 @@ export interface components {
             findings: components["schemas"]["AuditView"][];
             /** Format: date */
             from: string;
+            /** Format: int64 */
+            hidden_findings: number;
             ledger: components["schemas"]["LedgerView"];
             removed: components["schemas"]["RemovedView"][];
             sessions: components["schemas"]["BoardSession"][];
@@ -3350,6 +3481,41 @@ export interface operations {
             };
         };
     };
+    "erase-consented": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DossierView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "export-client": {
         parameters: {
             query?: {
@@ -3370,6 +3536,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "issue-week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssueWeekInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IssueWeekOutputBody"];
+                };
             };
             /** @description Error */
             default: {
@@ -3525,7 +3726,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Session"];
+                "application/json": components["schemas"]["MeasuringInputBody"];
             };
         };
         responses: {
@@ -3551,7 +3752,10 @@ export interface operations {
     };
     "withdraw-measuring": {
         parameters: {
-            query?: never;
+            query: {
+                /** @description as it was read */
+                version: number;
+            };
             header?: never;
             path: {
                 client: string;
@@ -3764,6 +3968,8 @@ export interface operations {
         parameters: {
             query?: {
                 format?: "json" | "csv" | "xlsx";
+                /** @description which holds where a load as marked and in one hand disagree; absent: it is asked */
+                load?: "marked" | "hand";
             };
             header?: never;
             path: {
