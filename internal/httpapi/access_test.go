@@ -116,6 +116,10 @@ var access = map[string]struct {
 	"answer-present": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"text": "curls 3x10", "line": "curls 3x10", "movement": "curl_standing_bar"}
 	}},
+	"erase-consented": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"what": "health"} }},
+	"issue-week": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
+		return map[string]any{"sheets": []any{map[string]any{"id": newID(), "session": newID(), "version": 1}}}
+	}},
 	"record-of": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
 	"override":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
 	"try-outs":  {anonymous: 401, assistant: 200, ofClient: true},
@@ -163,24 +167,30 @@ func operations(t *testing.T) (out [][3]string) {
 	return
 }
 
+// filled puts ids into an operation's path: the demo's where there are any, else new
+// ones.
+func filled(path string) string {
+	path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
+	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}"} {
+		path = strings.ReplaceAll(path, part, newID())
+	}
+	if path == "/clients/{client}/plan" {
+		path += "?format=csv"
+	}
+	if strings.HasSuffix(path, "/measures/{measuring}") {
+		path = strings.ReplaceAll(path, "{measuring}", newID()) + "?version=1"
+	}
+	path = strings.ReplaceAll(path, "{movement}", "lying_bar")
+	path = strings.ReplaceAll(path, "{set_up}", newID())
+	path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
+	return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
+}
+
 // Every operation, against the table: nobody signed in, an assistant, and a
 // coach of another studio, for whom nothing here exists.
 func TestWhoMayDoWhat(t *testing.T) {
 	s := open(t)
 	stranger := s.signedIn(t, s.elsewhere(t))
-	fill := func(path string) string {
-		path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-		for _, part := range []string{"{stance}", "{room}", "{measuring}", "{photo}", "{link}", "{token}", "{template}"} {
-			path = strings.ReplaceAll(path, part, newID())
-		}
-		if path == "/clients/{client}/plan" {
-			path += "?format=csv"
-		}
-		path = strings.ReplaceAll(path, "{movement}", "lying_bar")
-		path = strings.ReplaceAll(path, "{set_up}", newID())
-		path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
-		return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
-	}
 	assistant := s.signedIn(t, jory)
 	seen := map[string]bool{}
 	for _, op := range operations(t) {
@@ -192,7 +202,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 			if row.body != nil {
 				body = row.body(c)
 			}
-			return c.call(op[0], fill(op[1]), body)
+			return c.call(op[0], filled(op[1]), body)
 		}
 		assert.Equal(t, row.anonymous, send(s.caller(t)).status, "%s by nobody", op[2])
 		as := assistant

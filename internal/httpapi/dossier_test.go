@@ -233,13 +233,15 @@ func TestTheTapeAnswers(t *testing.T) {
 	id := newID()
 	status, _ = put(id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.2}}})
 	assert.Equal(t, 200, status)
-	status, body = put(id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.2, 36.6}}})
+	status, _ = put(id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.3}}})
+	assert.Equal(t, 409, status, "another session under the same id")
+	status, body = put(id, map[string]any{"version": 1, "on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.2, 36.6}}})
 	assert.Equal(t, 200, status, "corrected, not doubled")
 	assert.Equal(t, len(v.Sessions)+1, strings.Count(body, `"medians"`))
-	status, _ = put(id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5}}})
+	status, _ = put(id, map[string]any{"version": 2, "on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5}}})
 	require.Equal(t, 200, status)
 	other := c.call("PUT", clientPath("Noor Halloran")+"/measures/"+id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{28}}})
-	assert.Equal(t, 404, other.status, "another client's session is none here")
+	assert.Equal(t, 409, other.status, "another client's session is none here")
 }
 
 func TestPhotosAreKeptStrippedAndRefusedInWords(t *testing.T) {

@@ -9,6 +9,7 @@ import (
 	"net/http/cookiejar"
 	"net/http/httptest"
 	"os"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -27,6 +28,12 @@ func TestMain(m *testing.M) { os.Exit(testenv.Main(m)) }
 
 var now = time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
 
+// clock is a server's clock that starts at now; no two readings are the same.
+func clock() func() time.Time {
+	var ticks atomic.Int64
+	return func() time.Time { return now.Add(time.Duration(ticks.Add(1)) * time.Millisecond) }
+}
+
 // studio is a server with the demo studio on a fresh database.
 type studio struct {
 	*httptest.Server
@@ -36,7 +43,7 @@ type studio struct {
 func open(t testing.TB) *studio {
 	s := testenv.Store(t)
 	require.NoError(t, demo.Load(context.Background(), s, now))
-	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: func() time.Time { return now }}))
+	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: clock()}))
 	t.Cleanup(server.Close)
 	return &studio{server, s}
 }

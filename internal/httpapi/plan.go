@@ -340,6 +340,8 @@ func markedLoads(ctx context.Context, c *store.Client, p *formats.PlanSession, d
 		case trust == "marked":
 			d.LoadKg = &hand
 		case carry == person.BodyWeight && keptLoad(old, draft.Slots[i].ID, *d.LoadKg): // her mass has changed, not the plan
+		case carry == person.BodyWeight: // what one hand carries is somebody's body too: what is added holds
+			d.LoadKg = &hand
 		default:
 			out = append(out, ImportTrouble{fmt.Sprintf("%s on %s, slot %d", p.Name, p.Date, i+1),
 				fmt.Sprintf("%s as marked, but %s in one hand would be %s. Which holds?", carry.Words(*read.LoadMarked, set), person.Kg(*d.LoadKg), carry.Words(tenGrams(carry.Whole(*d.LoadKg, rigging)), set))})

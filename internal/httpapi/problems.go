@@ -82,9 +82,12 @@ func problemOf(err error) huma.StatusError {
 	var status huma.StatusError
 	var database *pgconn.PgError
 	var stale *store.StaleMeasuring
+	var field *movement.FieldError
 	switch {
 	case errors.As(err, &status):
 		return status
+	case errors.As(err, &field): // what is kept, or was sent, cannot be read any more
+		return problem(http.StatusUnprocessableEntity, field.Reason, &huma.ErrorDetail{Location: "body." + field.Field, Message: field.Reason})
 	case errors.Is(err, store.ErrNotFound), errors.Is(err, pgx.ErrNoRows):
 		return problem(http.StatusNotFound, "there is no such thing in this studio")
 	case errors.As(err, &database) && database.Code == "42501": // row-level security: the id is another studio's

@@ -68,7 +68,10 @@ func TestAWeekIsCountedAuditedAndFixed(t *testing.T) {
 			for _, still := range after.Findings {
 				assert.NotEqual(t, key, still.Key, "%s should have cleared it", fixed)
 			}
-			// The same fix again is stale: somebody saved in between.
+			// The same fix again changes nothing; another change of what was read is stale.
+			again := got[weekView](c, 200, c.call("PUT", path+"/week", map[string]any{"sessions": writes(f.Fix.Sessions)}))
+			assert.Equal(t, after.Sessions, again.Sessions)
+			f.Fix.Sessions[0]["name"] = "Late"
 			assert.Equal(t, 409, c.call("PUT", path+"/week", map[string]any{"sessions": writes(f.Fix.Sessions)}).status)
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -167,9 +168,31 @@ func (s *Session) SameAs(o *Session) bool {
 	if s.Name != o.Name || !s.PlannedOn.Equal(o.PlannedOn) || s.Removed != o.Removed {
 		return false
 	}
-	a, err := json.Marshal(s.Content)
-	b, err2 := json.Marshal(o.Content)
+	a, err := json.Marshal(s.Content.plain())
+	b, err2 := json.Marshal(o.Content.plain())
 	return err == nil && err2 == nil && bytes.Equal(a, b)
+}
+
+// plain is the content with nothing written in the place of none, so that two ways
+// to say none are one.
+func (c *Content) plain() Content {
+	out := *c
+	out.Slots = append([]PlannedSlot{}, c.Slots...)
+	for i := range out.Slots {
+		slot := &out.Slots[i]
+		slot.Cues = append([]string{}, slot.Cues...)
+		slot.Grips = slices.Clone(slot.Grips)
+		all := []*map[movement.Key]movement.Value{&slot.Settings}
+		for n := range slot.Grips {
+			all = append(all, &slot.Grips[n].Settings)
+		}
+		for _, settings := range all {
+			if *settings == nil {
+				*settings = map[movement.Key]movement.Value{}
+			}
+		}
+	}
+	return out
 }
 
 // SaveSession writes a session over the version it was read as. What is there
