@@ -209,6 +209,12 @@ func (s *server) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekO
 		for i, one := range in.Body.Sheets {
 			kept, err := tx.Session(ctx, c.ID, one.Session)
 			if err == nil {
+				if is, err := s.viewIssues(ctx, tx, c, kept); err != nil {
+					return err
+				} else if len(is.Issues) > 0 && len(is.Pending) == 0 { // it has what is planned
+					out.Body.Issued = append(out.Body.Issued, IssuedView{kept.ID, kept.Name, is.Issues[0].Number})
+					continue
+				}
 				err = s.issueOne(ctx, tx, a, c, kept, one.ID, one.Version)
 			}
 			var refused huma.StatusError

@@ -120,6 +120,10 @@ const (
 	sessionStudio  = "studio"
 )
 
+// accountHeader names the account that a page was opened by: what one account typed
+// is never taken for the next one's, who signed in on the same device meanwhile.
+const accountHeader = "X-Account"
+
 // permit lets an operation through only for the roles of its row.
 func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
@@ -134,9 +138,11 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			_ = api.Marshal(ctx.BodyWriter(), "application/json", p)
 		}
 		account, err := s.signedIn(ctx.Context())
-		switch {
+		switch meant := ctx.Header(accountHeader); {
 		case err != nil:
 			refuse(problemOf(err))
+		case meant != "" && meant != account.ID.String():
+			refuse(problem(http.StatusUnauthorized, "somebody else is signed in by now; nothing was kept"))
 		case !slices.Contains(roles, account.Role):
 			refuse(problem(http.StatusForbidden, "only "+mayWords(roles)+" may do this"))
 		default:

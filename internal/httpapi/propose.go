@@ -94,7 +94,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 	}
 	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		t, err := s.trainee(c)
+		t, err := s.informed(ctx, tx, c)
 		if err != nil {
 			return err
 		}
@@ -104,7 +104,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		}
 		known := knownOf(past)
 		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day()}
-		seed := series.Propose(ask, known)
+		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
 		if seed.PerHand > 0 {
 			out.Body.Load.LoadKg = &seed.PerHand

@@ -128,6 +128,7 @@ type Preview struct {
 type FieldFault struct {
 	Field  string `json:"field"`
 	Reason string `json:"reason"`
+	Asks   bool   `json:"asks"` // a reason answers it
 }
 
 type previewOutput struct{ Body Preview }
@@ -274,7 +275,7 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 	draft.ID = in.Session
 	out.Body.Faults = []FieldFault{}
 	for _, f := range session.Check(t) {
-		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason})
+		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason, f.Asks})
 	}
 	if out.Body.Session, err = s.viewSession(ctx, t, &c, draft); err != nil {
 		return nil, problemOf(err)

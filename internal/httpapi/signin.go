@@ -12,12 +12,14 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/httprate"
+	"github.com/google/uuid"
 
 	"musculus/internal/store"
 )
 
 // Me is who is signed in.
 type Me struct {
+	ID      uuid.UUID  `json:"id"`
 	Name    string     `json:"name"`
 	Role    store.Role `json:"role" enum:"owner,coach,assistant"`
 	Studio  string     `json:"studio"`
@@ -65,7 +67,7 @@ func (s *server) me(ctx context.Context, _ *struct{}) (*meOutput, error) {
 }
 
 func (s *server) tellMe(ctx context.Context, a store.Account) (*meOutput, error) {
-	out := &meOutput{Me{Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant, Today: s.now().Format(time.DateOnly)}}
+	out := &meOutput{Me{ID: a.ID, Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant, Today: s.now().Format(time.DateOnly)}}
 	err := s.store.In(ctx, a.Studio, func(tx *store.Tx) (err error) {
 		out.Body.Studio, err = tx.StudioName(ctx)
 		return err

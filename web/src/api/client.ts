@@ -1,6 +1,7 @@
 // The one hand-written file of this folder: the client, its error and the
 // names screens use for the generated types.
 import createClient from 'openapi-fetch'
+import { accountNow } from '../app/kept'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -55,6 +56,7 @@ export type VerdictView = Schemas['VerdictView']
 export type LoadFit = Schemas['LoadFit']
 export type TryOutView = Schemas['TryOutView']
 export type MeasuresView = Schemas['MeasuresView']
+export type MeasuringView = Schemas['MeasuringView']
 export type KindView = Schemas['KindView']
 export type PointView = Schemas['PointView']
 export type AnswerView = Schemas['AnswerView']
@@ -77,6 +79,13 @@ export interface Clash {
   at: string | null
 }
 
+/** Ask is a question that is answered by sending the same again, with the answer. */
+export interface Ask {
+  question: string
+  field: string
+  needs: 'sure' | 'reason'
+}
+
 /** Problem is an answer that is none: status 0 when the server was not reached. */
 export class Problem extends Error {
   constructor(
@@ -85,8 +94,19 @@ export class Problem extends Error {
     readonly faults: FieldFault[] = [],
     readonly current?: SessionView,
     readonly clashes: Clash[] = [],
+    readonly ask?: Ask,
   ) {
     super(detail)
+  }
+
+  /** What to tell: what is wrong with the fields, else what went wrong as a whole. */
+  get words() {
+    return this.faults.map((f) => f.reason).join('; ') || this.message
+  }
+
+  /** It is asked whether it is so. */
+  get asksWhether() {
+    return this.ask?.needs === 'sure'
   }
 
   /** The server or its database is away: the same request may go through later. */
@@ -104,6 +124,28 @@ export interface Timed<T> {
 
 export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin' })
 
+// The server is told whose page asks: when somebody else has signed in meanwhile, nothing is kept in their name.
+const accountHeader = 'X-Account'
+api.use({
+  onRequest({ request }) {
+    if (accountNow()) request.headers.set(accountHeader, accountNow())
+  },
+})
+
+/** sendFile sends what is no JSON to an address of the API and reads a JSON answer. */
+export async function sendFile<T>(method: 'POST' | 'DELETE', path: string, body?: BodyInit): Promise<T> {
+  const asked = fetch(`/api${path}`, { method, body, credentials: 'same-origin', headers: { [accountHeader]: accountNow(), ...(body instanceof Blob ? { 'Content-Type': 'application/octet-stream' } : {}) } })
+  return got(
+    asked.then(async (response) => {
+      const data: unknown = await response.json().catch(() => undefined)
+      return { data: response.ok ? (data as T) : undefined, error: data, response }
+    }),
+  )
+}
+
+/** problemOf makes a Problem of whatever was thrown. */
+export const problemOf = (e: unknown) => (e instanceof Problem ? e : new Problem(0, String(e)))
+
 interface Answer<T> {
   data?: T
   error?: unknown
@@ -115,6 +157,7 @@ interface ProblemBody {
   errors?: { location?: string; message?: string }[]
   current?: SessionView
   clashes?: Clash[]
+  ask?: Ask
 }
 
 /** timed waits for an answer and throws a Problem for anything that is none. */
@@ -129,7 +172,7 @@ export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
   if (!response.ok) {
     const body = (answer.error ?? {}) as ProblemBody
     const faults = (body.errors ?? []).map((e) => ({ field: (e.location ?? '').replace(/^body\./, ''), reason: e.message ?? '' }))
-    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current, body.clashes)
+    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current, body.clashes, body.ask && { ...body.ask, field: body.ask.field.replace(/^body\./, '') })
   }
   const dur = /dur=([\d.]+)/.exec(response.headers.get('Server-Timing') ?? '')
   return { data: answer.data as T, serverMs: dur ? Number(dur[1]) : 0, at: performance.now() }

@@ -1701,6 +1701,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
         };
         FieldFault: {
+            asks: boolean;
             field: string;
             reason: string;
         };
@@ -2171,6 +2172,7 @@ export interface components {
             x: number;
         };
         Me: {
+            id: string;
             may_plan: boolean;
             name: string;
             /** @enum {string} */

@@ -4,7 +4,9 @@ import { NavLink, Outlet } from 'react-router'
 import { api, got, Problem } from '../api/client'
 import { SignIn } from '../places/signin/SignIn'
 import { shownKeys, useKeys } from './keys'
+import { startAfresh, whenLeft } from './kept'
 import { CatalogueContext, useMe } from './me'
+import { SignOut } from './SignOut'
 
 const places = [
   ['today', 'Today'],
@@ -36,6 +38,14 @@ export function Shell() {
     [queries],
   )
 
+  // Signed out in another tab, or brought back by the browser from before a sign-out: nothing stays on screen.
+  useEffect(() => whenLeft(startAfresh), [])
+  useEffect(() => {
+    const back = (e: PageTransitionEvent) => e.persisted && location.reload()
+    window.addEventListener('pageshow', back)
+    return () => window.removeEventListener('pageshow', back)
+  }, [])
+
   if (me.isPending) return <Waiting failed={me.failureReason} />
   if (me.isError) return <Waiting failed={me.error} />
   if (!me.data) return <SignIn />
@@ -56,17 +66,7 @@ export function Shell() {
         <span className="bar-who">
           {me.data.name}
           <span className="bar-studio"> · {me.data.studio}</span>
-          <button
-            type="button"
-            className="bar-out"
-            onClick={async () => {
-              await got(api.POST('/sign-out')).catch(() => undefined)
-              queries.clear()
-              queries.setQueryData(['me'], null)
-            }}
-          >
-            Sign out
-          </button>
+          <SignOut />
         </span>
       </header>
       {help && <Help close={() => setHelp(false)} />}

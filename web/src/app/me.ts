@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext } from 'react'
 import { api, got, Problem, type Catalogue, type Me } from '../api/client'
+import { openFor } from './kept'
 
 /** useMe asks who is signed in; null when nobody is. */
 export function useMe() {
@@ -8,7 +9,9 @@ export function useMe() {
     queryKey: ['me'],
     queryFn: async () => {
       try {
-        return await got(api.GET('/me'))
+        const me = await got(api.GET('/me'))
+        openFor(me.id)
+        return me
       } catch (e) {
         if (e instanceof Problem && e.status === 401) return null
         throw e

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams } from 'react-router'
+import { Link, NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router'
 import { api, got, type ClientView } from '../../api/client'
 import { useKeys, type Keys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { Missing } from '../../app/Soon'
 import { Waiting } from '../../app/Shell'
 import { Slice } from '../../figures/Slice'
+import { mondayOf } from './week/move'
 
 /** Client is one client with the thread; the knots' places open below it. */
 export function Client() {
@@ -32,26 +33,49 @@ export function useClient(): ClientView {
   return useOutletContext<ClientView>()
 }
 
-/** useSessionId is the session in the address, else the one to open. */
-export function useSessionId(): string | null {
+/**
+ * useWork is what is being worked on, which stands in the address: the session as a
+ * step of the path or as "at", else the week as "of". to writes the address of
+ * another place of the thread that stays with it.
+ */
+export function useWork(client: string) {
   const { session } = useParams()
-  const { current } = useClient()
-  return session ?? current ?? null
+  const [search] = useSearchParams()
+  const at = session ?? search.get('at') ?? undefined
+  const of = at ? undefined : (search.get('of') ?? undefined)
+  const to = (place: string) => {
+    if (at && ofSession.includes(place)) return `/clients/${client}/${place}/${at}`
+    const query = at ? `?at=${at}` : of ? `?of=${of}` : ''
+    return `/clients/${client}/${place}${query}`
+  }
+  return { at, of, to }
+}
+
+const ofSession = ['week', 'sheet', 'log']
+
+/** useSessionId is the session being worked on, else the first of the week being worked on, else the one to open; null when there is none. */
+export function useSessionId(): string | null {
+  const client = useClient()
+  const { at, of } = useWork(client.id)
+  if (at) return at
+  if (!of) return client.current || null
+  const week = client.sessions.filter((s) => mondayOf(s.planned_on) === mondayOf(of)).sort((a, b) => a.planned_on.localeCompare(b.planned_on))
+  return week[0]?.id ?? null
 }
 
 function Thread({ view }: { view: ClientView }) {
   const { right } = useCatalogue()
   const navigate = useNavigate()
-  const { session } = useParams()
+  const { to: path } = useWork(view.id)
   const here = useLocation().pathname.split('/')[3]
   const at = view.knots.findIndex((k) => k.key === here)
-  const path = (key: string) => `/clients/${view.id}/${key}${session && ['week', 'sheet', 'log'].includes(key) ? `/${session}` : ''}`
   const keys: Keys = {}
   view.knots.forEach((k, i) => {
     keys[String(i + 1)] = { does: `go to ${k.label}`, run: () => navigate(path(k.key)) }
   })
   useKeys(keys)
   return (
+    <>
       <nav className="thread" aria-label={`The work with ${view.name}`}>
         <div className="thread-who">
           <Slice geometry={right} view={view.slice} size={58} />
@@ -72,5 +96,15 @@ function Thread({ view }: { view: ClientView }) {
           ))}
         </ol>
       </nav>
+      {view.blocked && !tellsItself.includes(here) && (
+        <p className="thread-blocked" role="alert">
+          <b>No training now.</b> {view.blocked} <Link to={path('dossier')}>To the dossier</Link>
+        </p>
+      )}
+    </>
   )
 }
+
+// The places that say themselves why a client may not train.
+const tellsItself = ['dossier', 'sheet']
+

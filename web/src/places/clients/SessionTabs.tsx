@@ -5,10 +5,11 @@ import { useClient } from './Client'
 /** SessionTabs lists the client's sessions by day; the one in hand is marked. */
 export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' | 'log'; id: string | null; children?: ReactNode }) {
   const client = useClient()
+  const here = client.sessions.find((s) => s.id === id)
   return (
     <nav className="sessions" aria-label="Sessions">
       {place === 'week' && (
-        <NavLink end to={`/clients/${client.id}/week`} className="session-tab">
+        <NavLink end to={`/clients/${client.id}/week${here ? `?of=${here.planned_on}` : ''}`} className="session-tab">
           ← The week
         </NavLink>
       )}

@@ -2,8 +2,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type ClientCard } from '../../api/client'
+import { api, got, problemOf, type ClientCard } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useKeys } from '../../app/keys'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../app/Shell'
@@ -45,17 +45,18 @@ function NewClient() {
   const navigate = useNavigate()
   const queries = useQueryClient()
   const [name, setName] = useState('')
-  const [id, setId] = useState(() => uuidv7())
+  const fresh = useSending()
   const [why, setWhy] = useState('')
   const add = async () => {
     setWhy('')
     try {
+      const id = fresh.idOf(name)
       await got(api.POST('/clients', { body: { id, name } }))
-      setId(uuidv7())
+      fresh.kept()
       void queries.invalidateQueries({ queryKey: ['clients'] })
       navigate(`/clients/${id}/dossier`)
     } catch (e) {
-      setWhy(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+      setWhy(problemOf(e).words)
     }
   }
   return (

@@ -35,6 +35,7 @@ export function useWearer() {
       (p) => {
         if (value) p.set(key, value)
         else p.delete(key)
+        if (key === 'client') p.delete('at') // another client has other sessions
         return p
       },
       { replace: true },
@@ -129,7 +130,7 @@ export function Fitting() {
                 Pin
               </Button>
               <Keep worn={worn} refused={!!view.refused} />
-              <Send worn={worn} refused={!!view.refused} />
+              <Send worn={worn} refused={!!view.refused} at={w.params.get('at')} />
             </div>
           </Stage>
         ) : (

@@ -2,8 +2,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem } from '../../api/client'
+import { api, got, problemOf } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import type { Worn } from './useFit'
 
@@ -15,20 +15,21 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   const [name, setName] = useState('')
-  const [id, setId] = useState(() => uuidv7())
+  const fresh = useSending()
   if (!me.data?.may_plan) return null
   const keep = async () => {
     try {
-      await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: id } }, body: { name, movement: worn.movement, settings: worn.settings } }))
+      const body = { name, movement: worn.movement, settings: worn.settings }
+      await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: fresh.idOf(body) } }, body }))
+      fresh.kept()
       await queries.invalidateQueries({ queryKey: ['catalogue'] })
       void queries.invalidateQueries({ queryKey: ['library'] })
       void queries.invalidateQueries({ queryKey: ['own'] })
       message.success(`Kept as “${name.trim()}”: in the Library and wherever a movement is picked.`)
       setOpen(false)
       setName('')
-      setId(uuidv7())
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).words)
     }
   }
   return (

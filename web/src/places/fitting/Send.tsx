@@ -3,30 +3,37 @@ import { App, Button } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem } from '../../api/client'
+import { api, got, Problem, problemOf } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import type { Worn } from './useFit'
 import { draftOf } from '../clients/week/useDraft'
 
-/** Send puts what is worn into the client's next session. */
-export function Send({ worn, refused }: { worn: Worn; refused: boolean }) {
+/** Send puts what is worn into the session it was opened from, else the client's next one. */
+export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: string | null }) {
   const { client } = worn
   const { message } = App.useApp()
   const me = useMe()
   const queries = useQueryClient()
   const navigate = useNavigate()
   const [busy, setBusy] = useState(false)
+  const slot = useSending()
   if (!me.data?.may_plan) return null
   const send = async () => {
     setBusy(true)
     try {
       const who = await got(api.GET('/clients/{client}', { params: { path: { client: client! } } }))
-      if (!who.current) throw new Problem(0, 'This client has no session planned yet.')
-      const path = { client: client!, session: who.current }
+      const to = who.sessions.some((s) => s.id === at) ? at! : who.current
+      if (!to) throw new Problem(0, 'This client has no session planned yet.')
+      const path = { client: client!, session: to }
       const session = await got(api.GET('/clients/{client}/sessions/{session}', { params: { path } }))
       const draft = draftOf(session)
-      draft.slots.push({ id: uuidv7(), movement: worn.movement, settings: worn.settings, cues: [] })
-      const saved = await got(api.PUT('/clients/{client}/sessions/{session}', { params: { path }, body: { ...draft, version: session.version, write: uuidv7() } }))
+      const fresh = { id: slot.idOf([to, worn.movement, worn.settings]), movement: worn.movement, settings: worn.settings, cues: [] }
+      // It is there already when only the answer was lost.
+      const saved = draft.slots.some((s) => s.id === fresh.id)
+        ? session
+        : await got(api.PUT('/clients/{client}/sessions/{session}', { params: { path }, body: { ...draft, slots: [...draft.slots, fresh], version: session.version, write: uuidv7() } }))
+      slot.kept()
       queries.setQueryData(['session', saved.id], saved)
       void queries.invalidateQueries({ queryKey: ['client', client] })
       void queries.invalidateQueries({ queryKey: ['clients'] })
@@ -40,13 +47,13 @@ export function Send({ worn, refused }: { worn: Worn; refused: boolean }) {
         6,
       )
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).words)
     }
     setBusy(false)
   }
   return (
     <Button type="primary" loading={busy} disabled={!client || refused} title={client ? undefined : 'Choose a client first'} onClick={() => void send()}>
-      Send to the next session
+      {at ? 'Send to the session' : 'Send to the next session'}
     </Button>
   )
 }

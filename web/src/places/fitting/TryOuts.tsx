@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Segmented } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type LoadFit, type SetUpView, type TryOutView } from '../../api/client'
+import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView } from '../../api/client'
+import { useSending } from '../../api/sending'
 import type { Worn } from './useFit'
 
 const fitHeadings = { not_known: 'Does the load fit?', fits: 'The load fits', too_heavy: 'Too heavy here', too_light: 'Too light here' }
@@ -54,15 +54,18 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
   const [felt, setFelt] = useState('')
   const [outcome, setOutcome] = useState<Outcome>('open')
   const [why, setWhy] = useState('')
+  const sent = useSending()
   const send = async () => {
     setWhy('')
+    const body = { movement: worn.movement, settings: worn.settings, comfort, felt, outcome }
     try {
-      await got(api.POST('/clients/{client}/try-outs', { params: { path: { client } }, body: { id: uuidv7(), movement: worn.movement, settings: worn.settings, comfort, felt, outcome } }))
+      await got(api.POST('/clients/{client}/try-outs', { params: { path: { client } }, body: { id: sent.idOf(body), ...body } }))
+      sent.kept()
       setOpen(false)
       setFelt('')
       for (const key of ['library', 'try-outs', 'record']) void queries.invalidateQueries({ queryKey: [key] })
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).words)
     }
   }
   return (

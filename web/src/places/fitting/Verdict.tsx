@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type VerdictView } from '../../api/client'
+import { api, got, problemOf, type VerdictView } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 
 interface Props {
@@ -21,15 +21,17 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
   const queries = useQueryClient()
   const [reason, setReason] = useState<string | null>(null)
   const [why, setWhy] = useState('')
+  const sent = useSending()
   const send = async (allowed: boolean) => {
     setWhy('')
     try {
-      await got(api.POST('/clients/{client}/overrides/{movement}', { params: { path: { client, movement } }, body: { id: uuidv7(), allowed, reason: reason ?? '' } }))
+      await got(api.POST('/clients/{client}/overrides/{movement}', { params: { path: { client, movement } }, body: { id: sent.idOf([movement, allowed, reason]), allowed, reason: reason ?? '' } }))
+      sent.kept()
       setReason(null)
       for (const key of ['library', 'near', 'dossier']) void queries.invalidateQueries({ queryKey: [key] })
       again?.()
     } catch (e) {
-      setWhy(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+      setWhy(problemOf(e).words)
     }
   }
   return (

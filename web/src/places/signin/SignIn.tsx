@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { api, got, Problem } from '../../api/client'
+import { accountNow, openFor, startAfresh } from '../../app/kept'
 
 /** SignIn keeps what was typed, whatever the answer; the address stays, so that one lands where one wanted to go. */
 export function SignIn() {
@@ -14,6 +15,9 @@ export function SignIn() {
     setFault('')
     try {
       const me = await got(api.POST('/sign-in', { body }))
+      const before = accountNow()
+      openFor(me.id)
+      if (before && before !== me.id) return startAfresh() // nothing of who was here before
       queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
       queries.setQueryData(['me'], me)
     } catch (e) {

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input, Switch } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, type BookView, type RuleView, type SwitchView } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../app/Shell'
 import '../clients/week/week.css'
@@ -83,10 +83,13 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
       message.error(e instanceof Problem ? e.message : String(e))
     }
   }
+  const copied = useSending()
   const copy = async (s: Stance) => {
-    const id = uuidv7()
+    const body = { of: s.id, name: `${s.name}, our reading` }
+    const id = copied.idOf(body)
     try {
-      await got(api.POST('/stances', { body: { id, of: s.id, name: `${s.name}, our reading` } }))
+      await got(api.POST('/stances', { body: { id, ...body } }))
+      copied.kept()
       await queries.invalidateQueries({ queryKey: ['stances'] })
       edit(id)
     } catch (e) {

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type RoomView } from '../../api/client'
+import { api, got, Problem, problemOf, type RoomView } from '../../api/client'
+import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../app/Shell'
 import '../clients/dossier/dossier.css'
@@ -19,6 +19,7 @@ export function Studio() {
   const rooms = useQuery({ queryKey: ['rooms'], queryFn: () => got(api.GET('/rooms')) })
   const [open, setOpen] = useState<string | null>(null)
   const [why, setWhy] = useState('')
+  const fresh = useSending()
   const locked = !me.data?.may_plan
   if (!rooms.data) return <Waiting failed={rooms.failureReason} />
   const list = rooms.data.rooms
@@ -30,12 +31,13 @@ export function Studio() {
   }
   const add = async () => {
     setWhy('')
-    const id = uuidv7()
+    const id = fresh.idOf(list.length)
     try {
       keep(await got(api.PUT('/rooms/{room}', { params: { path: { room: id } }, body: { mark: '', form: emptyRoom } })))
+      fresh.kept()
       setOpen(id)
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).words)
     }
   }
   return (

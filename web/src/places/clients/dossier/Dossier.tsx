@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Checkbox, Input, Switch } from 'antd'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
-import { api, got, Problem, type DossierView } from '../../../api/client'
+import { api, got, problemOf, type DossierView } from '../../../api/client'
 import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
-import { useClient } from '../Client'
+import { useClient, useWork } from '../Client'
 import '../week/week.css'
 import './dossier.css'
 import { day, Fill, Note } from './Fill'
@@ -17,16 +17,19 @@ import { Wishes } from './Wishes'
 
 /** DossierTabs are the pages of the dossier. */
 export function DossierTabs({ client }: { client: string }) {
+  const { to } = useWork(client)
+  const [path, query] = [to('dossier').split('?')[0], to('dossier').split('?')[1]]
+  const sub = (page: string) => `${path}${page}${query ? `?${query}` : ''}`
   const page = ({ isActive }: { isActive: boolean }) => (isActive ? 'session-tab here' : 'session-tab')
   return (
     <nav className="sessions" aria-label="Pages of the dossier">
-      <NavLink end className={page} to={`/clients/${client}/dossier`}>
+      <NavLink end className={page} to={sub('')}>
         Who this is
       </NavLink>
-      <NavLink className={page} to={`/clients/${client}/dossier/measures`}>
+      <NavLink className={page} to={sub('/measures')}>
         Measures
       </NavLink>
-      <NavLink className={page} to={`/clients/${client}/dossier/now`}>
+      <NavLink className={page} to={sub('/now')}>
         What is done now
       </NavLink>
     </nav>
@@ -41,6 +44,7 @@ export function Dossier() {
   const view = edit.query.data
   const locked = !me.data?.may_plan
   const today = me.data?.today ?? ''
+  const owner = me.data?.role === 'owner'
   return (
     <>
       <DossierTabs client={client.id} />
@@ -60,7 +64,7 @@ export function Dossier() {
                 <Who edit={edit} locked={locked} today={today} />
                 <Wishes edit={edit} heads={client.slice.heads} locked={locked} />
                 <Rooms edit={edit} locked={locked} />
-                <Consent edit={edit} locked={locked} today={today} />
+                <Consent edit={edit} locked={locked} today={today} owner={owner} />
                 <section className="leaf" aria-label="Notes">
                   <h2>Notes</h2>
                   <Notes edit={edit} locked={locked} />
@@ -68,7 +72,7 @@ export function Dossier() {
                     <Switch size="small" aria-label="Hide weights on the sheet" disabled={locked} checked={valueOf(edit, 'hide_weights') as boolean} onChange={(v) => edit.change('hide_weights', v)} /> hide weights on the client’s sheet
                   </label>
                 </section>
-                {!locked && <Leave view={view} />}
+                {!locked && <Leave view={view} owner={owner} />}
               </div>
               <div>
                 <Screening view={view} locked={locked} today={today} keep={edit.keep} />
@@ -169,8 +173,10 @@ function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
   )
 }
 
-function Consent({ edit, locked, today }: { edit: Edit; locked: boolean; today: string }) {
+function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; today: string; owner: boolean }) {
   const at = valueOf(edit, 'health_consent')
+  const body = valueOf(edit, 'body_consent')
+  const view = edit.query.data!
   return (
     <section className="leaf" aria-label="Consent">
       <h2>Consent</h2>
@@ -186,9 +192,47 @@ function Consent({ edit, locked, today }: { edit: Edit; locked: boolean; today: 
         {!at && <Note edit={edit} field="health_consent" />}
       </p>
       <p className="prose">
+        <Checkbox disabled={locked} checked={!!body} onChange={(e) => edit.change('body_consent', e.target.checked ? today : null)}>
+          … and that measures and photos are
+        </Checkbox>
+        {body && (
+          <>
+            , on <Fill edit={edit} field="body_consent" label="Agreed to measures and photos on" type="date" max={today} read={day} disabled={locked} width={128} />
+          </>
+        )}
+        {!body && <Note edit={edit} field="body_consent" />}
+      </p>
+      {view.may_measure && body && <p className="said stop">{view.may_measure}</p>}
+      <p className="prose">
         For a minor, a guardian agreed on <Fill edit={edit} field="guardian_on" label="Guardian agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
       </p>
+      <p className="caveat">Taken back, what was kept by it is hidden at once; without health notes no sheet leaves.</p>
+      {owner && !view.dossier.health_consent && <Erase view={view} what="health" words="the health notes: screening, joints, mobility" keep={edit.keep} />}
+      {owner && !view.dossier.body_consent && <Erase view={view} what="body" words="the measures and photos" keep={edit.keep} />}
     </section>
+  )
+}
+
+/** Erase offers to erase for good what was kept by a consent that is not there any more. */
+function Erase({ view, what, words, keep }: { view: DossierView; what: 'health' | 'body'; words: string; keep: Edit['keep'] }) {
+  const { message, modal } = App.useApp()
+  const queries = useQueryClient()
+  const erase = async () => {
+    try {
+      keep(await got(api.POST('/clients/{client}/erase', { params: { path: { client: view.id } }, body: { what } })))
+      void queries.invalidateQueries({ queryKey: ['measures', view.id] })
+      void message.success('Erased.')
+    } catch (e) {
+      void message.error(problemOf(e).words)
+    }
+  }
+  const press = () => modal.confirm({ title: `Erase ${words}?`, content: 'For good, at once: it cannot be brought back. Hand out the export first if the client wants it.', okText: 'Erase for good', okButtonProps: { danger: true }, cancelText: 'Leave it', onOk: erase })
+  return (
+    <p>
+      <button type="button" className="link" onClick={press}>
+        Erase {words}
+      </button>
+    </p>
   )
 }
 
@@ -213,7 +257,7 @@ function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
   )
 }
 
-function Leave({ view }: { view: DossierView }) {
+function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
   const queries = useQueryClient()
   const navigate = useNavigate()
   const { message } = App.useApp()
@@ -244,20 +288,24 @@ function Leave({ view }: { view: DossierView }) {
         ),
       })
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).words)
     }
   }
   return (
     <section className="leaf quiet" aria-label="Everything about this client">
       <h2>Everything kept about this client</h2>
-      <p>
+      {owner ? (
+        <p>
         <a href={`/api/clients/${view.id}/export${photos ? '?photos=true' : ''}`} download>
           Export it as a file
         </a>{' '}
         <Checkbox checked={photos} onChange={(e) => setPhotos(e.target.checked)}>
           photos too
         </Checkbox>
-      </p>
+        </p>
+      ) : (
+        <p className="caveat">An owner of the studio exports it as a file.</p>
+      )}
       <p>
         <Button danger size="small" onClick={remove}>
           Delete this client

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Segmented, Select } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type DossierView, type JointView } from '../../../api/client'
+import { api, got, problemOf, type DossierView, type JointView } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 import { Spark } from '../../../figures/Spark'
 import { Blank, Note, number, trimmed } from './Fill'
 import { valueOf, type Edit } from './useDossier'
@@ -57,7 +57,7 @@ function JointLine({ name, sides, score, here, locked }: { name: string; sides: 
 }
 
 function Score({ joint, client, today, done }: { joint: JointView; client: string; today: string; done: (v: DossierView | null) => void }) {
-  const [id] = useState(() => uuidv7())
+  const report = useSending()
   const [score, setScore] = useState<number | null>(null)
   const [provokes, setProvokes] = useState(joint.reports[joint.reports.length - 1]?.provokes ?? '')
   const [outside, setOutside] = useState(false)
@@ -66,10 +66,11 @@ function Score({ joint, client, today, done }: { joint: JointView; client: strin
   const send = async () => {
     if (score === null) return setWhy('Choose a score from 0 to 10.')
     setBusy(true)
+    const body = { on: today, joint: joint.joint, side: joint.side, score, provokes, outside }
     try {
-      done(await got(api.POST('/clients/{client}/joints', { params: { path: { client } }, body: { id, on: today, joint: joint.joint, side: joint.side, score, provokes, outside } })))
+      done(await got(api.POST('/clients/{client}/joints', { params: { path: { client } }, body: { id: report.idOf(body), ...body } })))
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).words)
       setBusy(false)
     }
   }
@@ -110,6 +111,7 @@ interface Checks {
   two_weights: string
   dip_level: string
   clean_dips: number
+  clean_pulls: number
 }
 
 const yesNo = [
@@ -118,20 +120,20 @@ const yesNo = [
   { value: 'no', label: 'no' },
 ]
 
-/** MobilityChecks are two checks and the dip ladder, with what they lead to. */
+/** MobilityChecks are two checks and the ladder of dips and pull-ups, with what they lead to. */
 export function MobilityChecks({ edit, locked }: { edit: Edit; locked: boolean }) {
   const m = valueOf(edit, 'mobility') as Checks
   const put = (part: Partial<Checks>) => edit.change('mobility', { ...m, ...part })
   return (
     <section className="leaf" aria-label="Mobility">
-      <h2>Mobility and the dip ladder</h2>
+      <h2>Mobility and the ladder</h2>
       <p className="prose">
         Elbows stay forward overhead with one weight in two hands: <Segmented size="small" aria-label="With one weight" disabled={locked} value={m.one_weight} onChange={(v) => put({ one_weight: v as string })} options={yesNo} /> with two weights:{' '}
         <Segmented size="small" aria-label="With two weights" disabled={locked} value={m.two_weights} onChange={(v) => put({ two_weights: v as string })} options={yesNo} />
       </p>
       <p className="prose">
         Dips <Select variant="underlined" aria-label="Dip ladder" disabled={locked} value={m.dip_level} onChange={(v) => put({ dip_level: v })} options={[{ value: '', label: 'not tried' }, { value: 'assisted', label: 'assisted or close push-ups' }, { value: 'bars', label: 'on the bars' }, { value: 'loaded', label: 'loaded' }]} />,{' '}
-        <Blank label="Clean reps" shown={String(m.clean_dips)} numeric disabled={locked} read={number()} save={(v) => put({ clean_dips: v as number })} /> clean reps to a level upper arm.
+        <Blank label="Clean reps" shown={String(m.clean_dips)} numeric disabled={locked} read={number()} save={(v) => put({ clean_dips: v as number })} /> clean reps to a level upper arm. Pull-ups <Blank label="Clean pull-ups" shown={String(m.clean_pulls)} numeric disabled={locked} read={number()} save={(v) => put({ clean_pulls: v as number })} /> clean reps. Load is added from 10 on.
       </p>
       <Note edit={edit} field="mobility" />
       {edit.query.data!.mobility_says.map((s) => (

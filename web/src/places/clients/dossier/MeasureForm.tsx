@@ -1,7 +1,9 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type FieldFault, type KindView, type MeasuresView } from '../../../api/client'
+import { api, got, problemOf, type FieldFault, type KindView, type MeasuresView } from '../../../api/client'
+import { keep as keepIn, readKept } from '../../../app/kept'
 import { keptLength, keptMass, lengthUnit, massUnit, readGirth, type Units } from '../../../ui/units'
 
 interface Props {
@@ -13,6 +15,12 @@ interface Props {
 }
 
 type Texts = Record<string, string>
+
+interface Started {
+  id: string
+  version?: number
+  texts: Texts
+}
 
 const rounds = 3
 const storeKey = (client: string) => `measuring ${client}`
@@ -31,28 +39,24 @@ function sitesOf(kinds: KindView[]) {
  */
 export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   const sites = sitesOf(kinds)
-  const [start] = useState<{ id: string; texts: Texts }>(() => {
-    try {
-      return JSON.parse(sessionStorage.getItem(storeKey(client)) ?? '') as { id: string; texts: Texts }
-    } catch {
-      return { id: uuidv7(), texts: {} }
-    }
-  })
-  const [id, setId] = useState(start.id)
+  const [start] = useState<Started>(() => readKept<Started>(sessionStorage, storeKey(client)) ?? { id: uuidv7(), texts: {} })
+  // Once a round is kept, what is added to it is written over that version.
+  const [{ id, version }, setKept] = useState<{ id: string; version?: number }>(start)
   const [texts, setTexts] = useState<Texts>(start.texts)
   const [faults, setFaults] = useState<FieldFault[]>([])
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
   const [third, setThird] = useState<string[]>([])
   const form = useRef<HTMLFormElement>(null)
-    useEffect(() => {
+  const queries = useQueryClient()
+  useEffect(() => {
     if (third.length > 0) form.current?.querySelector<HTMLInputElement>('input[data-third]')?.focus()
   }, [third])
   const at = (site: string, round: number) => `${site}[${round}]`
   const put = (key: string, text: string) => {
     const next = { ...texts, [key]: text }
     setTexts(next)
-    sessionStorage.setItem(storeKey(client), JSON.stringify({ id, texts: next }))
+    keepIn(sessionStorage, storeKey(client), { id, version, texts: next })
   }
   const pressed = useRef<EventTarget | null>(null)
   /** Enter goes on when it is let go, so that nothing of the key press reaches the next field. */
@@ -100,7 +104,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       const view = await got(
         api.PUT('/clients/{client}/measures/{measuring}', {
           params: { path: { client, measuring: id } },
-          body: { on: texts.on || today, girths, note: texts.note ?? '', ...(folds.length > 0 ? { skinfold_mm: folds } : {}), ...(mass !== null ? { mass_kg: keptMass(mass, units) } : {}) },
+          body: { version, on: texts.on || today, girths, note: texts.note ?? '', ...(folds.length > 0 ? { skinfold_mm: folds } : {}), ...(mass !== null ? { mass_kg: keptMass(mass, units) } : {}) },
         }),
       )
       const kept = view.sessions.find((s) => s.id === id)
@@ -109,15 +113,24 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       setThird(more.map(([site]) => site))
       if (more.length > 0) {
         setWhy('Kept. Readings over 0.5 cm apart: measure those once more.')
-        
+        setKept({ id, version: kept!.version })
+        keepIn(sessionStorage, storeKey(client), { id, version: kept!.version, texts })
       } else {
-        sessionStorage.removeItem(storeKey(client))
+        keepIn(sessionStorage, storeKey(client), null)
         setTexts({})
-        setId(uuidv7())
+        setKept({ id: uuidv7() })
         setWhy('')
       }
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      const p = problemOf(e)
+      if (p.status === 409) {
+        // It is there already, an answer lost or somebody else's hand in between: kept again it takes that one's place.
+        const there = await queries.fetchQuery({ queryKey: ['measures', client], queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client } } })), staleTime: 0 }).catch(() => null)
+        const was = [...(there?.sessions ?? []), ...(there?.gone ?? [])].find((s) => s.id === id)
+        setKept(was ? { id, version: was.version } : { id: uuidv7() })
+        setBusy(false)
+        return setWhy(was ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.` : `Not kept: ${p.message}. Keep it again as a session of its own.`)
+      }
       setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
       setWhy(p.away ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.` : 'Not kept. What is wrong stands beside it; what you typed stays here.')
     }

@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Segmented } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { putFresh } from '../../../api/fresh'
-import { api, got, Problem, type AnswerView, type KindView, type MeasuresView } from '../../../api/client'
+import { api, got, problemOf, type AnswerView, type KindView, type MeasuresView, type MeasuringView } from '../../../api/client'
 import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
 import { CourseChart } from '../../../figures/CourseChart'
@@ -55,10 +56,10 @@ export function Measures() {
           </section>
           <section className="leaf" aria-label="Measure now">
             <h2>Measure now</h2>
-            <MeasureForm client={client.id} kinds={view.kinds} units={units} today={me.data?.today ?? ''} keep={keep} />
+            {view.needs ? <Needs needs={view.needs} hidden={view.hidden} client={client.id} /> : <MeasureForm client={client.id} kinds={view.kinds} units={units} today={me.data?.today ?? ''} keep={keep} />}
             <p className="caveat">{view.how}</p>
           </section>
-          <Photos client={client.id} view={view} keep={keep} today={me.data?.today ?? ''} mayDrop={!!me.data?.may_plan} />
+          {!view.needs && <Photos client={client.id} view={view} keep={keep} today={me.data?.today ?? ''} mayDrop={!!me.data?.may_plan} />}
           <Sessions view={view} client={client.id} keep={keep} mayWithdraw={!!me.data?.may_plan} units={units} />
         </main>
         <aside className="margin" aria-label="What the tool says">
@@ -77,6 +78,16 @@ export function Measures() {
         </aside>
       </div>
     </>
+  )
+}
+
+/** Needs says what is missing before anything about the body is kept or shown, and what is hidden until then. */
+function Needs({ needs, hidden, client }: { needs: string; hidden: number; client: string }) {
+  return (
+    <p className="said stop" role="status">
+      {cap(needs)}. {hidden > 0 && `What was kept by an earlier consent (${hidden === 1 ? '1 session or photo' : `${hidden} sessions and photos`}) is hidden until it is given again, or erased. `}
+      <Link to={`/clients/${client}/dossier`}>To Consent, in the dossier</Link>
+    </p>
   )
 }
 
@@ -106,12 +117,28 @@ function Answer({ answer }: { answer: AnswerView }) {
 
 function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresView; client: string; keep: (v: MeasuresView) => void; mayWithdraw: boolean; units: Units }) {
   const { message } = App.useApp()
+  const queries = useQueryClient()
   const [all, setAll] = useState(false)
+  const [gone, setGone] = useState(false)
   const [why, setWhy] = useState('')
-  const path = (measuring: string) => ({ params: { path: { client, measuring } } })
+  const fail = (e: unknown) => {
+    setWhy(problemOf(e).words)
+    void queries.invalidateQueries({ queryKey: ['measures', client] })
+  }
+  const bringBack = async (s: MeasuringView, version: number) => {
+    try {
+      keep(await got(api.PUT('/clients/{client}/measures/{measuring}', { params: { path: { client, measuring: s.id } }, body: { version, on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note } })))
+      setWhy('')
+    } catch (e) {
+      fail(e)
+    }
+  }
   const withdraw = async (s: MeasuresView['sessions'][number]) => {
     try {
-      keep(await got(api.DELETE('/clients/{client}/measures/{measuring}', path(s.id))))
+      const next = await got(api.DELETE('/clients/{client}/measures/{measuring}', { params: { path: { client, measuring: s.id }, query: { version: s.version } } }))
+      keep(next)
+      setWhy('')
+      const gone = next.gone.find((g) => g.id === s.id)
       message.open({
         key: s.id,
         duration: 10,
@@ -121,9 +148,9 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
             <Button
               size="small"
               type="primary"
-              onClick={async () => {
-                keep(await got(api.PUT('/clients/{client}/measures/{measuring}', { ...path(s.id), body: { on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note } })))
+              onClick={() => {
                 message.destroy(s.id)
+                void bringBack(s, gone?.version ?? s.version + 1)
               }}
             >
               Undo
@@ -132,16 +159,16 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
         ),
       })
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      fail(e)
     }
   }
-  if (view.sessions.length === 0) return null
+  if (view.sessions.length + view.gone.length === 0) return null
   return (
     <section className="leaf" aria-label="Sessions">
       <h2>Measured so far</h2>
       {view.sessions.slice(0, all ? undefined : 4).map((s) => (
         <p key={s.id} className="measured">
-          <b>{s.words}</b> flexed {side(s.medians.flexed_left, units)} left, {side(s.medians.flexed_right, units)} right; relaxed {side(s.medians.relaxed_left, units)} and {side(s.medians.relaxed_right, units)}
+          <b>{s.words}</b>, by {s.by}: flexed {side(s.medians.flexed_left, units)} left, {side(s.medians.flexed_right, units)} right; relaxed {side(s.medians.relaxed_left, units)} and {side(s.medians.relaxed_right, units)}
           {s.mass_kg ? `; ${s.mass_kg} kg` : ''}
           {s.note && `; ${s.note}`}
           {s.another.length > 0 && <span className="warn"> Readings far apart: {s.another.join(', ')}.</span>}
@@ -150,6 +177,11 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
               take away
             </button>
           )}
+          {s.was.map((w) => (
+            <span key={w.when + w.words} className="measured-was">
+              before {w.by} kept {w.words}, {w.when}
+            </span>
+          ))}
         </p>
       ))}
       {why && <p className="fault">{why}</p>}
@@ -158,6 +190,27 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
           {all ? 'Fewer' : `All ${view.sessions.length}`}
         </button>
       )}
+      {view.gone.length > 0 && (
+        <button type="button" className="link" aria-expanded={gone} onClick={() => setGone(!gone)}>
+          {gone ? 'Hide what was taken away' : `Taken away: ${view.gone.length}`}
+        </button>
+      )}
+      {gone &&
+        view.gone.map((s) => (
+          <p key={s.id} className="measured">
+            <b>{s.words}</b>, taken away by {s.by}
+            {s.was.map((w) => (
+              <span key={w.when + w.words} className="measured-was">
+                {w.by} kept {w.words}, {w.when}
+              </span>
+            ))}
+            {mayWithdraw && (
+              <button type="button" className="link away" onClick={() => void bringBack(s, s.version)}>
+                bring it back
+              </button>
+            )}
+          </p>
+        ))}
     </section>
   )
 }

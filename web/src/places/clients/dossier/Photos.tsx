@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd'
 import { useRef, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { got, Problem, type MeasuresView } from '../../../api/client'
+import { problemOf, sendFile, type MeasuresView } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 
 export const poseWords: Record<string, string> = {
   front_straight: 'front, arms straight',
@@ -27,25 +27,27 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState('')
   const [large, setLarge] = useState<string | null>(null)
+  const photo = useSending()
   const file = useRef<HTMLInputElement>(null)
   const url = (id: string, thumb: boolean) => `/api/clients/${client}/photos/${id}${thumb ? '?thumb=true' : ''}`
-  const answer = async (request: Promise<Response>) => {
+  const answer = async (request: Promise<MeasuresView>) => {
     setWhy('')
     try {
-      const response = await request
-      const data: unknown = await response.json().catch(() => undefined)
-      keep(await got(Promise.resolve({ data: response.ok ? (data as MeasuresView) : undefined, error: data, response })))
+      keep(await request)
+      photo.kept()
     } catch (e) {
-      setWhy(e instanceof Problem ? `Not kept: ${e.faults[0]?.reason ?? e.message}` : 'Not kept: the server cannot be reached; choose the picture again when it is back.')
+      const p = problemOf(e)
+      setWhy(p.away ? `Not kept: ${p.message} Choose the picture again when it is back.` : `Not kept: ${p.words}`)
     }
     setBusy('')
   }
   const add = (picture: File) => {
     setBusy('sending …')
     const body = new FormData()
-    for (const [k, v] of Object.entries({ id: uuidv7(), on, pose })) body.append(k, v)
+    const id = photo.idOf([on, pose, picture.name, picture.size, picture.lastModified])
+    for (const [k, v] of Object.entries({ id, on, pose })) body.append(k, v)
     body.append('photo', picture)
-    void answer(fetch(`/api/clients/${client}/photos`, { method: 'POST', body, credentials: 'same-origin' }))
+    void answer(sendFile<MeasuresView>('POST', `/clients/${client}/photos`, body))
   }
   return (
     <section className="leaf" aria-label="Photos">
@@ -73,7 +75,7 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
             <figcaption>
               {poseWords[p.pose]}, {p.on}
               {mayDrop && (
-                <button type="button" className="link away" onClick={() => { if (confirm('Delete this photo for good? It cannot be brought back.')) void answer(fetch(url(p.id, false), { method: 'DELETE', credentials: 'same-origin' })) }}>
+                <button type="button" className="link away" onClick={() => { if (confirm('Delete this photo for good? It cannot be brought back.')) void answer(sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`)) }}>
                   delete
                 </button>
               )}

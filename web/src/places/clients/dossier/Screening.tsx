@@ -1,13 +1,14 @@
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type DossierView, type FieldFault } from '../../../api/client'
+import { api, got, problemOf, type DossierView, type FieldFault } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 import { Blank, day, trimmed } from './Fill'
 
 interface Answer {
   yes?: boolean
   cleared_on?: string | null
   cleared_by?: string
+  still_holds?: boolean
 }
 
 /** Screening is the last round of the questions, and the questions themselves when they are asked again. */
@@ -45,6 +46,11 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
               </p>
             )
           })}
+          {view.hidden_rounds > 0 && (
+            <p className="said stop">
+              {view.hidden_rounds === 1 ? 'A round of answers is' : `${view.hidden_rounds} rounds of answers are`} kept by a consent that was withdrawn: hidden, and counted as not asked.
+            </p>
+          )}
           {view.rounds.length > 1 && <p className="caveat">Earlier: {view.rounds.slice(1).join(', ')}.</p>}
           {!locked && (
             <Button type={asked ? 'default' : 'primary'} onClick={() => setAsking(true)} disabled={!view.dossier.health_consent}>
@@ -60,32 +66,34 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
 }
 
 function Questions({ view, today, done }: { view: DossierView; today: string; done: (v: DossierView | null) => void }) {
-  const [id] = useState(() => uuidv7())
-  const [answers, setAnswers] = useState<Record<string, Answer>>(() => {
-    // A clearance stays known; the answers themselves are asked anew.
-    const old: Record<string, Answer> = {}
-    for (const q of view.questions) {
-      const a = view.asked?.answers[q.id]
-      old[q.id] = a?.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by } : {}
-    }
-    return old
-  })
+  const round = useSending()
+  // Every question is asked anew; an old clearance is told, and asked whether it still holds.
+  const [answers, setAnswers] = useState<Record<string, Answer>>(() => Object.fromEntries(view.questions.map((q) => [q.id, {}])))
   const [faults, setFaults] = useState<FieldFault[]>([])
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
+  const clearance = (q: string) => {
+    const a = view.asked?.answers[q]
+    return a?.yes && a.cleared_on ? a : null
+  }
   const put = (q: string, part: Partial<Answer>) => setAnswers((a) => ({ ...a, [q]: { ...a[q], ...part } }))
   const open = view.questions.filter((q) => answers[q.id].yes === undefined).length
   const send = async () => {
     setBusy(true)
     setWhy('')
-    const body: Record<string, { yes: boolean; cleared_on?: string; cleared_by?: string }> = {}
+    const given: Record<string, { yes: boolean; cleared_on?: string; cleared_by?: string; still_holds?: boolean }> = {}
     for (const [q, a] of Object.entries(answers)) {
-      if (a.yes !== undefined) body[q] = { yes: a.yes, ...(a.yes && a.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by ?? '' } : {}) }
+      if (a.yes === undefined) continue
+      const was = clearance(q)
+      if (!a.yes) given[q] = { yes: false }
+      else if (a.still_holds === true && was?.cleared_on) given[q] = { yes: true, cleared_on: was.cleared_on, cleared_by: was.cleared_by, still_holds: true }
+      else given[q] = { yes: true, ...(a.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by ?? '' } : {}) }
     }
+    const body = { on: today, answers: given }
     try {
-      done(await got(api.POST('/clients/{client}/screenings', { params: { path: { client: view.id } }, body: { id, on: today, answers: body } })))
+      done(await got(api.POST('/clients/{client}/screenings', { params: { path: { client: view.id } }, body: { id: round.idOf(body), ...body } })))
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      const p = problemOf(e)
       setFaults(p.faults)
       setWhy(p.faults.length > 0 ? '' : `Not kept: ${p.message} Your answers stay here.`)
     }
@@ -95,15 +103,24 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
     <div className="questions">
       {view.questions.map((q) => {
         const a = answers[q.id]
+        const was = a.yes ? clearance(q.id) : null
+        const clear = was && a.still_holds ? was.cleared_on : a.cleared_on
         const wrong = faults.filter((f) => f.field === `answers.${q.id}` || f.field.startsWith(`answers.${q.id}.`))
         return (
-          <div key={q.id} className={a.yes ? `question yes ${a.cleared_on ? 'clear' : q.level}` : 'question'}>
+          <div key={q.id} className={a.yes ? `question yes ${clear ? 'clear' : q.level}` : 'question'}>
             <span>{q.text}</span>
             <Segmented size="small" aria-label={q.text} value={a.yes === undefined ? '' : a.yes ? 'yes' : 'no'} onChange={(v) => put(q.id, { yes: v === 'yes' })} options={[{ value: 'no', label: 'no' }, { value: 'yes', label: 'yes' }]} />
             {a.yes && (
               <span className="question-more">
                 {q.says}
-                {q.clears && (
+                {was && (
+                  <span className="still-holds">
+                    Cleared on {was.cleared_on}
+                    {was.cleared_by && ` by ${was.cleared_by}`}. Does that still hold, with nothing changed since?{' '}
+                    <Segmented size="small" aria-label={`Does the clearance still hold: ${q.text}`} value={a.still_holds === undefined ? '' : a.still_holds ? 'yes' : 'no'} onChange={(v) => put(q.id, { still_holds: v === 'yes' })} options={[{ value: 'yes', label: 'it still holds' }, { value: 'no', label: 'no longer' }]} />
+                  </span>
+                )}
+                {q.clears && (!was || a.still_holds === false) && (
                   <>
                     {' '}
                     Cleared on <Blank label={`Cleared on: ${q.text}`} type="date" max={today} width={128} shown={a.cleared_on ?? ''} read={day} save={(v) => put(q.id, { cleared_on: v as string | null })} /> by{' '}

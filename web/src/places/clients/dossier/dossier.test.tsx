@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { readKept } from '../../../app/kept'
 import { api } from '../../../api/client'
 import { Blank, Fill, number, trimmed } from './Fill'
 import { useDossier } from './useDossier'
@@ -105,7 +106,7 @@ describe('a dossier that is edited in place', () => {
     const { unmount } = open()
     await type('90')
     await screen.findByText(/Not saved yet/)
-    expect(sessionStorage.getItem(`dossier ${client}`)).toContain('90')
+    expect(JSON.stringify(readKept(sessionStorage, `dossier ${client}`))).toContain('90')
     unmount()
     open()
     expect(await screen.findByLabelText('Minutes')).toHaveValue('90')

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useSyncExternalStore } from 'react'
 import { putFresh } from '../../../api/fresh'
 import { api, got, Problem, type Clash, type DossierFields, type DossierView, type FieldFault } from '../../../api/client'
+import { keep as keepIn, readKept } from '../../../app/kept'
 import { useSignedOut } from '../../../app/me'
 
 export type Field = keyof DossierFields
@@ -27,11 +28,7 @@ const storeKey = (client: string) => `dossier ${client}`
 function pendingOf(client: string): Fields {
   let found = pending.get(client)
   if (!found) {
-    try {
-      found = JSON.parse(sessionStorage.getItem(storeKey(client)) ?? '{}') as Fields
-    } catch {
-      found = none
-    }
+    found = readKept<Fields>(sessionStorage, storeKey(client)) ?? none
     pending.set(client, found)
   }
   return found
@@ -42,12 +39,7 @@ function put(client: string, field: Field, p: Pending | null) {
   if (p) next[field] = p
   else delete next[field]
   pending.set(client, next)
-  try {
-    if (Object.keys(next).length === 0) sessionStorage.removeItem(storeKey(client))
-    else sessionStorage.setItem(storeKey(client), JSON.stringify(next))
-  } catch {
-    // a full store only loses what a reload would bring back
-  }
+  keepIn(sessionStorage, storeKey(client), Object.keys(next).length === 0 ? null : next)
   listeners.forEach((l) => l())
 }
 

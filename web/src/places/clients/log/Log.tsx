@@ -1,17 +1,20 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App } from 'antd'
 import { useState } from 'react'
+import { Navigate, useParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type EntryView, type LogSlot, type LogView } from '../../../api/client'
+import { api, got, problemOf, type EntryView, type LogSlot, type LogView, type Problem } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 import { useCatalogue, useSignedOut } from '../../../app/me'
 import { Missing } from '../../../app/Soon'
 import { Waiting } from '../../../app/Shell'
 import { Slice } from '../../../figures/Slice'
 import { useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
-import { SetForm, type Typed } from './SetForm'
+import { SetForm, type How, type Typed } from './SetForm'
 import './log.css'
 
-type Send = (slot: string, typed: Typed, extra?: { replaces: string; withdrawn?: boolean }) => Promise<Problem | null>
+type Send = (slot: string, typed: Typed, extra?: { replaces: string; withdrawn?: boolean }, how?: How) => Promise<Problem | null>
 
 /** Log is what was done: a set a line, per side where the arms take turns. */
 export function Log() {
@@ -25,12 +28,13 @@ export function Log() {
     queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/log', { params: { path } })),
     enabled: id !== null,
   })
-  const send: Send = async (slot, typed, extra) => {
+  const { message } = App.useApp()
+  const send: Send = async (slot, typed, extra, how) => {
     try {
       const next = await got(
         api.POST('/clients/{client}/sessions/{session}/log', {
           params: { path },
-          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, faults: typed.faults, technical: typed.technical, ...extra },
+          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, faults: typed.faults, technical: typed.technical, ...extra, ...how },
         }),
       )
       queries.setQueryData(['log', id], next)
@@ -38,11 +42,17 @@ export function Log() {
       void queries.invalidateQueries({ queryKey: ['clients'] })
       return null
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      const p = problemOf(e)
       if (p.status === 401) signedOut()
+      if (p.status === 409) {
+        void queries.invalidateQueries({ queryKey: ['log', id] })
+        void message.warning('This was logged already, with other numbers. What is kept stands in the list: correct it there.', 8)
+      }
       return p
     }
   }
+  const { session: named } = useParams()
+  if (id && !named) return <Navigate replace to={`/clients/${client.id}/log/${id}`} />
   if (log.isError) return <Missing />
   return (
     <>
@@ -75,6 +85,8 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
 function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; toggle: () => void; send: Send }) {
   const { right } = useCatalogue()
   const [correcting, setCorrecting] = useState<EntryView | null>(null)
+  const putRight = useSending()
+  const again = (e: EntryView, what: string): Typed => ({ id: putRight.idOf([e.id, what]), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical })
   return (
     <section className={open ? 'log-slot open' : 'log-slot'}>
       <button type="button" className="log-face" aria-expanded={open} onClick={toggle}>
@@ -92,6 +104,11 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
       </button>
       {open && (
         <div className="log-body">
+          {slot.cautions.map((c) => (
+            <p key={c} className="log-caution">
+              {c}
+            </p>
+          ))}
           {slot.last && <p className="log-last">Last time, {slot.last}</p>}
           {slot.entries.length > 0 && (
             <ol className="log-sets">
@@ -102,14 +119,14 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       slot={slot}
                       start={{ id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical }}
                       verb="Correct"
-                      send={async (t) => {
-                        const problem = await send(slot.id, t, { replaces: e.id })
+                      send={async (t, how) => {
+                        const problem = await send(slot.id, t, { replaces: e.id }, how)
                         if (!problem) setCorrecting(null)
                         return problem
                       }}
                       cancel={() => setCorrecting(null)}
                       remove={async () => {
-                        const problem = await send(slot.id, { id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical }, { replaces: e.id, withdrawn: true })
+                        const problem = await send(slot.id, again(e, 'out'), { replaces: e.id, withdrawn: true })
                         if (!problem) setCorrecting(null)
                         return problem
                       }}
@@ -127,6 +144,15 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       {e.technical && <b className="warn"> form ended it</b>}
                       {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
                       {e.note && <i> {e.note}</i>}
+                      {e.mark && <b className="log-mark"> {e.mark}</b>}
+                      {e.unsure && (
+                        <span className="log-unsure" role="alert">
+                          {e.unsure}{' '}
+                          <button type="button" className="link" onClick={() => void send(slot.id, again(e, 'so'), { replaces: e.id }, { sure: true })}>
+                            It was so
+                          </button>
+                        </span>
+                      )}
                     </span>
                     <span className="log-max" title="estimated load for one repetition">
                       {e.e1rm && `1RM ≈ ${e.e1rm}`}
@@ -149,7 +175,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
             slot={slot}
             start={{ id: uuidv7(), side: slot.next.side, set_no: slot.next.set_no, reps: slot.next.reps, whole_kg: slot.next.whole_kg ?? NaN, reserve: slot.next.reserve, note: '', faults: [], technical: false }}
             verb={slot.next.done ? 'Log one more set' : 'Log this set'}
-            send={(t) => send(slot.id, t)}
+            send={(t, how) => send(slot.id, t, undefined, how)}
           />
         </div>
       )}

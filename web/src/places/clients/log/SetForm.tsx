@@ -14,11 +14,17 @@ export interface Typed {
   technical: boolean
 }
 
+/** How a set is sent: as an answer to a question, or once more after the network was gone. */
+export interface How {
+  sure?: boolean
+  done_at?: string
+}
+
 interface Props {
   slot: LogSlot
   start: Typed
   verb: string
-  send: (typed: Typed) => Promise<Problem | null>
+  send: (typed: Typed, how: How) => Promise<Problem | null>
   cancel?: () => void
   remove?: () => Promise<Problem | null>
 }
@@ -31,9 +37,24 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   const [seeing, setSeeing] = useState(start.faults.length > 0 || start.technical)
   const busy = useRef(false)
   const [waiting, setWaiting] = useState(false)
+  const first = useRef('') // when it was entered, once the network was gone
   const set = (part: Partial<Typed>) => {
     setTyped({ ...typed, ...part })
     setMissing('')
+    if (problem?.ask) setProblem(null) // what was asked about is another set now
+  }
+  /** turn goes to the other arm, which is offered its own last load and reps where nothing else was typed. */
+  const turn = (side: Typed['side']) => {
+    const offered = (of: Typed['side']) => slot.next.arms.find((a) => a.side === of)
+    const [was, is] = [offered(typed.side), offered(side)]
+    const part: Partial<Typed> = { side }
+    if (was && is && typed.set_no === was.set_no) {
+      part.set_no = is.set_no
+      if (typed.reps === was.reps) part.reps = is.reps
+      if (typed.reserve === was.reserve) part.reserve = is.reserve
+      if (same(typed.whole_kg, was.whole_kg)) part.whole_kg = is.whole_kg ?? NaN
+    }
+    set(part)
   }
   const once = async (go: () => Promise<Problem | null>) => {
     if (busy.current) return // a double tap is one set
@@ -46,8 +67,15 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   const submit = () => {
     if (!Number.isFinite(typed.reps)) return setMissing('How many reps?')
     if (!Number.isFinite(typed.whole_kg)) return setMissing(`How many ${slot.load_label}?`)
-    return once(() => send(typed))
+    return log(false)
   }
+  const log = (sure: boolean) =>
+    once(async () => {
+      const at = new Date().toISOString()
+      const p = await send(typed, { ...(sure ? { sure } : {}), ...(first.current ? { done_at: first.current } : {}) })
+      if (p?.away && !first.current) first.current = at
+      return p
+    })
   const number = (label: string, value: number, put: (v: number) => void, most: number, step: number, name: string, least = 0) => (
     <Count label={label}>
       <Button aria-label={`${label}, one step down`} onClick={() => put(Math.max(least, (Number.isFinite(value) ? value : 0) - step))}>
@@ -87,7 +115,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
               { value: 'left', label: 'Left' },
               { value: 'right', label: 'Right' },
             ]}
-            onChange={(side) => set({ side: side as Typed['side'] })}
+            onChange={(side) => turn(side as Typed['side'])}
           />
         )}
       </span>
@@ -126,7 +154,16 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
           </Button>
         )}
       </span>
-      {(missing || problem) && (
+      {problem?.asksWhether && !missing && (
+        <p className="set-asked" role="alert">
+          <b>{problem.ask!.question}</b>
+          <Button size="small" loading={waiting} onClick={() => void log(true)}>
+            It was so, log it
+          </Button>
+          <span className="caveat">Or put the number right above.</span>
+        </p>
+      )}
+      {(missing || (problem && !problem.asksWhether)) && (
         <p className="fault" role="alert">
           {missing || (problem!.away ? `Not logged: ${problem!.message} What you typed stays; press again.` : `Not logged: ${problem!.message}`)}
         </p>
@@ -134,6 +171,9 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
     </form>
   )
 }
+
+/** same says whether a load is the offered one, none counting as none. */
+const same = (typed: number, offered: number | null) => typed === offered || (!Number.isFinite(typed) && offered === null)
 
 function Count({ label, children }: { label: string; children: ReactNode }) {
   return (

@@ -1,7 +1,7 @@
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type FieldFault, type PrioritiesView } from '../../../api/client'
+import { api, got, problemOf, type FieldFault, type PrioritiesView } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 import { poseWords } from '../dossier/Photos'
 
 interface Props {
@@ -16,7 +16,7 @@ interface Props {
 export function PoseRating({ view, client, locked, today, keep }: Props) {
   const last = view.rating
   const [open, setOpen] = useState(false)
-  const [id] = useState(() => uuidv7())
+  const rating = useSending()
   const [views, setViews] = useState<string[]>([])
   const [heads, setHeads] = useState<Record<string, number>>({})
   const [confidence, setConfidence] = useState(2)
@@ -26,11 +26,13 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
   const send = async () => {
     setWhy('')
     setFaults([])
+    const body = { on: today, heads, confidence, views, note }
     try {
-      keep(await got(api.POST('/clients/{client}/ratings', { params: { path: { client } }, body: { id, on: today, heads, confidence, views, note } })))
+      keep(await got(api.POST('/clients/{client}/ratings', { params: { path: { client } }, body: { id: rating.idOf(body), ...body } })))
+      rating.kept()
       setOpen(false)
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      const p = problemOf(e)
       setFaults(p.faults)
       setWhy(p.faults.length > 0 ? '' : p.message)
     }

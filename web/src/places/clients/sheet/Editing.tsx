@@ -3,6 +3,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { api, got, Problem, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
+import { CueReason } from '../week/CueReason'
 import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
 import { SaveNote, UndoRedo } from '../week/SaveNote'
@@ -24,7 +25,7 @@ const longestCue = 60
 
 /** Editing lets a sheet be changed where it is read: dose, load, cues, name and warm-up; what it reads like comes from the core at once, saving follows. */
 export function Editing({ client, session, children }: Props) {
-  const { draft, edit, undo, redo, canUndo, canRedo, state, settle } = useDraft(client, session)
+  const { draft, edit, undo, redo, canUndo, canRedo, state, settle, itIsSo } = useDraft(client, session)
   const { session: seen, faults } = usePreview(client, session, draft, null, '')
   const queries = useQueryClient()
   const saved = state.is === 'saved'
@@ -58,8 +59,13 @@ export function Editing({ client, session, children }: Props) {
   }
   const setCues = (i: number, cues: string[]) => {
     const id = draft.slots[i].id
-    edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cues } : s)) }))
+    edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cues, cue_reason: undefined } : s)) }))
   }
+  const setReason = (i: number, reason: string) => {
+    const id = draft.slots[i].id
+    edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cue_reason: reason || undefined } : s)) }))
+  }
+  const asksReason = (i: number) => faults.some((f) => f.field === `slots[${i}].cues` && f.asks)
   /** held is what may not be changed here: locked, or not there yet */
   const held = (i: number) => !doseOf(i) || !!draft.locked || !!draft.slots[i].locked
   const inline = (i: number, label: string, words: string, fields: string[], editor: (dose: DoseDraft, done: () => void) => ReactNode) =>
@@ -161,7 +167,10 @@ export function Editing({ client, session, children }: Props) {
           ))}
         </ul>
       ) : (
-        <Cues key={draft.slots[i].id} slot={i} cues={draft.slots[i].cues} set={(next) => setCues(i, next)} fault={fault(i, 'cues')} />
+        <>
+          <Cues key={draft.slots[i].id} slot={i} cues={draft.slots[i].cues} set={(next) => setCues(i, next)} fault={fault(i, 'cues')} />
+          {(asksReason(i) || draft.slots[i].cue_reason) && <CueReason reason={draft.slots[i].cue_reason ?? ''} readOnly={false} set={(reason) => setReason(i, reason)} />}
+        </>
       ),
   }
   return (
@@ -170,7 +179,7 @@ export function Editing({ client, session, children }: Props) {
         <span>
           {draft.locked ? 'This session is locked: unlock it to change it, in' : 'Click what you want to change; movements and settings are changed in'} <Link to={`/clients/${client}/week/${session.id}`}>the week</Link>.
         </span>
-        <SaveNote state={state} settle={settle} mayPlan />
+        <SaveNote state={state} settle={settle} itIsSo={itIsSo} mayPlan />
         <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />
       </p>
       {children(sheet.data && sheet.data.slots.length === draft.slots.length ? sheet.data : null, parts, saved)}

@@ -1,14 +1,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Select } from 'antd'
+import { App, Button, Select } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type IssuesView, type SheetView } from '../../../api/client'
+import { api, got, problemOf, type AuditView, type IssuesView, type SheetView } from '../../../api/client'
 import { putFresh } from '../../../api/fresh'
+import { useSending } from '../../../api/sending'
 import { useMe } from '../../../app/me'
+import { useClient } from '../Client'
+import { mondayOf } from '../week/move'
 import { Compare } from './Compare'
+import { Links } from './Links'
 
 interface Props {
-  client: string
   session: string
   looked: SheetView | null
   look: (sheet: SheetView | null) => void
@@ -17,72 +21,85 @@ interface Props {
 }
 
 const at = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
-const linkDays = 28
+const mostShown = 4
 
-/** Issuing is what of this sheet has left, what changed since, and the link by which the client reads it. */
-export function Issuing({ client, session, looked, look, saved }: Props) {
+/** Issuing is what of this sheet has left, what changed since and what is open, and what makes the client read it: this session's sheet, or the whole week's. */
+export function Issuing({ session, looked, look, saved }: Props) {
+  const client = useClient()
   const me = useMe()
   const queries = useQueryClient()
-  const path = { client, session }
+  const { message } = App.useApp()
+  const path = { client: client.id, session }
   const issues = useQuery({ queryKey: ['issues', session], queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/issues', { params: { path } })), staleTime: 0 })
   const kept = useQuery({ queryKey: ['session', session], queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path } })) })
-  const [id, setId] = useState(() => uuidv7())
+  const of = kept.data ? mondayOf(kept.data.planned_on) : ''
+  const week = useQuery({ queryKey: ['week', client.id, of], queryFn: () => got(api.GET('/clients/{client}/week', { params: { path: { client: client.id }, query: { of } } })), enabled: of !== '', staleTime: 0 })
+  const one = useSending()
+  const [all] = useState(() => new Map<string, string>())
   const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState(false)
-  const [link, setLink] = useState('')
+  const [busy, setBusy] = useState('')
   const view = issues.data
   if (!view || !kept.data) return <div className="issuing" />
   const locked = !me.data?.may_plan
   const last = view.issues[0]
   const pending = view.pending.length > 0
-  const fail = (e: unknown) => {
-    const p = e instanceof Problem ? e : new Problem(0, String(e))
-    setWhy(p.faults.map((f) => f.reason).join('; ') || p.message)
-  }
-  const keep = (v: IssuesView) => {
-    putFresh(queries, ['issues', session], v)
-    void queries.invalidateQueries({ queryKey: ['client', client] })
-  }
-  const issue = async () => {
-    setBusy(true)
+  const { name, when } = kept.data
+  const open = (week.data?.findings ?? []).filter((f) => f.session === session && !f.accepted && f.severity !== 'note')
+  const planned = (week.data?.sessions ?? []).filter((s) => s.board.length > 0)
+
+  const issuing = async (which: string, what: () => Promise<void>) => {
+    if (busy) return
+    setBusy(which)
     setWhy('')
     try {
-      keep(await got(api.POST('/clients/{client}/sessions/{session}/issues', { params: { path }, body: { id, version: kept.data!.version } })))
-      setId(uuidv7())
+      await what()
+      for (const key of ['client', 'clients', 'issues']) void queries.invalidateQueries({ queryKey: [key] })
     } catch (e) {
-      fail(e)
-      void queries.invalidateQueries({ queryKey: ['session', session] })
+      setWhy(problemOf(e).words)
+      for (const key of ['session', 'week', 'issues']) void queries.invalidateQueries({ queryKey: [key] })
     }
-    setBusy(false)
+    setBusy('')
   }
-  const makeLink = async () => {
-    setWhy('')
-    try {
-      const made = await got(api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: uuidv7(), days: linkDays } }))
-      setLink(location.origin + made.path)
-      void issues.refetch()
-    } catch (e) {
-      fail(e)
-    }
-  }
-  const revoke = async (which: string) => {
-    setWhy('')
-    try {
-      await got(api.DELETE('/clients/{client}/links/{link}', { params: { path: { client, link: which } } }))
-      setLink('')
-      void issues.refetch()
-    } catch (e) {
-      fail(e)
-    }
-  }
-  const open = view.links.filter((l) => l.state === 'open')
+  const issue = () =>
+    issuing('one', async () => {
+      const body = { version: kept.data!.version }
+      putFresh<IssuesView>(queries, ['issues', session], await got(api.POST('/clients/{client}/sessions/{session}/issues', { params: { path }, body: { id: one.idOf([session, body]), ...body } })))
+      one.kept()
+    })
+  const issueWeek = () =>
+    issuing('week', async () => {
+      const sheets = planned.map((s) => {
+        const key = `${s.id} ${s.version}`
+        if (!all.has(key)) all.set(key, uuidv7()) // the same version sent again is issued once
+        return { id: all.get(key)!, session: s.id, version: s.version }
+      })
+      const { issued } = await got(api.POST('/clients/{client}/issues', { params: { path: { client: client.id } }, body: { sheets } }))
+      all.clear()
+      void message.success(`The client can read ${issued.map((i) => `${i.name} (sheet ${i.number})`).join(', ')}.`, 6)
+    })
   return (
     <section className="issuing" aria-label="Issuing">
       <p className="issuing-line">
-        {!last ? 'Not issued yet: the client cannot read it.' : pending ? <b>Changed since sheet {last.number} left:</b> : <span>Sheet {last.number} left on {at(last.at)} and is what is planned.</span>}
+        {!last ? (
+          <span>
+            <b>{name}</b>, {when}, is not issued yet: the client cannot read it.
+          </span>
+        ) : pending ? (
+          <b>Changed since sheet {last.number} left:</b>
+        ) : (
+          <span>
+            Sheet {last.number} left on {at(last.at)} and is what is planned.
+          </span>
+        )}
         {!locked && (!last || pending) && (
-          <Button type="primary" size="small" loading={busy} disabled={busy || !saved} onClick={() => void issue()}>
-            {last ? `Issue sheet ${last.number + 1}` : 'Issue it'}
+          <Button type="primary" size="small" loading={busy === 'one'} disabled={busy !== '' || !saved} onClick={() => void issue()}>
+            Issue {name}, {when}
+            {last ? `, as sheet ${last.number + 1}` : ''}
+          </Button>
+        )}
+        {!locked && planned.length > 1 && (
+          <Button size="small" loading={busy === 'week'} disabled={busy !== '' || !saved} title={planned.map((s) => s.name).join(', ')} onClick={() => void issueWeek()}>
+            Issue the whole week, {planned.length} sessions
           </Button>
         )}
         {view.issues.length > 0 && (
@@ -102,38 +119,31 @@ export function Issuing({ client, session, looked, look, saved }: Props) {
           ))}
         </ul>
       )}
-      {looked && view.issues.some((i) => i.sheet === looked) && <Compare key={view.issues.find((i) => i.sheet === looked)!.number} client={client} session={session} is={view.issues.find((i) => i.sheet === looked)!.number} count={view.issues.length} />}
+      {open.length > 0 && <Open findings={open} to={`/clients/${client.id}/week?of=${of}`} />}
+      {looked && view.issues.some((i) => i.sheet === looked) && <Compare key={view.issues.find((i) => i.sheet === looked)!.number} client={client.id} session={session} is={view.issues.find((i) => i.sheet === looked)!.number} count={view.issues.length} />}
       {why && (
         <p className="fault" role="alert">
           {why}
         </p>
       )}
-      <p className="issuing-line">
-        {open.length === 0 ? 'The client has no link that opens.' : open.map((l) => (
-          <span key={l.id}>
-            A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}: {l.opened === 0 ? 'not opened yet' : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${at(l.opened_at!)}`}{' '}
-            {!locked && (
-              <button type="button" className="link" onClick={() => void revoke(l.id)}>
-                End it
-              </button>
-            )}
-          </span>
-        ))}
-        {!locked && (
-          <Button size="small" onClick={() => void makeLink()}>
-            Make a link for {linkDays} days
-          </Button>
-        )}
-      </p>
-      {link && (
-        <p className="issuing-line">
-          <span className="issuing-link">{link}</span>
-          <Button size="small" onClick={() => void navigator.clipboard?.writeText(link)}>
-            Copy
-          </Button>
-          <span className="caveat">It is shown once: send it now.</span>
-        </p>
-      )}
+      <Links client={client.id} links={view.links} locked={locked} changed={() => void issues.refetch()} />
     </section>
+  )
+}
+
+/** Open are the findings of this session that nobody has cleared or let stand. */
+function Open({ findings, to }: { findings: AuditView[]; to: string }) {
+  return (
+    <div className="issuing-open" role="status">
+      <b>{findings.length === 1 ? 'One open finding' : `${findings.length} open findings`} of this session</b>
+      <ul>
+        {findings.slice(0, mostShown).map((f) => (
+          <li key={f.key} className={f.severity}>
+            {f.text}
+          </li>
+        ))}
+      </ul>
+      <Link to={to}>{findings.length > mostShown ? `And ${findings.length - mostShown} more, in the week` : 'Clear them, or let them stand, in the week'}</Link>
+    </div>
   )
 }

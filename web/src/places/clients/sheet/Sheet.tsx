@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Link } from 'react-router'
+import { Link, Navigate, useParams } from 'react-router'
 import { useState } from 'react'
 import { api, got, type SheetView, type Slice as Geometry } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
@@ -36,6 +36,8 @@ export function Sheet() {
     enabled: id !== null,
   })
   useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
+  const { session: named } = useParams()
+  if (id && !named) return <Navigate replace to={`/clients/${client.id}/sheet/${id}`} />
   if (sheet.isError) return <Missing />
   return (
     <>
@@ -58,14 +60,14 @@ export function Sheet() {
         <Editing key={id} client={client.id} session={session.data}>
           {(now, parts, saved) => (
             <>
-              <Issuing client={client.id} session={id} look={setLooked} looked={looked} saved={saved} />
+              <Issuing session={id} look={setLooked} looked={looked} saved={saved} />
               <Page sheet={looked ?? now ?? sheet.data} right={right} parts={looked || !now ? undefined : parts} />
             </>
           )}
         </Editing>
       ) : sheet.data ? (
         <>
-          {id && <Issuing client={client.id} session={id} look={setLooked} looked={looked} saved />}
+          {id && <Issuing session={id} look={setLooked} looked={looked} saved />}
           <Page sheet={looked ?? sheet.data} right={right} dossier={`/clients/${client.id}/dossier`} />
         </>
       ) : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
@@ -84,10 +86,7 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
             <b>{parts.session(sheet.session)}</b> · {sheet.date} · {sheet.room}
           </p>
           <p>
-            {Math.round(sheet.minutes)} minutes · <span className={sheet.screened ? undefined : 'not-screened'}>{sheet.screening}</span>
-          </p>
-          <p>
-            {parts.warmUp(sheet.warm_up)}
+            {Math.round(sheet.minutes)} minutes · {parts.warmUp(sheet.warm_up)}
             {sheet.ramp && `, then ${sheet.ramp}`}
           </p>
         </div>
@@ -125,6 +124,11 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
               <p className="sheet-stop">
                 The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
               </p>
+              {s.cautions.map((c) => (
+                <p key={c} className="sheet-caution">
+                  {c}
+                </p>
+              ))}
             </div>
             <div className="sheet-pictures">
               <Slice geometry={right} view={s.slice} size={84} hatched />

@@ -1,11 +1,13 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type AuditView } from '../../../api/client'
+import { api, got, problemOf, type AuditView } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 
 interface Props {
   client: string
   findings: AuditView[]
+  /** how many more there are than are listed, the gravest being listed */
+  hidden?: number
   mayPlan: boolean
   fix: (f: AuditView) => void
   show: (f: AuditView) => void
@@ -13,17 +15,18 @@ interface Props {
 }
 
 /** Audit is what is wrong with a week, each finding with its reason and one action; accepted ones stay, folded. */
-export function Audit({ client, findings, mayPlan, fix, show, changed }: Props) {
+export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, changed }: Props) {
   const open = findings.filter((f) => !f.accepted)
   const accepted = findings.filter((f) => f.accepted)
   const grave = open.filter((f) => f.severity !== 'note')
   const notes = open.filter((f) => f.severity === 'note')
   return (
     <section aria-label="Findings">
-      <h2>{grave.length === 0 ? 'Nothing is wrong' : grave.length === 1 ? '1 finding' : `${grave.length} findings`}</h2>
+      <h2>{grave.length === 0 ? 'Nothing is wrong' : grave.length === 1 ? '1 finding' : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}</h2>
       {[...grave, ...notes].map((f) => (
         <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
       ))}
+      {hidden > 0 && <p className="caveat">{hidden} more are not listed: clear some of these first.</p>}
       {accepted.length > 0 && <h2>Accepted</h2>}
       {accepted.map((f) => (
         <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
@@ -32,18 +35,20 @@ export function Audit({ client, findings, mayPlan, fix, show, changed }: Props) 
   )
 }
 
-function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & Omit<Props, 'findings'>) {
+function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & Omit<Props, 'findings' | 'hidden'>) {
   const [why, setWhy] = useState(false)
   const [reason, setReason] = useState<string | null>(null)
   const [problem, setProblem] = useState('')
+  const sent = useSending()
   const accept = async (accepted: boolean) => {
     setProblem('')
     try {
-      await got(api.POST('/clients/{client}/accepted', { params: { path: { client } }, body: { id: uuidv7(), key: f.key, accepted, reason: reason ?? '' } }))
+      await got(api.POST('/clients/{client}/accepted', { params: { path: { client } }, body: { id: sent.idOf([f.key, accepted, reason]), key: f.key, accepted, reason: reason ?? '' } }))
+      sent.kept()
       setReason(null)
       changed()
     } catch (e) {
-      setProblem(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+      setProblem(problemOf(e).words)
     }
   }
   return (

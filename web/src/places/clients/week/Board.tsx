@@ -1,8 +1,8 @@
 import { App, Button } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type AuditView, type WeekView } from '../../../api/client'
+import { api, got, problemOf, type AuditView, type WeekView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
@@ -14,7 +14,7 @@ import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
 import { UndoRedo } from './SaveNote'
-import { useWeek, type Drafts } from './useWeek'
+import { useWeek, type Drafts, type WeekState } from './useWeek'
 import './week.css'
 
 /** Board is the whole week: sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
@@ -22,7 +22,8 @@ export function Board() {
   const client = useClient()
   const me = useMe()
   const navigate = useNavigate()
-  const { message } = App.useApp()
+  const { message, modal } = App.useApp()
+  const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
   const [params, setParams] = useSearchParams()
   // The week that is worked on is the one of the next session.
   const of = params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
@@ -45,15 +46,28 @@ export function Board() {
     if (!drafts || !date) return
     w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
   }
-  const copyOn = async () => {
+  const copyOn = async (sure?: boolean): Promise<void> => {
     if (!drafts) return
     const next = laterBy(view!.from, 7)
+    const content = JSON.stringify(drafts)
+    // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
+    if (copied.current?.content !== content) copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
     try {
-      await got(api.PUT('/clients/{client}/week', { params: { path: { client: client.id }, query: { of: next } }, body: { sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) } }))
+      await got(api.PUT('/clients/{client}/week', { params: { path: { client: client.id }, query: { of: next } }, body: { sessions: copied.current.sessions, sure } }))
+      copied.current = null
       setParams({ of: next }, { replace: true })
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      const p = problemOf(e)
+      if (p.asksWhether) modal.confirm({ title: p.ask!.question, okText: 'Yes, copy it so', cancelText: 'Leave it', onOk: () => copyOn(true) })
+      else message.error(p.words)
     }
+  }
+  /** bringIn puts sessions of a file or template in: over those they are, and the new ones beside them. */
+  const bringIn = (sessions: Drafts) => {
+    if (!drafts) return
+    const next = new Map(sessions.map((s) => [s.id, s]))
+    w.edit([...drafts.map((d) => next.get(d.id) ?? d), ...sessions.filter((s) => !drafts.some((d) => d.id === s.id))])
+    message.open({ key: 'brought', content: 'Brought in. Undo takes it back (Ctrl+Z).', duration: 6 })
   }
   const fix = (f: AuditView) => {
     if (!drafts || !f.fix) return
@@ -85,6 +99,8 @@ export function Board() {
     undo.current = w.undo
   })
 
+  // The week stands in the address, so that it stays when what comes next has changed.
+  if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
   if (!drafts || !view) return <Waiting failed={w.query.failureReason} />
   const shown = over ?? drafts
   const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
@@ -186,9 +202,7 @@ export function Board() {
           <Button size="small" aria-label="The week after" onClick={() => go(7)}>
             →
           </Button>
-          <span className={w.state.is === 'refused' || w.state.is === 'away' ? 'save-note bad' : 'save-note'} role={w.state.is === 'refused' || w.state.is === 'away' ? 'alert' : 'status'}>
-            {w.state.is === 'saved' ? (w.state.at > 0 ? `saved ${new Date(w.state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : '') : w.state.is === 'saving' ? 'saving …' : w.state.is === 'away' ? `Not saved: ${w.state.why} It is tried again.` : `Not saved: ${w.state.why}`}
-          </span>
+          <WeekNote state={w.state} itIsSo={w.itIsSo} undo={w.undo} />
           {mayPlan && (
             <span className="board-tools">
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
@@ -201,15 +215,7 @@ export function Board() {
             Files
           </Button>
         </div>
-        {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} saved={() => void w.query.refetch()} />}
-        {view.blocked && (
-          <p className="finding stop" role="alert">
-            {view.blocked}{' '}
-            <a href={`/clients/${client.id}/dossier`} onClick={(e) => { e.preventDefault(); navigate(`/clients/${client.id}/dossier`) }}>
-              Dossier
-            </a>
-          </p>
-        )}
+        {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} change={bringIn} go={(of) => setParams({ of }, { replace: true })} />}
         <div className={held ? 'board-days holding' : 'board-days'} style={{ gridTemplateColumns: view.days.map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px')).join(' ') }} onPointerMove={drag} onPointerUp={release} onPointerCancel={cancel}>
           {view.days.map((d) => {
             const here = shown.filter((s) => s.planned_on === d.date)
@@ -249,10 +255,31 @@ export function Board() {
       </main>
       <aside className="margin board-margin" aria-label="What it comes to">
         <Ledger ledger={view.ledger} stance={view.stance} show={(session, slot) => navigate(`/clients/${client.id}/week/${session}`, { state: { slot } })} ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
-        <Audit client={client.id} findings={view.findings} mayPlan={mayPlan} fix={fix} show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })} changed={() => void w.query.refetch()} />
+        <Audit client={client.id} findings={view.findings} hidden={view.hidden_findings} mayPlan={mayPlan} fix={fix} show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })} changed={() => void w.query.refetch()} />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
     </div>
+  )
+}
+
+/** WeekNote says whether the week on screen is saved; what is asked about it is answered here. */
+function WeekNote({ state, itIsSo, undo }: { state: WeekState; itIsSo: () => void; undo: () => void }) {
+  if (state.is === 'saved') return <span className="save-note" role="status">{state.at > 0 && `saved ${new Date(state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`}</span>
+  if (state.is === 'saving') return <span className="save-note" role="status">saving …</span>
+  return (
+    <span className="save-note bad" role="alert">
+      {state.is === 'asked' ? `Not saved yet: ${state.question}` : `Not saved: ${state.why}${state.is === 'away' ? ' It is tried again.' : ''}`}
+      {state.is === 'asked' && (
+        <span className="save-choose">
+          <Button size="small" onClick={itIsSo}>
+            Yes, save it so
+          </Button>
+          <Button size="small" onClick={undo}>
+            Undo
+          </Button>
+        </span>
+      )}
+    </span>
   )
 }
 

@@ -23,7 +23,7 @@ interface Props {
 /** Builder is one session under the hand: slots on the left, the active set-up in the middle, what it comes to in the margin. */
 export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
-  const { draft, edit, undo, redo, canUndo, canRedo, state, settle } = useDraft(client, session)
+  const { draft, edit, undo, redo, canUndo, canRedo, state, settle, itIsSo } = useDraft(client, session)
   const navigate = useNavigate()
   const asked = (useLocation().state as { slot?: string } | null)?.slot
   const [activeId, setActiveId] = useState<string | null>(draft.slots.some((s) => s.id === asked) ? asked! : (draft.slots[0]?.id ?? null))
@@ -37,7 +37,7 @@ export function Builder({ client, session, mayPlan }: Props) {
   const preview = usePreview(client, session, draft, active?.id ?? null, turning)
   const shown = preview.session
   const refused = state.is === 'refused' ? state.faults : []
-  const faults = [...preview.faults.map((f) => ({ field: f.field.replace(/^(slots\[\d+\])\.(?!cues)/, '$1.dose.'), reason: f.reason })), ...refused]
+  const faults = [...preview.faults.map((f) => ({ field: f.field.replace(/^(slots\[\d+\])\.(?!cues)/, '$1.dose.'), reason: f.reason, asks: f.asks })), ...refused.map((f) => ({ ...f, asks: false }))]
 
   const change = (label: string, id: string, f: (s: Draft['slots'][number]) => Draft['slots'][number]) =>
     edit(label, (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? f(s) : s)) }))
@@ -174,7 +174,7 @@ export function Builder({ client, session, mayPlan }: Props) {
             turn={mayChange ? turn : undefined}
             ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
             aside={
-              <Link className="stage-open" to={`/fitting?${new URLSearchParams({ client, movement: active.movement, settings: JSON.stringify(active.settings) })}`}>
+              <Link className="stage-open" to={`/fitting?${new URLSearchParams({ client, at: session.id, movement: active.movement, settings: JSON.stringify(active.settings) })}`}>
                 Open in the Fitting
               </Link>
             }
@@ -192,7 +192,7 @@ export function Builder({ client, session, mayPlan }: Props) {
                 held={mayPlan && !mayChange}
                 setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => fitted({ ...s, dose: d }))}
                 setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
-                setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues }))}
+                setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues, cue_reason: undefined }))} // a reason was given for the cues as they were
               />
             )}
           </Stage>
@@ -209,7 +209,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         problem={preview.problem}
         head={
           <div className="builder-saving">
-            <SaveNote state={state} settle={settle} mayPlan={mayPlan} />
+            <SaveNote state={state} settle={settle} itIsSo={itIsSo} mayPlan={mayPlan} />
             {mayPlan && <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />}
           </div>
         }

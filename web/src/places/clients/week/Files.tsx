@@ -1,14 +1,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useRef, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type ImportView } from '../../../api/client'
+import { api, got, problemOf, sendFile, type ImportView, type WeekDraft } from '../../../api/client'
+import { useSending } from '../../../api/sending'
+import { mondayOf } from './move'
 
 interface Props {
   client: string
   from: string
   mayPlan: boolean
-  saved: () => void
+  /** change puts sessions into the week on the board, where they are saved and can be undone */
+  change: (sessions: WeekDraft[]) => void
+  /** go shows another week */
+  go: (of: string) => void
 }
 
 const formats: [string, string][] = [
@@ -23,13 +27,14 @@ function Templates({ client, from, mayPlan, lay, fail }: { client: string; from:
   const queries = useQueryClient()
   const templates = useQuery({ queryKey: ['templates'], queryFn: () => got(api.GET('/templates')) })
   const [name, setName] = useState('')
+  const fresh = useSending()
   const once = async (what: () => Promise<unknown>) => {
     fail('')
     try {
       await what()
       void queries.invalidateQueries({ queryKey: ['templates'] })
     } catch (e) {
-      fail(e instanceof Problem ? (e.faults[0]?.reason ?? e.message) : String(e))
+      fail(problemOf(e).words)
     }
   }
   const list = templates.data?.templates ?? []
@@ -52,7 +57,9 @@ function Templates({ client, from, mayPlan, lay, fail }: { client: string; from:
         onSubmit={(e) => {
           e.preventDefault()
           void once(async () => {
-            await got(api.PUT('/templates/{template}', { params: { path: { template: uuidv7() } }, body: { client, of: from, name } }))
+            const body = { client, of: from, name }
+            await got(api.PUT('/templates/{template}', { params: { path: { template: fresh.idOf(body) } }, body }))
+            fresh.kept()
             setName('')
           })
         }}
@@ -66,39 +73,36 @@ function Templates({ client, from, mayPlan, lay, fail }: { client: string; from:
   )
 }
 
+const sessionsWords = (n: number) => (n === 1 ? 'One session lies' : `${n} sessions lie`)
+
 /** Files takes a week out as a file and brings one in: first what would change and what was not understood, then, if it is wanted, the change. */
-export function Files({ client, from, mayPlan, saved }: Props) {
+export function Files({ client, from, mayPlan, change, go }: Props) {
   const file = useRef<HTMLInputElement>(null)
-  const [read, setRead] = useState<{ name: string; view: ImportView } | null>(null)
+  const [read, setRead] = useState<{ name: string; view: ImportView; file?: File } | null>(null)
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
-  const bring = async (f: File) => {
+  /** bring reads a file; which load holds where two disagree is said, or asked. */
+  const bring = async (f: File, load?: 'marked' | 'hand') => {
     setWhy('')
-    setRead(null)
+    if (!load) setRead(null)
     const kind = /\.(csv|xlsx|json)$/i.exec(f.name)?.[1].toLowerCase()
     if (!kind) return setWhy('Only .xlsx, .csv and .json files are read.')
     setBusy(true)
     try {
-      const response = await fetch(`/api/clients/${client}/plan?format=${kind}`, { method: 'POST', body: f, credentials: 'same-origin', headers: { 'Content-Type': 'application/octet-stream' } })
-      const data: unknown = await response.json().catch(() => undefined)
-      setRead({ name: f.name, view: await got(Promise.resolve({ data: response.ok ? (data as ImportView) : undefined, error: data, response })) })
+      setRead({ name: f.name, file: f, view: await sendFile<ImportView>('POST', `/clients/${client}/plan?format=${kind}${load ? `&load=${load}` : ''}`, f) })
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : 'The server cannot be reached; nothing was read.')
+      const p = problemOf(e)
+      setWhy(p.away ? `${p.message} Nothing was read.` : p.words)
     }
     setBusy(false)
   }
-  const apply = async () => {
+  const sessions = read?.view.sessions ?? []
+  const here = sessions.filter((s) => mondayOf(s.planned_on) === from)
+  const elsewhere = sessions.filter((s) => mondayOf(s.planned_on) !== from)
+  const apply = () => {
     if (!read) return
-    setBusy(true)
-    setWhy('')
-    try {
-      await got(api.PUT('/clients/{client}/week', { params: { path: { client }, query: { of: from } }, body: { sessions: read.view.sessions.map((s) => ({ ...s, write: uuidv7() })) } }))
-      setRead(null)
-      saved()
-    } catch (e) {
-      setWhy(e instanceof Problem ? `Nothing was kept: ${e.message}` : String(e))
-    }
-    setBusy(false)
+    change(here)
+    setRead(elsewhere.length === 0 ? null : { ...read, view: { ...read.view, sessions: elsewhere } })
   }
   return (
     <div className="files">
@@ -132,6 +136,7 @@ export function Files({ client, from, mayPlan, saved }: Props) {
         <div className="files-read" role="status">
           <p>
             <b>{read.name}</b> {read.view.changes.length === 0 ? 'changes nothing.' : 'would change:'}
+            {read.view.same > 0 && ` ${read.view.same === 1 ? 'One session is' : `${read.view.same} sessions are`} as planned already.`}
           </p>
           <ul>
             {read.view.changes.map((c) => (
@@ -146,13 +151,43 @@ export function Files({ client, from, mayPlan, saved }: Props) {
               </li>
             ))}
           </ul>
+          {read.view.questions.length > 0 && (
+            <>
+              <p className="fault">Asked before these sessions are taken:</p>
+              <ul>
+                {read.view.questions.map((q) => (
+                  <li key={q.where + q.reason}>
+                    <b>{q.where}</b>: {q.reason}
+                  </li>
+                ))}
+              </ul>
+              {read.file && (
+                <p>
+                  <Button size="small" loading={busy} onClick={() => void bring(read.file!, 'marked')}>
+                    The load as marked holds
+                  </Button>{' '}
+                  <Button size="small" loading={busy} onClick={() => void bring(read.file!, 'hand')}>
+                    The load in one hand holds
+                  </Button>
+                </p>
+              )}
+            </>
+          )}
           {read.view.unknown.length > 0 && <p>Columns nobody knows here: {read.view.unknown.join(', ')}.</p>}
           <p>
-            {read.view.changes.length > 0 && (
-              <Button size="small" type="primary" loading={busy} onClick={() => void apply()}>
+            {here.length > 0 && (
+              <Button size="small" type="primary" onClick={apply}>
                 Change it so
               </Button>
             )}{' '}
+            {elsewhere.length > 0 && (
+              <>
+                {sessionsWords(elsewhere.length)} in another week.{' '}
+                <Button size="small" onClick={() => go(mondayOf(elsewhere[0].planned_on))}>
+                  Go to that week
+                </Button>{' '}
+              </>
+            )}
             <Button size="small" onClick={() => setRead(null)}>
               Leave it
             </Button>

@@ -2,6 +2,7 @@ import { AutoComplete, Input, InputNumber, Select } from 'antd'
 import { useId, useState, type ReactNode } from 'react'
 import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
+import { CueReason } from './CueReason'
 import { Efforts, reservesOf } from './Efforts'
 import { Grips } from './Grips'
 import { Proposed } from './Proposed'
@@ -11,7 +12,8 @@ interface Props {
   slot: SlotDraft
   view: SlotView
   dose: DoseDraft | undefined
-  faults: FieldFault[]
+  /** asks: a reason answers it */
+  faults: (FieldFault & { asks?: boolean })[]
   minReserve: number
   mayPlan: boolean
   /** it may be planned, but is locked */
@@ -41,6 +43,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
       onChange={(v) => v !== null && setDose(field, { ...dose, [field]: v })}
     />
   )
+  const cueFault = faults.find((f) => f.field === 'cues')
   const method = view.methods.find((m) => m.id === dose.method)
   return (
     <section className="dose" aria-label="Dose and cues">
@@ -120,7 +123,8 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
       </div>
       <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={faults.find((f) => f.field.startsWith('grips') || f.field === 'starts')?.reason} setSlot={setSlot} />
       {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
-      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={faults.find((f) => f.field === 'cues')?.reason} />
+      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={cueFault?.reason} />
+      {(cueFault?.asks || slot.cue_reason) && <CueReason reason={slot.cue_reason ?? ''} readOnly={!mayPlan} set={(cue_reason) => setSlot({ cue_reason: cue_reason || undefined })} />}
     </section>
   )
 }

@@ -25,7 +25,7 @@ export function UndoRedo({ undo, redo, canUndo, canRedo }: Steps) {
 }
 
 /** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
-export function SaveNote({ state, settle, mayPlan }: { state: SaveState; settle: (which: 'mine' | 'theirs') => void; mayPlan: boolean }) {
+export function SaveNote({ state, settle, itIsSo, mayPlan }: { state: SaveState; settle: (which: 'mine' | 'theirs') => void; itIsSo: () => void; mayPlan: boolean }) {
   if (!mayPlan) return <span className="save-note">You may run sessions, not change plans.</span>
   switch (state.is) {
     case 'saved':
@@ -51,6 +51,17 @@ export function SaveNote({ state, settle, mayPlan }: { state: SaveState; settle:
       return (
         <span className="save-note bad" role="alert">
           Not saved: {state.why}. What you typed stays here.
+        </span>
+      )
+    case 'asked':
+      return (
+        <span className="save-note bad" role="alert">
+          Not saved yet: {state.question}
+          <span className="save-choose">
+            <Button size="small" onClick={itIsSo}>
+              Yes, save it so
+            </Button>
+          </span>
         </span>
       )
     case 'stale':

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useNavigate } from 'react-router'
-import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem } from '../../../api/client'
+import { api, got, problemOf } from '../../../api/client'
+import { useSending } from '../../../api/sending'
 import { useMe } from '../../../app/me'
 import { Missing } from '../../../app/Soon'
 import { Waiting } from '../../../app/Shell'
@@ -26,19 +26,22 @@ export function Week() {
   })
   const mayPlan = me.data?.may_plan ?? false
 
+  const fresh = useSending()
   const plan = async () => {
-    const fresh = uuidv7()
+    const today = me.data!.today
+    const body = { name: 'New session', planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today, warm_up_min: 5, slots: [] }
+    const id = fresh.idOf([body, client.sessions.length])
     try {
       await got(
         api.POST('/clients/{client}/sessions', {
           params: { path: { client: client.id } },
-          body: { id: fresh, write: uuidv7(), name: 'New session', planned_on: me.data!.today, warm_up_min: 5, slots: [] },
+          body: { id, write: id, ...body },
         }),
       )
       await queries.invalidateQueries({ queryKey: ['client', client.id] })
-      navigate(`/clients/${client.id}/week/${fresh}`)
+      navigate(`/clients/${client.id}/week/${id}`)
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).words)
     }
   }
 

@@ -34,6 +34,11 @@ export function laterBy(date: string, days: number): string {
   return d.toISOString().slice(0, 10)
 }
 
+/** mondayOf is the first day of a date's week. */
+export function mondayOf(date: string): string {
+  return laterBy(date, -((new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7))
+}
+
 /** copies makes new sessions of old ones, some days later; slots and combos get ids of their own. */
 export function copies(drafts: Drafts, days: number): Drafts {
   return drafts.map((d) => {

@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type FieldFault, type SessionView, type SlotDraft } from '../../../api/client'
+import { api, got, problemOf, type FieldFault, type SessionView, type SlotDraft } from '../../../api/client'
+import { keep as keepIn, readKept } from '../../../app/kept'
 import { useSignedOut } from '../../../app/me'
 
 export interface Draft {
@@ -19,6 +20,7 @@ export type SaveState =
   | { is: 'saving' }
   | { is: 'away'; why: string }
   | { is: 'refused'; why: string; faults: FieldFault[] }
+  | { is: 'asked'; question: string }
   | { is: 'stale'; theirs: SessionView }
 
 /** draftOf takes what is edited out of a session's view. */
@@ -29,7 +31,7 @@ export function draftOf(s: SessionView): Draft {
     warm_up_min: s.warm_up_min,
     intent: s.intent,
     locked: s.locked,
-    slots: s.slots.map(({ id, movement, settings, dose, cues, combo, grips, starts, locked }) => ({ id, movement, settings, dose, cues, combo, grips, starts, locked })),
+    slots: s.slots.map(({ id, movement, settings, dose, cues, cue_reason, combo, grips, starts, locked }) => ({ id, movement, settings, dose, cues, cue_reason, combo, grips, starts, locked })),
   }
 }
 
@@ -44,25 +46,10 @@ interface Kept {
   draft: Draft
 }
 
-const shelf = (session: string) => `musculus.draft.${session}`
-
 /** keptDraft is the unsaved draft that this browser kept of a session, if any. */
-export function keptDraft(session: string): Kept | null {
-  try {
-    return JSON.parse(localStorage.getItem(shelf(session)) ?? 'null') as Kept | null
-  } catch {
-    return null
-  }
-}
+export const keptDraft = (session: string) => readKept<Kept>(localStorage, `draft ${session}`)
 
-function keep(session: string, kept: Kept | null) {
-  try {
-    if (kept) localStorage.setItem(shelf(session), JSON.stringify(kept))
-    else localStorage.removeItem(shelf(session))
-  } catch {
-    // No room or not allowed: the draft lives on in this tab.
-  }
-}
+const keep = (session: string, kept: Kept | null) => keepIn(localStorage, `draft ${session}`, kept)
 
 const quietMs = 500 // after the last edit, before it is saved
 const againMs = 2000 // before a save is tried again while the database is away
@@ -88,6 +75,7 @@ export function useDraft(client: string, session: SessionView) {
   const busy = useRef(false)
   const gone = useRef(false)
   const lastEdit = useRef({ label: '', at: 0 })
+  const sure = useRef<Draft | null>(null) // what was asked about and is so
   const save = useRef<() => Promise<void>>(async () => {})
 
   const put = useCallback(
@@ -114,7 +102,7 @@ export function useDraft(client: string, session: SessionView) {
         const saved = await got(
           api.PUT('/clients/{client}/sessions/{session}', {
             params: { path: { client, session: session.id } },
-            body: { ...sent, version: version.current, write: write.current.id },
+            body: { ...sent, version: version.current, write: write.current.id, sure: sure.current === sent || undefined },
           }),
         )
         version.current = saved.version
@@ -129,7 +117,7 @@ export function useDraft(client: string, session: SessionView) {
           keep(session.id, { version: version.current, draft: latest.current })
         }
       } catch (e) {
-        const p = e instanceof Problem ? e : new Problem(0, String(e))
+        const p = problemOf(e)
         if (p.away) {
           setState({ is: 'away', why: p.message })
           // Once the page is left one try is enough: what is kept is saved when the session is opened again.
@@ -138,6 +126,8 @@ export function useDraft(client: string, session: SessionView) {
           signedOut()
         } else if (p.status === 409 && p.current) {
           setState({ is: 'stale', theirs: p.current })
+        } else if (p.asksWhether) {
+          setState({ is: 'asked', question: p.ask!.question })
         } else {
           setState({ is: 'refused', why: p.message, faults: p.faults })
         }
@@ -223,5 +213,11 @@ export function useDraft(client: string, session: SessionView) {
     [state, past, queries, session.id],
   )
 
-  return { draft, edit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0, state, settle }
+  /** itIsSo answers what was asked of the draft as it stands. */
+  const itIsSo = useCallback(() => {
+    sure.current = latest.current
+    void save.current()
+  }, [])
+
+  return { draft, itIsSo, edit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0, state, settle }
 }

@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, type WeekDraft, type WeekView } from '../../../api/client'
+import { api, got, problemOf, type WeekDraft, type WeekView } from '../../../api/client'
 import { useLatest } from '../../../api/latest'
 import { useSignedOut } from '../../../app/me'
 
 export type Drafts = WeekDraft[]
 
-export type WeekState = { is: 'saved'; at: number } | { is: 'saving' } | { is: 'away'; why: string } | { is: 'refused'; why: string }
+export type WeekState = { is: 'saved'; at: number } | { is: 'saving' } | { is: 'away'; why: string } | { is: 'refused'; why: string } | { is: 'asked'; question: string }
 
 /** draftsOf takes what is edited out of a week's view. */
 export function draftsOf(view: WeekView): Drafts {
@@ -36,6 +36,7 @@ export function useWeek(client: string, of: string) {
   const [future, setFuture] = useState<Drafts[]>([])
   const kept = useRef<Map<string, { version: number; content: string }>>(new Map())
   const wanted = useRef<Drafts | null>(null)
+  const sure = useRef<Drafts | null>(null) // what was asked about and is so
   const writes = useRef<Map<string, string>>(new Map())
   // Sessions taken out here: as they were, and the version they were taken out as once that is saved.
   const gone = useRef<Map<string, { draft: WeekDraft; version?: number }>>(new Map())
@@ -70,14 +71,14 @@ export function useWeek(client: string, of: string) {
         }
         setState({ is: 'saving' })
         const sessions = [...changed, ...out].map((d) => {
-          const version = kept.current.get(d.id)?.version ?? gone.current.get(d.id)?.version ?? 0
+          const version = kept.current.get(d.id)?.version ?? gone.current.get(d.id)?.version ?? d.version
           const key = `${d.id} ${version} ${content(d)}`
           if (!writes.current.has(key)) writes.current.set(key, uuidv7()) // the same content over the same version is the same write
           return { ...d, version, write: writes.current.get(key)! }
         })
         for (;;) {
           try {
-            const v = await got(api.PUT('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions } }))
+            const v = await got(api.PUT('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions, sure: sure.current === next || undefined } }))
             take(v)
             for (const r of v.removed) {
               const g = gone.current.get(r.id)
@@ -92,8 +93,12 @@ export function useWeek(client: string, of: string) {
             void queries.invalidateQueries({ queryKey: ['clients'] })
             return
           } catch (e) {
-            const p = e instanceof Problem ? e : new Problem(0, String(e))
+            const p = problemOf(e)
             if (p.status === 401) signedOut()
+            if (p.asksWhether) {
+              setState({ is: 'asked', question: p.ask!.question })
+              return
+            }
             if (p.away && !overtaken()) {
               setState({ is: 'away', why: p.message })
               await new Promise((r) => setTimeout(r, againMs))
@@ -112,6 +117,12 @@ export function useWeek(client: string, of: string) {
     [client, of, latest, queries, signedOut, take],
   )
 
+  /** itIsSo answers what was asked of the week as it stands. */
+  const itIsSo = () => {
+    if (!drafts) return
+    sure.current = drafts
+    save(drafts)
+  }
   const put = (next: Drafts) => {
     const there = new Set(next.map((d) => d.id))
     for (const d of drafts ?? []) if (!there.has(d.id)) gone.current.set(d.id, { draft: d })
@@ -150,6 +161,7 @@ export function useWeek(client: string, of: string) {
     view,
     state,
     edit,
+    itIsSo,
     look,
     undo: () => step(past, setPast, setFuture),
     redo: () => step(future, setFuture, setPast),
