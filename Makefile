@@ -9,7 +9,7 @@ STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
 PACKAGES := ./cmd/... ./internal/... ./web
 SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
 
-.PHONY: demo demo-reset test build generate screenshots bench clean
+.PHONY: demo demo-reset test build generate screenshots bench fuzz clean
 
 demo: bin/musculus
 	@scripts/need postgresql
@@ -56,6 +56,15 @@ screenshots: bin/musculus
 
 bench:
 	$(GO) test -run '^$$' -bench . -benchtime 2s ./internal/...
+
+# What is read from outside, thrown at for longer than a test may take: every
+# reader for FUZZTIME, and a hundred thousand odd bodies over the whole API.
+FUZZTIME ?= 60s
+FUZZERS := formats:FuzzReadPlanJSON formats:FuzzReadPlanCSV formats:FuzzReadPlanXLSX formats:FuzzInterchange core/movement:FuzzCheckOwn core/stance:FuzzParse core/text:FuzzJSONFault
+fuzz:
+	@scripts/need postgresql
+	set -e; for f in $(FUZZERS); do $(GO) test ./internal/$${f%%:*} -run '^$$' -fuzz "^$${f##*:}$$" -fuzztime $(FUZZTIME); done
+	$(GO) test ./internal/httpapi -run TestOddBodies -bodies 100000 -timeout 60m -v
 
 clean:
 	rm -rf bin web/dist/* web/node_modules

@@ -108,7 +108,7 @@ func TestACoachesWholeWay(t *testing.T) {
 	p.key("4")
 	p.until(`document.querySelectorAll('.sheet-slot').length === 4`)
 	sheet := p.text(".sheet")
-	for _, want := range []string{"Across-the-body curl", "4 × 8–12", "Aim at the opposite pocket", "The set ends at", "find it: two sets", "screened"} {
+	for _, want := range []string{"Across-the-body curl", "4 × 8–12", "Aim at the opposite pocket", "The set ends at", "find it: two sets", "controlled"} {
 		assert.Contains(t, sheet, want)
 	}
 
@@ -137,7 +137,7 @@ func TestSheetsFitOnePage(t *testing.T) {
 		}
 	}
 	p.do(chromedp.Navigate(a.url + clientPath("Pelle Sandoval", "sheet")))
-	p.untilSays("not screened")
+	p.untilSays("No sheet leaves for this client now.")
 }
 
 func TestAnAssistantRunsSessionsButChangesNoPlan(t *testing.T) {

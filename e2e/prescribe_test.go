@@ -17,7 +17,7 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.typeInto(`[aria-label="Sets"]`, "99")
 	p.untilSays("99 is outside 1…12")
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('Not saved')`)
-	p.until(`[...document.querySelectorAll('.issuing button')].find(b => b.innerText === 'Issue it').disabled`)
+	p.until(`[...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')).disabled`)
 	p.typeInto(`[aria-label="Sets"]`, "4")
 	p.key(kb.Enter)
 	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
@@ -38,7 +38,7 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') && document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`)
 	assert.Contains(t, p.text(".sheet-head"), "then bar 30 kg × 8")
-	p.clickText("Issue it")
+	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 
 	// An assistant reads it and changes nothing.

@@ -108,7 +108,7 @@ func paperShot(t *testing.T, a *app, link, to string) {
 // issueAndLink issues a demo sheet and makes a link to it.
 func issueAndLink(t *testing.T, a *app) string {
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
-	p.clickText("Issue it")
+	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 	p.clickText("Make a link")
 	link := p.text(".issuing-link")

@@ -24,7 +24,7 @@ func TestADoseBeyondTheCapsIsToldAtItsField(t *testing.T) {
 	p.until(`document.querySelector('.save-note.bad')?.innerText.includes('Not saved')`)
 	assert.Equal(t, "45", eval[string](p, `document.querySelector('input[aria-label="Rest in seconds"]').value`))
 	p.typeInto(`input[aria-label="Sets"]`, "99999999999")
-	p.until(`[...document.querySelectorAll('.field .fault')].some(f => f.innerText.includes('outside 1…12'))`)
+	p.until(`[...document.querySelectorAll('.field .fault')].some(f => f.innerText.includes('too large a number'))`)
 	p.typeInto(`input[aria-label="Sets"]`, "3")
 	p.typeInto(`input[aria-label="Rest in seconds"]`, "120")
 	p.saved()

@@ -281,6 +281,9 @@ func matchSlots(ctx context.Context, draft *WeekDraft, old *store.Session) strin
 		}
 	}
 	parts := []string{fmt.Sprintf("%d slots keep their movement", same)}
+	if same == 1 {
+		parts[0] = "1 slot keeps its movement"
+	}
 	for _, part := range []struct {
 		n    int
 		what string

@@ -79,7 +79,7 @@ func (w *walker) value(at, field string, depth int) error {
 		}
 	case json.Number:
 		if x, err := strconv.ParseFloat(string(t), 64); err != nil || x > mostNumber || x < -mostNumber {
-			return &fault{at, fmt.Sprintf("is no number between −%g and %g", mostNumber, mostNumber)}
+			return &fault{at, "is too large a number"}
 		}
 	case json.Delim:
 		for i := 0; w.d.More(); i++ {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link, NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router'
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router'
 import { api, got, type ClientView } from '../../api/client'
 import { useKeys, type Keys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
@@ -35,23 +35,31 @@ export function useClient(): ClientView {
 
 /**
  * useWork is what is being worked on, which stands in the address: the session as a
- * step of the path or as "at", else the week as "of". to writes the address of
- * another place of the thread that stays with it.
+ * step of the path or as "at", the week as "of". Where both are there the week is in
+ * hand and the session only the one that is shown of it. to writes the address of
+ * another place of the thread that stays with them.
  */
 export function useWork(client: string) {
   const { session } = useParams()
   const [search] = useSearchParams()
   const at = session ?? search.get('at') ?? undefined
-  const of = at ? undefined : (search.get('of') ?? undefined)
+  const of = search.get('of') ?? undefined
   const to = (place: string) => {
-    if (at && ofSession.includes(place)) return `/clients/${client}/${place}/${at}`
-    const query = at ? `?at=${at}` : of ? `?of=${of}` : ''
-    return `/clients/${client}/${place}${query}`
+    const step = at && ofSession.includes(place) && !(place === 'week' && of)
+    const query = new URLSearchParams({ ...(at && !ofSession.includes(place) ? { at } : {}), ...(of ? { of } : {}) }).toString()
+    return `/clients/${client}/${place}${step ? `/${at}` : ''}${query && `?${query}`}`
   }
   return { at, of, to }
 }
 
 const ofSession = ['week', 'sheet', 'log']
+
+/** NameSession puts the session that is shown into the address, and its week. */
+export function NameSession({ place, id }: { place: string; id: string }) {
+  const client = useClient()
+  const { of } = useWork(client.id)
+  return <Navigate replace to={`/clients/${client.id}/${place}/${id}?of=${of ?? client.sessions.find((s) => s.id === id)?.planned_on ?? ''}`} />
+}
 
 /** useSessionId is the session being worked on, else the first of the week being worked on, else the one to open; null when there is none. */
 export function useSessionId(): string | null {

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App } from 'antd'
 import { useState } from 'react'
-import { Navigate, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, problemOf, type EntryView, type LogSlot, type LogView, type Problem } from '../../../api/client'
 import { useSending } from '../../../api/sending'
@@ -9,7 +9,7 @@ import { useCatalogue, useSignedOut } from '../../../app/me'
 import { Missing } from '../../../app/Soon'
 import { Waiting } from '../../../app/Shell'
 import { Slice } from '../../../figures/Slice'
-import { useClient, useSessionId } from '../Client'
+import { NameSession, useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
 import { SetForm, type How, type Typed } from './SetForm'
 import './log.css'
@@ -52,7 +52,7 @@ export function Log() {
     }
   }
   const { session: named } = useParams()
-  if (id && !named) return <Navigate replace to={`/clients/${client.id}/log/${id}`} />
+  if (id && !named) return <NameSession place="log" id={id} />
   if (log.isError) return <Missing />
   return (
     <>

@@ -92,7 +92,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
           </span>
         )}
         {!locked && (!last || pending) && (
-          <Button type="primary" size="small" loading={busy === 'one'} disabled={busy !== '' || !saved} onClick={() => void issue()}>
+          <Button className="issue-one" type="primary" size="small" loading={busy === 'one'} disabled={busy !== '' || !saved} onClick={() => void issue()}>
             Issue {name}, {when}
             {last ? `, as sheet ${last.number + 1}` : ''}
           </Button>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { Link, Navigate, useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { useState } from 'react'
 import { api, got, type SheetView, type Slice as Geometry } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
@@ -10,7 +10,7 @@ import { Waiting } from '../../../app/Shell'
 import { PoseFigure } from '../../../figures/PoseFigure'
 import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
-import { useClient, useSessionId } from '../Client'
+import { NameSession, useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
 import { Editing } from './Editing'
 import { Issuing } from './Issuing'
@@ -37,7 +37,7 @@ export function Sheet() {
   })
   useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
   const { session: named } = useParams()
-  if (id && !named) return <Navigate replace to={`/clients/${client.id}/sheet/${id}`} />
+  if (id && !named) return <NameSession place="sheet" id={id} />
   if (sheet.isError) return <Missing />
   return (
     <>
@@ -123,12 +123,8 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
               {parts.cues(i, s.cues)}
               <p className="sheet-stop">
                 The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
+                {s.cautions.length > 0 && <span className="sheet-caution"> {s.cautions.join(' ')}</span>}
               </p>
-              {s.cautions.map((c) => (
-                <p key={c} className="sheet-caution">
-                  {c}
-                </p>
-              ))}
             </div>
             <div className="sheet-pictures">
               <Slice geometry={right} view={s.slice} size={84} hatched />

@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
@@ -23,6 +24,7 @@ export function Board() {
   const me = useMe()
   const navigate = useNavigate()
   const { message, modal } = App.useApp()
+  const queries = useQueryClient()
   const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
   const [params, setParams] = useSearchParams()
   // The week that is worked on is the one of the next session.
@@ -55,6 +57,7 @@ export function Board() {
     try {
       await got(api.PUT('/clients/{client}/week', { params: { path: { client: client.id }, query: { of: next } }, body: { sessions: copied.current.sessions, sure } }))
       copied.current = null
+      for (const key of ['client', 'clients']) void queries.invalidateQueries({ queryKey: [key] })
       setParams({ of: next }, { replace: true })
     } catch (e) {
       const p = problemOf(e)

@@ -1,0 +1,94 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+)
+
+// keptKeys are the keys of what the browser keeps of anything typed.
+const keptKeys = `[...Object.keys(localStorage), ...Object.keys(sessionStorage)].filter(k => k !== 'musculus left').length`
+
+// Signing out waits for the server and tells when it is not reached; then nothing is
+// left on screen, in the browser's store or behind its Back button.
+func TestSigningOutLeavesNothingBehind(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, "/clients")
+	p.until(`document.querySelector('.client-card')`)
+	p.clickText("Ines Karlova")
+	p.until(`document.querySelector('.thread')`)
+	p.clickText("Dossier")
+	p.until(`document.querySelector('.joints')`)
+	other := p.second(laptop, clientPath("Ines Karlova", "dossier"))
+	other.until(`document.querySelector('.joints')`)
+
+	p.offline(true)
+	p.clickText("Sign out")
+	p.untilSays("You are still signed in")
+	p.until(`document.querySelector('.joints')`)
+	p.offline(false)
+
+	p.offline(true)
+	p.fill("Minutes", "47")
+	p.untilSays("Not saved yet")
+	p.clickText("Sign out")
+	p.untilSays("Something you typed is not saved yet")
+	p.press("Stay")
+	p.until(`document.querySelector('.joints')`)
+	p.clickText("Sign out")
+	p.offline(false)
+	p.press("Sign out and lose it")
+	p.until(`document.querySelector('.signin')`)
+	assert.Zero(t, eval[int](p, keptKeys))
+	for range 2 {
+		eval[bool](p, `(setTimeout(() => history.back(), 0), true)`)
+		time.Sleep(300 * time.Millisecond)
+		p.until(`document.readyState === 'complete' && document.querySelector('.signin')`)
+		assert.NotContains(t, p.text("body"), "Ines")
+	}
+	other.until(`document.querySelector('.signin')`)
+	assert.NotContains(t, other.text("body"), "Ines")
+}
+
+// What one account typed and could not save is not shown to the next one on the
+// device, nor sent as hers; its own coach finds it again.
+func TestWhatOneAccountTypedIsNotTheNextOnes(t *testing.T) {
+	a := start(t)
+	path := builderPath("Aurelio Finch")
+	p := a.signedIn(t, wren, laptop, path)
+	p.until(`document.querySelector('.stage .pose')`)
+	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
+	p.until(`window.out`)
+	p.typeInto(`input[aria-label="Name of the session"]`, "Typed by Wren")
+	p.until(`document.querySelector('.signin')`)
+	p.signIn(jory)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(`document.querySelector('.stage .pose')`)
+	assert.NotEqual(t, "Typed by Wren", eval[string](p, `document.querySelector('input[aria-label="Name of the session"]').value`))
+	p.clickText("Sign out")
+	p.until(`document.querySelector('.signin')`)
+	p.signIn(wren)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(`document.querySelector('input[aria-label="Name of the session"]')?.value === 'Typed by Wren'`)
+	p.saved()
+}
+
+// A tab of one account keeps nothing in the name of another one that has signed in
+// meanwhile in the tab beside it.
+func TestATabOfAnotherAccountKeepsNothing(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
+	p.until(`document.querySelector('.stage .pose')`)
+	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
+	p.until(`window.out`)
+	q := p.second(laptop, "/clients")
+	q.signIn(jory)
+	q.until(`document.querySelector('.client-card')`)
+	p.typeInto(`input[aria-label="Name of the session"]`, "Typed by Wren")
+	p.until(`document.querySelector('.signin')`)
+	q.do(chromedp.Navigate(a.url + builderPath("Aurelio Finch")))
+	q.until(`document.querySelector('.stage .pose')`)
+	assert.NotEqual(t, "Typed by Wren", eval[string](q, `document.querySelector('input[aria-label="Name of the session"]').value`))
+}
