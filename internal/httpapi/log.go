@@ -211,7 +211,7 @@ func (s *server) takes(ctx context.Context, tx *store.Tx, c *store.Client, done 
 	}
 	mark, ok := entry.Take(st, done, corrects, waited)
 	if !ok {
-		return mark, problem(http.StatusUnprocessableEntity, "not logged, and no training now: "+why+" Sets done before it, and corrections, are still taken.")
+		return mark, problem(http.StatusUnprocessableEntity, "no training now. "+why+" Sets done before it, and corrections, are still taken.")
 	}
 	return mark, nil
 }

@@ -186,7 +186,7 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         </Checkbox>
         {at && (
           <>
-            , on <Fill edit={edit} field="health_consent" label="Agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
+            on <Fill edit={edit} field="health_consent" label="Agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
           </>
         )}
         {!at && <Note edit={edit} field="health_consent" />}
@@ -197,7 +197,7 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         </Checkbox>
         {body && (
           <>
-            , on <Fill edit={edit} field="body_consent" label="Agreed to measures and photos on" type="date" max={today} read={day} disabled={locked} width={128} />
+            on <Fill edit={edit} field="body_consent" label="Agreed to measures and photos on" type="date" max={today} read={day} disabled={locked} width={128} />
           </>
         )}
         {!body && <Note edit={edit} field="body_consent" />}

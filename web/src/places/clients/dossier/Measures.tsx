@@ -191,7 +191,7 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
         </button>
       )}
       {view.gone.length > 0 && (
-        <button type="button" className="link" aria-expanded={gone} onClick={() => setGone(!gone)}>
+        <button type="button" className="link gone" aria-expanded={gone} onClick={() => setGone(!gone)}>
           {gone ? 'Hide what was taken away' : `Taken away: ${view.gone.length}`}
         </button>
       )}

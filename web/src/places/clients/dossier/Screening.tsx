@@ -42,7 +42,7 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
             return (
               <p key={q.id} className={`said ${a.cleared_on ? 'clear' : q.level}`}>
                 {q.text}
-                {a.cleared_on ? `, cleared on ${a.cleared_on}${a.cleared_by ? ` by ${a.cleared_by}` : ''}` : `. ${q.says}`}
+                {a.cleared_on ? `, cleared on ${dayWords(a.cleared_on)}${a.cleared_by ? ` by ${a.cleared_by}` : ''}` : `. ${q.says}`}
               </p>
             )
           })}
@@ -64,6 +64,8 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
     </section>
   )
 }
+
+const dayWords = (iso: string) => new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, { dateStyle: 'long' })
 
 function Questions({ view, today, done }: { view: DossierView; today: string; done: (v: DossierView | null) => void }) {
   const round = useSending()
@@ -115,7 +117,7 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
                 {q.says}
                 {was && (
                   <span className="still-holds">
-                    Cleared on {was.cleared_on}
+                    Cleared on {dayWords(was.cleared_on!)}
                     {was.cleared_by && ` by ${was.cleared_by}`}. Does that still hold, with nothing changed since?{' '}
                     <Segmented size="small" aria-label={`Does the clearance still hold: ${q.text}`} value={a.still_holds === undefined ? '' : a.still_holds ? 'yes' : 'no'} onChange={(v) => put(q.id, { still_holds: v === 'yes' })} options={[{ value: 'yes', label: 'it still holds' }, { value: 'no', label: 'no longer' }]} />
                   </span>

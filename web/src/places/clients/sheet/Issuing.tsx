@@ -43,6 +43,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const locked = !me.data?.may_plan
   const last = view.issues[0]
   const pending = view.pending.length > 0
+  const barred = busy !== '' || !saved || client.blocked !== ''
   const { name, when } = kept.data
   const open = (week.data?.findings ?? []).filter((f) => f.session === session && !f.accepted && f.severity !== 'note')
   const planned = (week.data?.sessions ?? []).filter((s) => s.board.length > 0)
@@ -92,13 +93,13 @@ export function Issuing({ session, looked, look, saved }: Props) {
           </span>
         )}
         {!locked && (!last || pending) && (
-          <Button className="issue-one" type="primary" size="small" loading={busy === 'one'} disabled={busy !== '' || !saved} onClick={() => void issue()}>
+          <Button className="issue-one" type="primary" size="small" loading={busy === 'one'} disabled={barred} onClick={() => void issue()}>
             Issue {name}, {when}
             {last ? `, as sheet ${last.number + 1}` : ''}
           </Button>
         )}
         {!locked && planned.length > 1 && (
-          <Button size="small" loading={busy === 'week'} disabled={busy !== '' || !saved} title={planned.map((s) => s.name).join(', ')} onClick={() => void issueWeek()}>
+          <Button size="small" loading={busy === 'week'} disabled={barred} title={planned.map((s) => s.name).join(', ')} onClick={() => void issueWeek()}>
             Issue the whole week, {planned.length} sessions
           </Button>
         )}

@@ -11,11 +11,13 @@ export function SetUpSays({ view }: { view: SetUpView }) {
         ))}
         <p className="caveat">{view.caveat}</p>
       </div>
-      {view.cautions.map((c) => (
-        <div key={c} className="finding warn">
-          {c}
+      {view.cautions.length > 0 && (
+        <div className="finding warn">
+          {view.cautions.map((c) => (
+            <p key={c}>{c}</p>
+          ))}
         </div>
-      ))}
+      )}
     </>
   )
 }
