@@ -371,5 +371,5 @@ func TestEachArmIsOfferedItsOwn(t *testing.T) {
 	put("right", 1, 11, 14)
 	next = l.Slots[0].Next
 	assert.Equal(t, [3]any{"left", 8, 12.0}, [3]any{next.Side, next.Reps, next.WholeKg})
-	assert.Equal(t, fmt.Sprint("left 8 12 right 11 14"), fmt.Sprint(next.Arms[0].Side, " ", next.Arms[0].Reps, " ", next.Arms[0].WholeKg, " ", next.Arms[1].Side, " ", next.Arms[1].Reps, " ", next.Arms[1].WholeKg))
+	assert.Equal(t, "left 8 12 right 11 14", fmt.Sprint(next.Arms[0].Side, " ", next.Arms[0].Reps, " ", next.Arms[0].WholeKg, " ", next.Arms[1].Side, " ", next.Arms[1].Reps, " ", next.Arms[1].WholeKg))
 }

@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"unicode"
 )
 
 // Field is the value of one field a predicate asks for: a number, a name, or
@@ -81,15 +80,22 @@ type parser struct {
 	at     int
 }
 
+// What names and numbers are written with; anything else is a fault, so that every
+// token takes something of the text.
+const (
+	letters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ_"
+	digits  = "0123456789"
+)
+
 func (p *parser) scan() error {
 	rest := p.text
 	for rest = strings.TrimSpace(rest); rest != ""; rest = strings.TrimSpace(rest) {
 		n := 0
 		switch r := rune(rest[0]); {
-		case unicode.IsLetter(r) || r == '_':
-			n = len(rest) - len(strings.TrimLeft(rest, "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ_0123456789"))
-		case unicode.IsDigit(r):
-			n = len(rest) - len(strings.TrimLeft(rest, "0123456789."))
+		case strings.ContainsRune(letters, r):
+			n = len(rest) - len(strings.TrimLeft(rest, letters+digits))
+		case strings.ContainsRune(digits, r):
+			n = len(rest) - len(strings.TrimLeft(rest, digits+"."))
 		case strings.HasPrefix(rest, "==") || strings.HasPrefix(rest, "!=") || strings.HasPrefix(rest, "<=") || strings.HasPrefix(rest, ">="):
 			n = 2
 		case strings.ContainsRune("<>+-()[],", r):
@@ -264,10 +270,10 @@ func (p *parser) value() (node, error) {
 			v.number = math.Abs(v.number)
 			return v
 		}, err
-	case unicode.IsDigit(rune(t[0])):
+	case strings.Contains(digits, t[:1]):
 		x, err := strconv.ParseFloat(t, 64)
 		return func(Fields) Field { return Num(x) }, err
-	case unicode.IsLetter(rune(t[0])):
+	case strings.Contains(letters, t[:1]):
 		if FieldNames[t] {
 			return func(f Fields) Field { return f[t] }, nil
 		}

@@ -206,3 +206,12 @@ func ExampleBook_Read() {
 	fmt.Printf("%.2f, all stances %.2f to %.2f\n", long.Bar, long.Low, long.High)
 	// Output: 1.10, all stances 0.94 to 1.10
 }
+
+// What no token can begin with is a fault at once, whatever a letter of another
+// alphabet begins with in bytes.
+func TestAPredicateOfOtherSigns(t *testing.T) {
+	for _, text := range []string{"bänke > 3", "action == flexion and é", "\xff", "s_from > ½"} {
+		_, err := stance.Parse(text)
+		assert.ErrorContains(t, err, "not understood", text)
+	}
+}
