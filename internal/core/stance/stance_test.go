@@ -211,7 +211,7 @@ func ExampleBook_Read() {
 // alphabet begins with in bytes.
 func TestAPredicateOfOtherSigns(t *testing.T) {
 	for _, text := range []string{"bänke > 3", "action == flexion and é", "\xff", "s_from > ½"} {
-		_, err := stance.Parse(text)
+		_, err := Parse(text)
 		assert.ErrorContains(t, err, "not understood", text)
 	}
 }
