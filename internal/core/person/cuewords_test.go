@@ -17,6 +17,12 @@ func TestACueThatAsksForWhatCapsForbid(t *testing.T) {
 	for cue, what := range map[string]string{
 		"Hold your breath at the bottom":      "holding the breath",
 		"Take a breath and hold the breath":   "holding the breath",
+		"Take a big breath and hold it":       "holding the breath",
+		"Breathe in, then hold it":            "holding the breath",
+		"Brace hard, hold the air":            "holding the breath",
+		"Go until you drop":                   "going to the limit",
+		"Bounce it out of the bottom":         "swinging",
+		"Hold for half a minute":              "a long hold",
 		"Go to failure on the last set":       "going to the limit",
 		"Don’t stop before failure":           "going to the limit",
 		"All out, nothing left":               "going to the limit",
@@ -38,7 +44,7 @@ func TestACueThatAsksForWhatCapsForbid(t *testing.T) {
 	}
 	for _, cue := range []string{
 		"Never hold your breath", "Do not swing", "No swinging", "Stop before failure", "Breathe out, no breath holds", "Elbows still, without swinging",
-		"Hold the bar firmly", "Squeeze for 1 second", "Pause 2 s at the bottom", "Keep it far from failure", "Quiet feet", "Push the floor away", "",
+		"Hold the bar firmly", "Squeeze for 1 second", "Pause 2 s at the bottom", "Keep it far from failure", "Quiet feet", "Breathe in and hold the bar tight", "Pause for a second", "Breathe out and never hold it", "Push the floor away", "",
 	} {
 		assert.Empty(t, everyCap.Against(cue), cue)
 	}

@@ -44,18 +44,24 @@ const (
 	warmUpForDeep   = 3.0 // minutes
 	mostSlotSets    = 5
 	mostFixSteps    = 8
+	mostAdded       = 3   // sets that a fix adds at once
 	leastSetWorth   = 0.5 // effective sets of a hard set, for it to be a fix
 	mostSessionFull = 10
 )
 
 // auditor gathers the findings of one week.
 type auditor struct {
-	week    *Week
-	t       *Trainee
-	shelf   *Shelf
-	ledger  *Ledger
-	out     []Found
-	allowed map[memoKey]bool // what the client may do in her room, as far as it was asked
+	week   *Week
+	t      *Trainee
+	shelf  *Shelf
+	ledger *Ledger
+	out    []Found
+	// distance is how far the heads are from their targets, effective sets: what is
+	// short, and what is over where that is not only from work for others.
+	distance float64
+	own      []ownFindings // by session
+	stood    standing
+	allowed  map[memoKey]bool // what the client may do in her room, as far as it was asked
 }
 
 // MostShown is how many findings of a week a coach is shown at once; the gravest go
@@ -66,23 +72,12 @@ const MostShown = 40
 // first. The first shown of them come with the action that clears them, where there
 // is one. shelf may be nil: then nothing that needs another movement is offered.
 func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger, shown int) []Found {
-	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger, allowed: map[memoKey]bool{}}
+	a := &auditor{week: w, t: t, shelf: shelf, ledger: ledger, allowed: map[memoKey]bool{}, own: make([]ownFindings, len(w.Sessions))}
 	if a.shelf == nil {
 		a.shelf = &Shelf{}
 	}
-	for i := range w.Sessions {
-		a.session(i)
-	}
-	if t.Aims != nil {
-		a.targets()
-		a.lengths()
-		a.standingStill()
-		a.unchanged()
-	}
-	a.spacing()
-	a.groups()
-	a.joints()
-	a.failures()
+	a.look()
+	a.stood = a.stands()
 	order := []Severity{Stop, Warn, Note}
 	slices.SortStableFunc(a.out, func(x, y Found) int {
 		return cmp.Compare(slices.Index(order, x.Severity), slices.Index(order, y.Severity))
@@ -93,8 +88,32 @@ func (w *Week) Audit(t *Trainee, shelf *Shelf, ledger *Ledger, shown int) []Foun
 		if f.Fix != nil && !a.week.keeps(&f.Fix.Week) { // what touches what is locked is no fix
 			f.Fix, f.Held = nil, true
 		}
+		if f.Fix != nil && !a.lowers(f.Fix) { // what only moves the trouble is no fix
+			f.Fix = nil
+		}
 	}
 	return a.out
+}
+
+// look gathers the findings.
+func (a *auditor) look() {
+	for i := range a.week.Sessions {
+		if !a.own[i].kept {
+			before := len(a.out)
+			a.session(i)
+			a.own[i].tally(a.out[before:])
+		}
+	}
+	if a.t.Aims != nil {
+		a.targets()
+		a.lengths()
+		a.standingStill()
+		a.unchanged()
+	}
+	a.spacing()
+	a.groups()
+	a.joints()
+	a.failures()
 }
 
 // add takes a finding in, with what works its fix out should it be shown.

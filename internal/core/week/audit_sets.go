@@ -11,8 +11,9 @@ import (
 	"musculus/internal/core/priority"
 )
 
-// more adds sets for a head (at a length, −1: any) until done says so: to slots
-// that are there, then with a movement from the shelf.
+// more adds sets for a head (at a length, −1: any) until done says so, three at most:
+// to slots that are there, then with a movement from the shelf. What is still missing
+// then is a step for the next time.
 func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix {
 	next := a.week.clone()
 	added := map[string]int{}
@@ -24,35 +25,41 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 		added[what] += n
 	}
 	l := *a.ledger
-	for range mostFixSteps {
+	for left := mostAdded; left > 0; {
 		i, j := a.roomFor(&next, &l, h, zone)
 		if j >= 0 {
 			next.Sessions[i].Slots[j].Dose.Sets++
 			note(names(next.Sessions[i].Slots[j].SetUp)+" in "+next.Sessions[i].Name, 1)
+			left--
 		} else {
 			if i = a.lightest(&next, &l); i < 0 {
-				return nil
+				break
 			}
 			it := a.best(&next.Sessions[i].Session, h, zone, leastSetWorth*0.6)
 			if it == nil {
-				return nil
+				break
 			}
 			d := dose.Usual(a.t.Caps)
+			d.Sets = min(d.Sets, left)
 			next.Sessions[i].Slots = append(next.Sessions[i].Slots, Slot{SetUp: it.shape.SetUp, Dose: d})
 			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
+			left -= d.Sets
 		}
 		if l = l.recount(a.t, &next, i); done(&l) {
-			for i, what := range order {
-				sets := "1 set"
-				if n := added[what]; n > 1 {
-					sets = fmt.Sprintf("%d sets", n)
-				}
-				order[i] = sets + " of " + what
-			}
-			return &Fix{"Add " + strings.Join(order, ", "), next}
+			break
 		}
 	}
-	return nil
+	if len(order) == 0 {
+		return nil
+	}
+	for i, what := range order {
+		sets := "1 set"
+		if n := added[what]; n > 1 {
+			sets = fmt.Sprintf("%d sets", n)
+		}
+		order[i] = sets + " of " + what
+	}
+	return &Fix{"Add " + strings.Join(order, ", "), next}
 }
 
 // roomFor is the slot that gives a head most per set and may take another one.

@@ -20,6 +20,7 @@ func (a *auditor) targets() {
 		sets := func(x float64) string { return fmt.Sprintf("%.1f", x) }
 		against := fmt.Sprintf("%s effective sets against %s–%s", sets(line.Total.Mid), trim(line.Target.Low), trim(line.Target.High))
 		index := arm.HeadIndex(h)
+		a.distance += max(0, line.Target.Low-line.Total.Mid)
 		switch {
 		case line.Short():
 			severity := Warn
@@ -31,6 +32,7 @@ func (a *auditor) targets() {
 				return a.more(index, -1, func(l *Ledger) bool { return !l.Heads[h].Short() })
 			})
 		case line.Total.Mid > line.Target.High+nearTarget && line.Level != priority.Prioritise && line.Direct.Mid > 0 && !a.ridesAlong(index):
+			a.distance += line.Total.Mid - line.Target.High
 			a.add(Found{Key: "over:" + head.ID, Code: "over", Severity: Note, Session: -1, Slot: -1, Why: whys["over"],
 				Text: fmt.Sprintf("The week gives the %s %s (%s).", head.Name, against, line.Level)}, func() *Fix {
 				return a.fewerFor(index, func(l *Ledger) bool { return l.Heads[h].Total.Mid <= line.Target.High+nearTarget })
@@ -42,6 +44,17 @@ func (a *auditor) targets() {
 			})
 		}
 	}
+}
+
+// apart writes a number with at least so many digits after the point, and with as
+// many as it takes not to read like its limit.
+func apart(x, limit float64, digits int) string {
+	for d := digits; d < 4; d++ {
+		if said := fmt.Sprintf("%.*f", d, x); said != fmt.Sprintf("%.*f", d, limit) {
+			return said
+		}
+	}
+	return fmt.Sprintf("%g", x)
 }
 
 func trim(x float64) string { return strings.TrimSuffix(fmt.Sprintf("%.1f", x), ".0") }
@@ -81,7 +94,7 @@ func (a *auditor) lengths() {
 			}
 			name := []string{"short", "middle", "long"}[z]
 			a.add(Found{Key: fmt.Sprintf("length:%s:%s", arm.Heads[h].ID, name), Code: "length", Severity: Warn, Session: -1, Slot: -1, Why: whys["length"],
-				Text: fmt.Sprintf("The %s gets %.1f effective sets at %s length, under %g.", arm.Heads[h].Name, line.Zones[z], name, covered)}, func() *Fix {
+				Text: fmt.Sprintf("The %s gets %s effective sets at %s length, under %g.", arm.Heads[h].Name, apart(line.Zones[z], covered, 1), name, covered)}, func() *Fix {
 				return a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })
 			})
 		}

@@ -75,7 +75,7 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 		}
 	}
 	if c.Over(minutes) {
-		add("minutes", Warn, -1, "%.0f minutes against the %d this client has.", c.Minutes, minutes)
+		add("minutes", Warn, -1, "%s minutes against the %d this client has.", apart(c.Minutes, float64(minutes), 0), minutes)
 	}
 	for _, group := range []string{flexors, extensors} {
 		if n := c.Hard(group); n > mostGroupSets {
