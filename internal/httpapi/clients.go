@@ -14,7 +14,6 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/person"
-	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -106,7 +105,7 @@ func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
 func (s *server) informed(ctx context.Context, tx *store.Tx, c *store.Client) (*week.Trainee, error) {
 	t, err := s.trainee(c)
 	if err == nil { // a client back after longer is another one
-		t.Own, err = tx.Own(ctx, c.ID, s.now().AddDate(0, 0, -series.SpeaksFor), movements(ctx))
+		t.Own, err = tx.Own(ctx, c.ID, s.now(), movements(ctx))
 	}
 	return t, err
 }

@@ -234,7 +234,8 @@ func (s *server) doubt(ctx context.Context, tx *store.Tx, c *store.Client, kept 
 		return "", "", err
 	}
 	room := c.Room()
-	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: series.Median(maximaOf(past))}
+	e1rm, _ := series.Says(store.Said(past), s.day())
+	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
 	for i := range kept.Content.Slots {
 		if slot := &kept.Content.Slots[i]; slot.ID == e.SlotID {
 			against.High = slot.Dose.RepsHigh

@@ -102,22 +102,22 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		if err != nil {
 			return err
 		}
-		known := knownOf(past)
+		known := store.Known(past)
 		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day()}
 		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
 		if seed.PerHand > 0 {
 			out.Body.Load.LoadKg = &seed.PerHand
 		}
-		maxima, logged := ownOfSet(past, set)
-		out.Body.Fit = viewFit(series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, series.Median(maxima), logged, ask.Low, ask.High, ask.Reserve))
+		said := t.Own[set.Key()]
+		out.Body.Fit = viewFit(series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, said.E1RM, said.Logged, ask.Low, ask.High, ask.Reserve))
 		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
 		out.Body.Known = s.viewKnown(t, known)
 		own := map[string]float64{}
 		for i := range known {
-			own[known[i].SetUp.Key()] = known[i].E1RM()
+			own[known[i].SetUp.Key()] = known[i].E1RM(s.day())
 		}
 		var allowed []movement.SetUp
 		for _, g := range week.OtherGrips(set, movements(ctx)) {
@@ -145,18 +145,6 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 	})
 }
 
-// ownOfSet is what a set-up's own series says: the maxima of its last sets, and
-// how many sets there are.
-func ownOfSet(past []store.Entry, set movement.SetUp) (maxima []float64, logged int) {
-	var own []store.Entry
-	for _, e := range past {
-		if e.SetUp.Movement != nil && e.SetUp.Key() == set.Key() {
-			own = append(own, e)
-		}
-	}
-	return maximaOf(own), len(own)
-}
-
 // seenLast lists the faults ticked in a set-up's family, the latest first.
 func seenLast(past []store.Entry, set movement.SetUp) []string {
 	var out []string
@@ -172,41 +160,20 @@ func seenLast(past []store.Entry, set movement.SetUp) []string {
 	return out
 }
 
-// knownOf gathers a log by series, the latest sets first.
-func knownOf(past []store.Entry) []series.Known {
-	var out []series.Known
-	at := map[string]int{}
-	for _, e := range past {
-		m, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve)
-		if !ok || e.Technical || e.SetUp.Movement == nil {
-			continue
-		}
-		key := e.SetUp.Key()
-		i, found := at[key]
-		if !found {
-			i = len(out)
-			at[key] = i
-			out = append(out, series.Known{SetUp: e.SetUp})
-		}
-		out[i].Points = append(out[i].Points, series.Point{On: store.DayOf(e.DoneAt), E1RM: m})
-	}
-	return out
-}
-
 // viewKnown is the client's ratio table: each series against the strongest of its
 // action, by what one hand could lift once.
 func (s *server) viewKnown(t *week.Trainee, known []series.Known) []KnownView {
 	most := map[movement.Action]float64{}
 	for i := range known {
 		a := known[i].SetUp.Movement.Action
-		most[a] = max(most[a], known[i].E1RM())
+		most[a] = max(most[a], known[i].E1RM(s.day()))
 	}
 	out := []KnownView{}
 	rigging := t.Room.Rigging(t.Yardstick.Body().BodyMass)
 	for i := range known {
 		k := &known[i]
 		carry := person.CarryOf(k.SetUp)
-		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(), rigging)*10)/10, k.SetUp), round4(k.E1RM() / most[k.SetUp.Movement.Action]), s.ago(k.Last())})
+		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(s.day()), rigging)*10)/10, k.SetUp), round4(k.E1RM(s.day()) / most[k.SetUp.Movement.Action]), s.ago(k.Last())})
 	}
 	slices.SortFunc(out, func(a, b KnownView) int {
 		switch {

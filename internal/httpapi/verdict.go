@@ -166,13 +166,14 @@ const (
 )
 
 // loadFit answers from the set-up's own series.
-func loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp) (LoadFit, error) {
+func (s *server) loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp) (LoadFit, error) {
 	past, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movements(ctx))
 	if err != nil {
 		return LoadFit{}, err
 	}
 	body := c.Dossier.Body()
-	f := series.DoesFit(set, c.Room(), body.BodyMass, series.Median(maximaOf(past)), len(past), usualLow, usualHigh, usualReserve)
+	e1rm, logged := series.Says(store.Said(past), s.day())
+	f := series.DoesFit(set, c.Room(), body.BodyMass, e1rm, logged, usualLow, usualHigh, usualReserve)
 	return viewFit(f), nil
 }
 
@@ -184,24 +185,6 @@ func viewFit(f series.Fitted) LoadFit {
 	return out
 }
 
-// maximaOf is what one hand could lift once, by each of the last sets that says;
-// past has the latest first.
-func maximaOf(past []store.Entry) []float64 {
-	var out []float64
-	for _, e := range past {
-		if e.Technical { // form ended it, which says nothing of the muscle
-			continue
-		}
-		if m, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok {
-			out = append(out, m)
-		}
-	}
-	return out[:min(len(out), lastSets)]
-}
-
-// lastSets is how many of a series' sets its estimate comes from.
-const lastSets = 6
-
 // recordOf tells what is known of a client and a set-up: whether the loads fit and
 // what was tried.
 func (s *server) recordOf(ctx context.Context, in *recordInput) (*recordOutput, error) {
@@ -212,7 +195,7 @@ func (s *server) recordOf(ctx context.Context, in *recordInput) (*recordOutput, 
 	out := &recordOutput{}
 	out.Body.TryOuts = []TryOutView{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		if out.Body.Loads, err = loadFit(ctx, tx, c, set); err != nil {
+		if out.Body.Loads, err = s.loadFit(ctx, tx, c, set); err != nil {
 			return err
 		}
 		tried, err := tx.TryOuts(ctx, c.ID)

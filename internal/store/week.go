@@ -44,22 +44,21 @@ func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[st
 	return out, nil
 }
 
-// How many of a series' sets are looked at, how many of those that tell what could
-// be lifted once count, and how far back clean weeks are counted.
+// How many of a series' sets are looked at, and how far back clean weeks are
+// counted, days.
 const (
 	lookedAt   = 60
-	lastSets   = 6
-	cleanWeeks = 200 * 24 * time.Hour
+	cleanWeeks = 256
 )
 
-// Own tells what each series of a client says, by its sets since a time; clean
-// weeks are counted further back.
-func (t *Tx) Own(ctx context.Context, client uuid.UUID, after time.Time, c *movement.Catalogue) (map[string]series.Own, error) {
-	rows, err := t.q.LastSets(ctx, db.LastSetsParams{ClientID: client, After: after.Add(-cleanWeeks), Most: lookedAt})
+// Own tells what each series of a client says by now; clean weeks are counted
+// further back.
+func (t *Tx) Own(ctx context.Context, client uuid.UUID, now time.Time, c *movement.Catalogue) (map[string]series.Own, error) {
+	rows, err := t.q.LastSets(ctx, db.LastSetsParams{ClientID: client, After: now.AddDate(0, 0, -cleanWeeks), Most: lookedAt})
 	if err != nil {
 		return nil, err
 	}
-	out, maxima, weeks := map[string]series.Own{}, map[string][]float64{}, map[string]map[int]bool{}
+	out, sets, weeks := map[string]series.Own{}, map[string][]series.Said{}, map[string]map[int]bool{}
 	for _, r := range rows {
 		own, known := out[r.Series]
 		if !known {
@@ -72,16 +71,50 @@ func (t *Tx) Own(ctx context.Context, client uuid.UUID, after time.Time, c *move
 			weeks[r.Series][(int(DayOf(r.DoneAt))+3)/7] = true // day 0 was a Thursday
 			own.Weeks = len(weeks[r.Series])
 		}
-		if r.DoneAt.After(after) {
-			own.Logged++
-			if most, ok := series.E1RM(r.LoadKg, r.Reps, r.Reserve); ok && !r.Technical && len(maxima[r.Series]) < lastSets {
-				maxima[r.Series] = append(maxima[r.Series], most)
-				own.E1RM = series.Median(maxima[r.Series])
-			}
-		}
+		sets[r.Series] = append(sets[r.Series], series.Said{On: DayOf(r.DoneAt), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical})
 		out[r.Series] = own
 	}
+	for key, own := range out {
+		own.E1RM, own.Logged = series.Says(sets[key], DayOf(now))
+		out[key] = own
+	}
 	return out, nil
+}
+
+// Said is a set as its series reads it.
+func (e *Entry) Said() series.Said {
+	return series.Said{On: DayOf(e.DoneAt), LoadKg: e.LoadKg, Reps: e.Reps, Reserve: e.Reserve, Technical: e.Technical}
+}
+
+// Said are sets of one series as it reads them, in their order.
+func Said(entries []Entry) []series.Said {
+	out := make([]series.Said, len(entries))
+	for i := range entries {
+		out[i] = entries[i].Said()
+	}
+	return out
+}
+
+// Known gathers a log by series, the latest sets first.
+func Known(past []Entry) []series.Known {
+	var out []series.Known
+	at := map[string]int{}
+	for i := range past {
+		e := &past[i]
+		p, ok := e.Said().Point()
+		if !ok || e.SetUp.Movement == nil {
+			continue
+		}
+		key := e.SetUp.Key()
+		k, found := at[key]
+		if !found {
+			k = len(out)
+			at[key] = k
+			out = append(out, series.Known{SetUp: e.SetUp})
+		}
+		out[k].Points = append(out[k].Points, p)
+	}
+	return out
 }
 
 // Accepted is a finding the coach let stand, with her reason.

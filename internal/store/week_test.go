@@ -1,6 +1,7 @@
 package store_test
 
 import (
+	"math/rand/v2"
 	"testing"
 	"time"
 
@@ -101,7 +102,7 @@ func TestWhatEachSeriesSays(t *testing.T) {
 	}
 	var own map[string]series.Own
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-		own, err = tx.Own(ctx, a.client, at.Add(-60*24*time.Hour), movement.Shipped)
+		own, err = tx.Own(ctx, a.client, at, movement.Shipped)
 		return err
 	}))
 	ten, _ := series.E1RM(10, 8, 2)
@@ -111,4 +112,63 @@ func TestWhatEachSeriesSays(t *testing.T) {
 	assert.Zero(t, own["press_bench_close"].E1RM, "above twelve reps no load is told")
 	assert.Equal(t, 31, own["press_bench_close"].Logged)
 	assert.Len(t, own, 2)
+}
+
+// Whoever asks what a series says hears the same, on any day: the board and the
+// builder by all series at once, Fitting and the log by the one, a seeded load by
+// the whole log. Twenty histories, as they are and as they are not meant to be.
+func TestOneEstimateForEverybody(t *testing.T) {
+	s := testenv.Store(t)
+	a := makeStudio(t, s, "a")
+	r := rand.New(rand.NewPCG(20, 26))
+	today := monday.Add(11 * time.Hour)
+	var sets []movement.SetUp
+	for i := range 20 {
+		set := movement.Shipped.Movements[i*4].Default()
+		sets = append(sets, set)
+		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+			days := i * 3 // the last of some histories is silent by now
+			for range 1 + r.IntN(14) {
+				days += r.IntN(9)
+				e := store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: store.BothSides, SetNo: 1, Reps: 3 + r.IntN(14), LoadKg: 5 + 40*r.Float64(), Reserve: r.IntN(4), DoneAt: today.AddDate(0, 0, -days).Add(-time.Duration(r.IntN(600)) * time.Minute), Technical: r.IntN(6) == 0}
+				if err := tx.AddEntry(ctx, e, a.coach); err != nil {
+					return err
+				}
+			}
+			return nil
+		}))
+	}
+	spoke, silent := 0, 0
+	for _, ahead := range []int{0, 1, 20, 56, 57, 120} {
+		now := today.AddDate(0, 0, ahead)
+		on := store.DayOf(now)
+		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+			own, err := tx.Own(ctx, a.client, now, movement.Shipped)
+			require.NoError(t, err)
+			past, err := tx.EntriesSince(ctx, a.client, now.AddDate(0, 0, -300), movement.Shipped)
+			require.NoError(t, err)
+			known := map[string]series.Known{}
+			for _, k := range store.Known(past) {
+				known[k.SetUp.Key()] = k
+			}
+			for _, set := range sets {
+				entries, err := tx.SeriesEntries(ctx, a.client, set.Key(), movement.Shipped)
+				require.NoError(t, err)
+				e1rm, logged := series.Says(store.Said(entries), on)
+				assert.InDelta(t, e1rm, own[set.Key()].E1RM, 1e-9, "%s in %d days", set.Key(), ahead)
+				assert.Equal(t, logged, own[set.Key()].Logged, "%s in %d days", set.Key(), ahead)
+				k := known[set.Key()]
+				if k.Speaks(on) {
+					spoke++
+					assert.InDelta(t, e1rm, k.E1RM(on), 1e-9, "%s in %d days", set.Key(), ahead)
+				} else {
+					silent++
+					assert.Zero(t, e1rm, "%s in %d days", set.Key(), ahead)
+				}
+			}
+			return nil
+		}))
+	}
+	assert.Greater(t, spoke, 20)
+	assert.Greater(t, silent, 20)
 }

@@ -12,32 +12,6 @@ import (
 	"musculus/internal/core/stance"
 )
 
-// Known is what a client's log says of one set-up.
-type Known struct {
-	SetUp  movement.SetUp
-	Points []Point // the latest first
-}
-
-// Point is what one set says could be lifted once, by one hand, kg.
-type Point struct {
-	On   day.Day
-	E1RM float64
-}
-
-// lastPoints is how many of the last sets an estimate comes from.
-const lastPoints = 6
-
-// E1RM is the median of the last sets, 0 without any.
-func (k *Known) E1RM() float64 { return k.median(k.Points[:min(len(k.Points), lastPoints)]) }
-
-// Last is when the set-up was last done.
-func (k *Known) Last() day.Day {
-	if len(k.Points) == 0 {
-		return 0
-	}
-	return k.Points[0].On
-}
-
 // about is the median of the sets done within four weeks of a day, 0 without any.
 func (k *Known) about(d day.Day) float64 {
 	var near []Point
@@ -46,12 +20,8 @@ func (k *Known) about(d day.Day) float64 {
 			near = append(near, p)
 		}
 	}
-	return k.median(near)
-}
-
-func (k *Known) median(points []Point) float64 {
-	values := make([]float64, len(points))
-	for i, p := range points {
+	values := make([]float64, len(near))
+	for i, p := range near {
 		values[i] = p.E1RM
 	}
 	return Median(values)
@@ -76,9 +46,6 @@ type Seed struct {
 	Guess   bool    // to be replaced after two calibration sets
 	Words   string
 }
-
-// SpeaksFor is how long after its last set a series speaks for itself, days.
-const SpeaksFor = 56
 
 // How near in time two series must be to make a ratio, days, and what a guess
 // leaves in reserve.
@@ -156,7 +123,7 @@ func Propose(a *Ask, known []Known) Seed {
 	if !a.SetUp.Movement.Computed() {
 		for i := range known {
 			if known[i].SetUp.Key() == a.SetUp.Key() {
-				return a.of(Seed{Source: FromOwn}, known[i].E1RM(), a.Reserve, "from its own series, last done "+known[i].Last().Words(), find)
+				return a.of(Seed{Source: FromOwn}, known[i].E1RM(a.Today), a.Reserve, "from its own series, last done "+known[i].Last().Words(), find)
 			}
 		}
 		return find
@@ -167,17 +134,17 @@ func Propose(a *Ask, known []Known) Seed {
 			own = &known[i]
 		}
 	}
-	if own != nil && int(a.Today-own.Last()) <= SpeaksFor {
-		return a.of(Seed{Source: FromOwn}, own.E1RM(), a.Reserve, "from its own series, last done "+own.Last().Words(), find)
+	if own != nil && own.Speaks(a.Today) {
+		return a.of(Seed{Source: FromOwn}, own.E1RM(a.Today), a.Reserve, "from its own series, last done "+own.Last().Words(), find)
 	}
 	related := a.nearest(known)
 	switch {
 	case related != nil && own != nil && related.about(own.Last()) > 0:
-		ratio := own.E1RM() / related.about(own.Last())
-		return a.of(Seed{Source: FromRatio}, ratio*related.E1RM(), a.Reserve,
+		ratio := own.E1RM(a.Today) / related.about(own.Last())
+		return a.of(Seed{Source: FromRatio}, ratio*related.E1RM(a.Today), a.Reserve,
 			fmt.Sprintf("%.2f × %s, the client’s own ratio of %s", ratio, related.SetUp.Title(), own.Last().Words()), find)
 	case own != nil:
-		return a.of(Seed{Source: FromOwn, Guess: true}, own.E1RM(), max(a.Reserve, guessReserve), "from its own series of "+own.Last().Words()+", long ago", find)
+		return a.of(Seed{Source: FromOwn, Guess: true}, own.E1RM(a.Today), max(a.Reserve, guessReserve), "from its own series of "+own.Last().Words()+", long ago", find)
 	case related == nil:
 		return find
 	}
@@ -188,7 +155,7 @@ func Propose(a *Ask, known []Known) Seed {
 	}
 	f, why := handFactor(related.SetUp, a.SetUp)
 	ratio := p.Working / q.Working
-	return a.of(Seed{Source: FromModel, Guess: true}, related.E1RM()*ratio*f, max(a.Reserve, guessReserve),
+	return a.of(Seed{Source: FromModel, Guess: true}, related.E1RM(a.Today)*ratio*f, max(a.Reserve, guessReserve),
 		fmt.Sprintf("%.2f × %.2f (%s) × %s: the model’s ratio, the careful end", ratio, f, why, related.SetUp.Title()), find)
 }
 
@@ -203,7 +170,7 @@ func (a *Ask) nearest(known []Known) *Known {
 	best := math.Inf(1)
 	for i := range known {
 		k := &known[i]
-		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || int(a.Today-k.Last()) > SpeaksFor || k.SetUp.Key() == a.SetUp.Key() || !(k.E1RM() > 0) {
+		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || !k.Speaks(a.Today) || k.SetUp.Key() == a.SetUp.Key() || !(k.E1RM(a.Today) > 0) {
 			continue
 		}
 		shape, ok := fitting.ShapeOf(k.SetUp, a.Yardstick, a.Stance)
