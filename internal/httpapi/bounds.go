@@ -52,11 +52,7 @@ func limitOf(id string) limit {
 func bound(api huma.API) func(huma.Context, func(huma.Context)) {
 	return func(hc huma.Context, next func(huma.Context)) {
 		l := limitOf(hc.Operation().OperationID)
-		refuse := func(p huma.StatusError) {
-			hc.SetHeader("Content-Type", "application/problem+json")
-			hc.SetStatus(p.GetStatus())
-			_ = api.Marshal(hc.BodyWriter(), "application/json", p)
-		}
+		refuse := refuser(api, hc)
 		r, w := humachi.Unwrap(hc)
 		r.Body = http.MaxBytesReader(w, r.Body, l.body)
 		if readsJSON(hc.Operation()) {
@@ -113,11 +109,12 @@ func answering(next http.Handler) http.Handler {
 				held.send()
 				return
 			}
-			slog.Error("panic", "what", fmt.Sprint(failed), "path", r.URL.Path, "stack", string(debug.Stack()))
+			slog.Error("panic", "id", traceOf(r.Context()).id, "what", fmt.Sprint(failed), "stack", string(debug.Stack()))
 			if held.sent {
 				panic(http.ErrAbortHandler) // what is cut short must not look whole
 			}
 			clear(held.Header())
+			held.Header().Set(requestHeader, traceOf(r.Context()).id)
 			writeProblem(held, problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written"))
 		}()
 		next.ServeHTTP(held, r)

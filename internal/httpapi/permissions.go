@@ -132,12 +132,11 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			next(ctx)
 			return
 		}
-		refuse := func(p huma.StatusError) {
-			ctx.SetHeader("Content-Type", "application/problem+json")
-			ctx.SetStatus(p.GetStatus())
-			_ = api.Marshal(ctx.BodyWriter(), "application/json", p)
-		}
+		refuse := refuser(api, ctx)
 		account, err := s.signedIn(ctx.Context())
+		if err == nil {
+			traceOf(ctx.Context()).studio = account.Studio.String()
+		}
 		switch meant := ctx.Header(accountHeader); {
 		case err != nil:
 			refuse(problemOf(err))

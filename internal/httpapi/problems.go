@@ -109,11 +109,21 @@ func problemOf(err error) huma.StatusError {
 		slog.Warn("value", "code", database.Code)
 		return problem(http.StatusUnprocessableEntity, "a value in this cannot be kept; nothing was written")
 	}
-	slog.Error("unexpected", "err", err.Error())
-	return problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written")
+	return &unexpected{*problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written"), err}
 }
 
+// unexpected is a 500 with what went wrong, which stays inside: it is logged with the
+// request's id as it leaves.
+type unexpected struct {
+	huma.ErrorModel
+	cause error
+}
+
+// ContentType marks it as a problem.
+func (*unexpected) ContentType(string) string { return "application/problem+json" }
+
 func writeProblem(w http.ResponseWriter, p huma.StatusError) {
+	stamp(w.Header().Get(requestHeader), p)
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.GetStatus())
 	if err := json.NewEncoder(w).Encode(p); err != nil {

@@ -71,7 +71,7 @@ func build(c Config) (http.Handler, huma.API) {
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(answering, throttleSignIn, s.sessions.LoadAndSave)
+		r.Use(traced, answering, throttleSignIn, s.sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
 			writeProblem(w, problem(http.StatusNotFound, "there is nothing at this address"))
 		})
@@ -81,6 +81,7 @@ func build(c Config) (http.Handler, huma.API) {
 		config := huma.DefaultConfig("Musculus", "1")
 		config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/openapi", "", ""
 		config.CreateHooks = nil // no $schema links in answers
+		config.Transformers = append(config.Transformers, stamped)
 		config.Formats = map[string]huma.Format{}
 		for kind, format := range huma.DefaultConfig("", "").Formats {
 			format.Marshal = wholeJSON(format.Marshal)
@@ -88,7 +89,7 @@ func build(c Config) (http.Handler, huma.API) {
 		}
 		config.Servers = []*huma.Server{{URL: "/api"}}
 		api = humachi.New(r, config)
-		api.UseMiddleware(s.permit(api), bound(api))
+		api.UseMiddleware(named, s.permit(api), bound(api))
 		s.register(api)
 	})
 	if c.Web != nil {

@@ -43,6 +43,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	}
 	config.MaxConns = 16
 	config.ConnConfig.ConnectTimeout = 3 * time.Second
+	config.ConnConfig.Tracer = watcher{}
 	pool, err := pgxpool.NewWithConfig(ctx, config)
 	if err != nil {
 		return nil, err

@@ -158,6 +158,7 @@ interface ProblemBody {
   current?: SessionView
   clashes?: Clash[]
   ask?: Ask
+  instance?: string
 }
 
 /** timed waits for an answer and throws a Problem for anything that is none. */
@@ -172,7 +173,9 @@ export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
   if (!response.ok) {
     const body = (answer.error ?? {}) as ProblemBody
     const faults = (body.errors ?? []).map((e) => ({ field: (e.location ?? '').replace(/^body\./, ''), reason: e.message ?? '' }))
-    throw new Problem(response.status, body.detail ?? response.statusText, faults, body.current, body.clashes, body.ask && { ...body.ask, field: body.ask.field.replace(/^body\./, '') })
+    // What went wrong inside is found in the log by the request's id.
+    const id = response.status >= 500 ? (body.instance ?? '').replace('/requests/', '') : ''
+    throw new Problem(response.status, (body.detail ?? response.statusText) + (id && ` (request ${id})`), faults, body.current, body.clashes, body.ask && { ...body.ask, field: body.ask.field.replace(/^body\./, '') })
   }
   const dur = /dur=([\d.]+)/.exec(response.headers.get('Server-Timing') ?? '')
   return { data: answer.data as T, serverMs: dur ? Number(dur[1]) : 0, at: performance.now() }
