@@ -5,6 +5,7 @@ import (
 	"errors"
 	"flag"
 	"fmt"
+	"log/slog"
 	"net"
 	"os"
 	"os/signal"
@@ -22,6 +23,7 @@ import (
 )
 
 func runDemo(args []string) int {
+	logLevel.Set(slog.LevelWarn)
 	flags := flag.NewFlagSet("demo", flag.ExitOnError)
 	dir := flags.String("dir", demoDir(), "folder of the demo's database")
 	listen := flags.String("listen", "127.0.0.1:8321", "address to listen on")

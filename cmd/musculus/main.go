@@ -23,8 +23,12 @@ var commands = []command{
 	{"openapi", "write the description of the API", runOpenAPI},
 }
 
+// logLevel is from where on the log tells: of every request where it serves, of what
+// went wrong only where somebody tries the demo in a terminal.
+var logLevel slog.LevelVar
+
 func main() {
-	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, nil)))
+	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, &slog.HandlerOptions{Level: &logLevel})))
 	if len(os.Args) > 1 {
 		for _, c := range commands {
 			if c.name == os.Args[1] {
