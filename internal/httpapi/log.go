@@ -173,10 +173,12 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 			return err
 		}
 		if !in.Body.Withdrawn && !in.Body.Sure {
-			question, field, err := s.doubt(ctx, tx, c, kept, &e, in.Body.WholeKg)
-			switch {
-			case err != nil:
+			past, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movements(ctx))
+			if err != nil {
 				return err
+			}
+			question, field := s.doubt(c, kept, &e, in.Body.WholeKg, past)
+			switch {
 			case question != "" && in.Body.Waited: // nobody is there to be asked: it is kept, and asked about later
 				e.Unsure = true
 			case question != "":
@@ -227,12 +229,9 @@ func (s *server) stoppedSince(ctx context.Context, tx *store.Tx, c *store.Client
 	return person.StoppedSince(&c.Dossier, records, s.day()), err
 }
 
-// doubt asks what cannot be about a set, "" where nothing is odd.
-func (s *server) doubt(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session, e *store.Entry, whole float64) (question, field string, err error) {
-	past, err := tx.SeriesEntries(ctx, c.ID, e.SetUp.Key(), movements(ctx))
-	if err != nil {
-		return "", "", err
-	}
+// doubt asks what cannot be about a set of a series with a past, "" where nothing is
+// odd.
+func (s *server) doubt(c *store.Client, kept store.Session, e *store.Entry, whole float64, past []store.Entry) (question, field string) {
 	room := c.Room()
 	e1rm, _ := series.Says(store.Said(past), s.day())
 	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
@@ -244,8 +243,7 @@ func (s *server) doubt(ctx context.Context, tx *store.Tx, c *store.Client, kept 
 			}
 		}
 	}
-	question, field = entry.Doubt(entry.Told{Whole: whole, Reps: e.Reps}, against)
-	return question, field, nil
+	return entry.Doubt(entry.Told{Whole: whole, Reps: e.Reps}, against)
 }
 
 // setUpOf finds the set-up of a slot's set, counted from 1: in the plan, or in what
@@ -295,11 +293,28 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 	if err != nil {
 		return LogView{}, err
 	}
-	session, err := s.viewKept(ctx, tx, c, kept)
+	t, err := s.trainee(c) // what is audited is not shown here
+	if err != nil {
+		return LogView{}, err
+	}
+	session, err := s.viewSession(ctx, t, c, kept)
 	if err != nil {
 		return LogView{}, err
 	}
 	planned, _ := kept.Content.Week(movements(ctx))
+	var keys []string
+	for i := range planned.Slots {
+		keys = append(keys, planned.Slots[i].SetUpOf(0).Key())
+	}
+	for i := range entries {
+		if entries[i].Unsure && entries[i].SetUp.Movement != nil {
+			keys = append(keys, entries[i].SetUp.Key())
+		}
+	}
+	past, err := tx.LastOfSeries(ctx, c.ID, keys, movements(ctx))
+	if err != nil {
+		return LogView{}, err
+	}
 	out := LogView{Session: kept.Name, When: session.When, Blocked: s.blocked(c), Slots: []LogSlot{}}
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
@@ -307,9 +322,8 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
 			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
-		if line.Last, err = s.lastWords(ctx, tx, c, planned.Slots[i].SetUpOf(0), kept.ID); err != nil {
-			return out, err
-		}
+		first := planned.Slots[i].SetUpOf(0)
+		line.Last = s.lastWords(c, first, kept.ID, past[first.Key()])
 		out.Slots = append(out.Slots, line)
 	}
 	for _, e := range entries {
@@ -322,10 +336,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		}
 		v := viewEntry(c, e)
 		if e.Unsure {
-			if v.Unsure, _, err = s.doubt(ctx, tx, c, kept, &e, v.WholeKg); err != nil {
-				return out, err
-			}
-			if v.Unsure == "" {
+			if v.Unsure, _ = s.doubt(c, kept, &e, v.WholeKg, past[e.SetUp.Key()]); v.Unsure == "" {
 				v.Unsure = "Was it so?"
 			}
 		}
@@ -437,12 +448,8 @@ func asPlanned(n *ArmNext, slot *week.Slot, rack dose.Rack, place int, first boo
 	}
 }
 
-// lastWords tells the last session of the same series.
-func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, set movement.SetUp, but uuid.UUID) (string, error) {
-	entries, err := tx.SeriesEntries(ctx, c.ID, set.Key(), movements(ctx))
-	if err != nil {
-		return "", err
-	}
+// lastWords tells the last session of the same series but one.
+func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, entries []store.Entry) string {
 	var last uuid.UUID
 	reps := map[store.Side][]string{}
 	var maxima []float64
@@ -461,7 +468,7 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 		}
 	}
 	if last == uuid.Nil {
-		return "", nil
+		return ""
 	}
 	for _, side := range []struct {
 		side store.Side
@@ -475,5 +482,5 @@ func (s *server) lastWords(ctx context.Context, tx *store.Tx, c *store.Client, s
 		carry := person.CarryOf(set)
 		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10, set)
 	}
-	return words, nil
+	return words
 }

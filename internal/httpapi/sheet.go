@@ -123,6 +123,16 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	}
 	out.Why = append(out.Why, session.Why(&counted)...)
 	out.Caps = t.Caps.Does()
+	var past map[string][]store.Entry
+	if c.Dossier.HideWeights { // its loads are told against the last time
+		var keys []string
+		for i := range session.Slots {
+			keys = append(keys, session.Slots[i].SetUp.Key())
+		}
+		if past, err = tx.LastOfSeries(ctx, c.ID, keys, movements(ctx)); err != nil {
+			return SheetView{}, err
+		}
+	}
 	for i, slot := range session.Slots {
 		p := counted.Slots[i].Profile
 		d := slot.Dose
@@ -131,9 +141,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
 			Arm: slot.SetUp.Movement.UpperArm, Keeps: session.Cautions(t, i)}
 		if c.Dossier.HideWeights {
-			if line.Load, err = s.mark(ctx, tx, c, kept.ID, &slot, line.Load); err != nil {
-				return SheetView{}, err
-			}
+			line.Load = s.mark(c, kept.ID, &slot, line.Load, past[slot.SetUp.Key()])
 		}
 		if line.Cues == nil {
 			line.Cues = []string{}
@@ -153,16 +161,13 @@ func loadWords(t *week.Trainee, session *week.Session, i int) string {
 	return slot.Dose.LoadWords(slot.SetUp, dose.RackOf(slot.SetUp, t.Room, t.Yardstick.Body().BodyMass), session.Place(i))
 }
 
-// mark tells a slot's load without its number, against the last time; words is
-// what it would be told as where there is no number to keep.
-func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uuid.UUID, slot *week.Slot, words string) (string, error) {
+// mark tells a slot's load without its number, against the last time of its past,
+// the latest first; words is what it would be told as where there is no number to
+// keep.
+func (s *server) mark(c *store.Client, but uuid.UUID, slot *week.Slot, words string, past []store.Entry) string {
 	carry := person.CarryOf(slot.SetUp)
 	if slot.Dose.LoadKg == nil || carry == person.BodyWeight && *slot.Dose.LoadKg == 0 {
-		return words, nil
-	}
-	past, err := tx.SeriesEntries(ctx, c.ID, slot.SetUp.Key(), movements(ctx))
-	if err != nil {
-		return "", err
+		return words
 	}
 	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
 	when, last := "", 0.0
@@ -172,7 +177,7 @@ func (s *server) mark(ctx context.Context, tx *store.Tx, c *store.Client, but uu
 			break
 		}
 	}
-	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*slot.Dose.LoadKg, rigging), when), nil
+	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*slot.Dose.LoadKg, rigging), when)
 }
 
 type pdfInput struct {

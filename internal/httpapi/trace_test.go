@@ -47,6 +47,19 @@ func TestARequestIsFoundInTheLog(t *testing.T) {
 	assert.Positive(t, one["queries"])
 	assert.NotContains(t, logged.String(), demo.ClientID("Aurelio Finch").String(), "who it was about is nobody's business")
 
+	// A log asks for the client, the session, its sets and the last of all its series,
+	// however many slots it has; the sign-in and the studio come on top.
+	path := sessionPath("Bettina Groos")
+	d := draft(c, path)
+	for len(d["slots"].([]any)) < 6 {
+		more := deepCopy(d["slots"].([]any)[len(d["slots"].([]any))%2]).(map[string]any)
+		more["id"] = newID()
+		d["slots"] = append(d["slots"].([]any), more)
+	}
+	require.Equal(t, 200, c.call("PUT", path, d).status)
+	c.call("GET", path+"/log", nil)
+	assert.LessOrEqual(t, line(c.call("GET", path+"/log", nil).header.Get("X-Request-Id"))["queries"], 4.0+2)
+
 	stranger := s.caller(t)
 	for name, a := range map[string]answer{
 		"an operation's own": c.call("POST", clientPath("Aurelio Finch")+"/log", nil),

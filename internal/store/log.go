@@ -110,13 +110,25 @@ func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.
 	return entries(rows, c)
 }
 
-// SeriesEntries returns the last sets of one of the client's series, newest first.
-func (t *Tx) SeriesEntries(ctx context.Context, client uuid.UUID, series string, c *movement.Catalogue) ([]Entry, error) {
-	rows, err := t.q.EntriesOfSeries(ctx, db.EntriesOfSeriesParams{ClientID: client, Series: series})
+// LastOfSeries returns the last sets of some of the client's series, by their keys,
+// newest first.
+func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, c *movement.Catalogue) (map[string][]Entry, error) {
+	rows, err := t.q.EntriesOfSeveral(ctx, db.EntriesOfSeveralParams{ClientID: client, Keys: slices.Compact(slices.Sorted(slices.Values(keys)))})
 	if err != nil {
 		return nil, err
 	}
-	return entries(rows, c)
+	all, err := entries(rows, c)
+	out := map[string][]Entry{}
+	for i, e := range all {
+		out[rows[i].Series] = append(out[rows[i].Series], e)
+	}
+	return out, err
+}
+
+// SeriesEntries returns the last sets of one of the client's series, newest first.
+func (t *Tx) SeriesEntries(ctx context.Context, client uuid.UUID, series string, c *movement.Catalogue) ([]Entry, error) {
+	all, err := t.LastOfSeries(ctx, client, []string{series}, c)
+	return all[series], err
 }
 
 // Logged is how many sets of a session stand in the log.

@@ -71,21 +71,15 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 	return result.RowsAffected(), nil
 }
 
-const entriesOfSeries = `-- name: EntriesOfSeries :many
+const entriesOfSession = `-- name: EntriesOfSession :many
 SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
-WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn AND NOT unsure
+WHERE e.session_id = $1 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-ORDER BY done_at DESC
-LIMIT 60
+ORDER BY slot_id, set_no, side, done_at
 `
 
-type EntriesOfSeriesParams struct {
-	ClientID uuid.UUID
-	Series   string
-}
-
-func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams) ([]SetEntry, error) {
-	rows, err := q.db.Query(ctx, entriesOfSeries, arg.ClientID, arg.Series)
+func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]SetEntry, error) {
+	rows, err := q.db.Query(ctx, entriesOfSession, sessionID)
 	if err != nil {
 		return nil, err
 	}
@@ -127,15 +121,25 @@ func (q *Queries) EntriesOfSeries(ctx context.Context, arg EntriesOfSeriesParams
 	return items, nil
 }
 
-const entriesOfSession = `-- name: EntriesOfSession :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
-WHERE e.session_id = $1 AND NOT withdrawn
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-ORDER BY slot_id, set_no, side, done_at
+const entriesOfSeveral = `-- name: EntriesOfSeveral :many
+SELECT e.entry_id, e.studio_id, e.client_id, e.session_id, e.slot_id, e.series, e.set_up, e.side, e.set_no, e.reps, e.load_kg, e.reserve, e.note, e.done_at, e.logged_by, e.replaces, e.withdrawn, e.faults, e.technical, e.mark, e.unsure, e.entered_at FROM unnest($1::text[]) AS wanted(series)
+CROSS JOIN LATERAL (
+    SELECT s.entry_id, s.studio_id, s.client_id, s.session_id, s.slot_id, s.series, s.set_up, s.side, s.set_no, s.reps, s.load_kg, s.reserve, s.note, s.done_at, s.logged_by, s.replaces, s.withdrawn, s.faults, s.technical, s.mark, s.unsure, s.entered_at FROM set_entry s
+    WHERE s.client_id = $2 AND s.series = wanted.series AND NOT s.withdrawn AND NOT s.unsure
+      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = s.entry_id)
+    ORDER BY s.done_at DESC
+    LIMIT 60
+) e
+ORDER BY e.series, e.done_at DESC
 `
 
-func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]SetEntry, error) {
-	rows, err := q.db.Query(ctx, entriesOfSession, sessionID)
+type EntriesOfSeveralParams struct {
+	Keys     []string
+	ClientID uuid.UUID
+}
+
+func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralParams) ([]SetEntry, error) {
+	rows, err := q.db.Query(ctx, entriesOfSeveral, arg.Keys, arg.ClientID)
 	if err != nil {
 		return nil, err
 	}

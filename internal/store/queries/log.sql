@@ -12,12 +12,16 @@ WHERE e.session_id = $1 AND NOT withdrawn
   AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
 ORDER BY slot_id, set_no, side, done_at;
 
--- name: EntriesOfSeries :many
-SELECT * FROM set_entry e
-WHERE e.client_id = $1 AND e.series = $2 AND NOT withdrawn AND NOT unsure
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-ORDER BY done_at DESC
-LIMIT 60;
+-- name: EntriesOfSeveral :many
+SELECT e.* FROM unnest(sqlc.arg(keys)::text[]) AS wanted(series)
+CROSS JOIN LATERAL (
+    SELECT s.* FROM set_entry s
+    WHERE s.client_id = sqlc.arg(client_id) AND s.series = wanted.series AND NOT s.withdrawn AND NOT s.unsure
+      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = s.entry_id)
+    ORDER BY s.done_at DESC
+    LIMIT 60
+) e
+ORDER BY e.series, e.done_at DESC;
 
 -- name: SetsPerSession :many
 SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM set_entry e
