@@ -1,0 +1,292 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/series"
+	"musculus/internal/core/stance"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+)
+
+// EntryView is one logged set.
+type EntryView struct {
+	ID        uuid.UUID `json:"id"`
+	Side      string    `json:"side" enum:"both,left,right"`
+	SetNo     int       `json:"set_no"`
+	Reps      int       `json:"reps"`
+	WholeKg   float64   `json:"whole_kg"` // as it is read; for dips what is added
+	Load      string    `json:"load_words"`
+	Reserve   int       `json:"reserve"`
+	Note      string    `json:"note"`
+	Grip      string    `json:"grip"`      // where the sets of the slot differ in it
+	Faults    []string  `json:"faults"`    // ids of what was seen
+	Seen      []string  `json:"seen"`      // the same in words
+	Technical bool      `json:"technical"` // ended because form went
+	Estimate  string    `json:"e1rm"`      // estimated one-repetition maximum in words, "" where there is none
+	Mark      string    `json:"mark"`      // why it stands although training was stopped, in words
+	Unsure    string    `json:"unsure"`    // what is still to be asked about it, empty for nothing
+}
+
+// LogSlot is one slot of a log.
+type LogSlot struct {
+	ID        uuid.UUID   `json:"id"`
+	Planned   bool        `json:"planned"` // false: taken out of the plan since
+	Title     string      `json:"title"`
+	Details   string      `json:"details"`
+	Slice     SliceView   `json:"slice"`
+	DoseWords string      `json:"dose_words"`
+	LoadWords string      `json:"load_words"`
+	LoadLabel string      `json:"load_label"` // what the number in kg means
+	Sets      int         `json:"sets"`       // each arm's
+	Entered   string      `json:"entered"`    // entries against those planned, "3 / 6"
+	Sides     []string    `json:"sides"`
+	Entries   []EntryView `json:"entries"`
+	Ticks     []TickView  `json:"ticks"`    // what may be seen in it
+	Last      string      `json:"last"`     // the series' last sets, in words
+	Next      NextSet     `json:"next"`     // what the next entry starts from
+	Cautions  []string    `json:"cautions"` // what keeps the client safe in it
+}
+
+// TickView is a fault that can be ticked while a set runs.
+type TickView struct {
+	ID   string `json:"id"`
+	Seen string `json:"seen"`
+	View string `json:"view"` // the side it is seen from
+}
+
+// NextSet is what the form of the next set starts from.
+type NextSet struct {
+	SetNo   int      `json:"set_no"`
+	Side    string   `json:"side" enum:"both,left,right"`
+	Reps    int      `json:"reps"`
+	WholeKg *float64 `json:"whole_kg"`
+	Reserve int      `json:"reserve"`
+	Done    bool     `json:"done"` // as many sets as planned
+	Grip    string   `json:"grip"` // of this set, empty where all sets are one
+	// Arms are what each arm starts from: its own last load and reps.
+	Arms []ArmNext `json:"arms"`
+}
+
+// ArmNext is what one arm's next set starts from.
+type ArmNext struct {
+	Side    string   `json:"side" enum:"both,left,right"`
+	SetNo   int      `json:"set_no"`
+	Reps    int      `json:"reps"`
+	WholeKg *float64 `json:"whole_kg"`
+	Reserve int      `json:"reserve"`
+}
+
+// LogView is the log of one session.
+type LogView struct {
+	Session string    `json:"session"`
+	When    string    `json:"when"`
+	Blocked string    `json:"blocked"` // why the client may not train, empty if she may
+	Slots   []LogSlot `json:"slots"`
+}
+
+func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (LogView, error) {
+	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
+	if err != nil {
+		return LogView{}, err
+	}
+	t, err := s.trainee(c) // what is audited is not shown here
+	if err != nil {
+		return LogView{}, err
+	}
+	session, err := s.viewSession(ctx, t, c, kept)
+	if err != nil {
+		return LogView{}, err
+	}
+	planned, _ := kept.Content.Week(movements(ctx))
+	var keys []string
+	for i := range planned.Slots {
+		keys = append(keys, planned.Slots[i].SetUpOf(0).Key())
+	}
+	for i := range entries {
+		if entries[i].Unsure && entries[i].SetUp.Movement != nil {
+			keys = append(keys, entries[i].SetUp.Key())
+		}
+	}
+	past, err := tx.LastOfSeries(ctx, c.ID, keys, movements(ctx))
+	if err != nil {
+		return LogView{}, err
+	}
+	out := LogView{Session: kept.Name, When: session.When, Blocked: s.blocked(c), Slots: []LogSlot{}}
+	index := map[uuid.UUID]int{}
+	for i, slot := range session.Slots {
+		index[slot.ID] = i
+		set := planned.Slots[i].SetUp
+		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
+		first := planned.Slots[i].SetUpOf(0)
+		line.Last = s.lastWords(c, first, kept.ID, past[first.Key()])
+		out.Slots = append(out.Slots, line)
+	}
+	for _, e := range entries {
+		i, there := index[e.SlotID]
+		if !there { // the slot was taken out of the plan after it was done
+			i = len(out.Slots)
+			index[e.SlotID] = i
+			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
+				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()})
+		}
+		v := viewEntry(c, e)
+		if e.Unsure {
+			if v.Unsure, _ = s.doubt(c, kept, &e, v.WholeKg, past[e.SetUp.Key()]); v.Unsure == "" {
+				v.Unsure = "Was it so?"
+			}
+		}
+		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
+			v.Grip = e.SetUp.Title()
+		}
+		out.Slots[i].Entries = append(out.Slots[i].Entries, v)
+	}
+	for i := range out.Slots {
+		l := &out.Slots[i]
+		l.Entered = enteredWords(l)
+		var slot *week.Slot
+		var rack dose.Rack
+		place := 0
+		if i < len(planned.Slots) {
+			slot, place = &planned.Slots[i], planned.Place(i)
+			rack = dose.RackOf(slot.SetUp, c.Room(), c.Dossier.Body().BodyMass)
+		}
+		l.Next = nextSet(l, slot, rack, place)
+	}
+	return out, nil
+}
+
+func tenGrams(kg float64) float64 { return math.Round(kg*100) / 100 }
+
+// ticksOf lists what may be seen in a set-up, its family's own first.
+func ticksOf(s movement.SetUp) []TickView {
+	out := []TickView{}
+	for _, f := range s.Movement.FaultsOf() {
+		out = append(out, TickView{f.ID, f.Seen, f.View})
+	}
+	return out
+}
+
+func viewEntry(c *store.Client, e store.Entry) EntryView {
+	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
+	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
+	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical, Mark: e.Mark.Words()}
+	for _, f := range e.SetUp.Movement.FaultsOf() {
+		if slices.Contains(e.Faults, f.ID) {
+			v.Seen = append(v.Seen, f.Seen)
+		}
+	}
+	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
+		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
+	}
+	return v
+}
+
+// enteredWords tells how many entries there are of those planned: one a set and
+// side.
+func enteredWords(l *LogSlot) string {
+	if !l.Planned {
+		return fmt.Sprint(len(l.Entries))
+	}
+	return fmt.Sprintf("%d / %d", len(l.Entries), l.Sets*len(l.Sides))
+}
+
+// nextSet is what the next entry starts from: the arm that has done less, the one
+// that begins first, each with its own last load and reps; before an arm's first
+// set, and where the plan changes from set to set, with what is planned. slot is
+// nil for one that was taken out of the plan.
+func nextSet(l *LogSlot, slot *week.Slot, rack dose.Rack, place int) NextSet {
+	n := NextSet{Arms: []ArmNext{}}
+	least := math.MaxInt
+	for _, side := range l.Sides {
+		arm := ArmNext{Side: side, SetNo: 1}
+		done := false
+		for i := range l.Entries {
+			if e := &l.Entries[i]; e.Side == side {
+				arm.SetNo, done = max(arm.SetNo, e.SetNo+1), true
+				arm.Reps, arm.Reserve, arm.WholeKg = e.Reps, e.Reserve, &e.WholeKg
+			}
+		}
+		if slot != nil {
+			asPlanned(&arm, slot, rack, place, !done)
+		}
+		n.Arms = append(n.Arms, arm)
+		if arm.SetNo-1 < least {
+			least = arm.SetNo - 1
+			n.SetNo, n.Side, n.Reps, n.WholeKg, n.Reserve = arm.SetNo, side, arm.Reps, arm.WholeKg, arm.Reserve
+		}
+	}
+	n.Done = least >= l.Sets
+	if slot != nil && len(slot.Grips) > 0 {
+		n.Grip = slot.SetUpOf(n.SetNo - 1).Name()
+	}
+	return n
+}
+
+// asPlanned gives an arm's next set what is planned for it: everything before its
+// first, later only what the plan changes from set to set.
+func asPlanned(n *ArmNext, slot *week.Slot, rack dose.Rack, place int, first bool) {
+	d := &slot.Dose
+	if first {
+		n.Reps = d.RepsHigh
+	}
+	if first || len(d.Reserves) > 0 {
+		n.Reserve = d.ReserveOf(n.SetNo - 1)
+	}
+	if loads := d.Loads(rack, n.SetNo-1, place); first || d.Method.ID == dose.Pyramid {
+		switch {
+		case len(loads) > 0:
+			n.WholeKg = &loads[0]
+		case d.LoadKg != nil:
+			whole := tenGrams(rack.Carry.Whole(*d.LoadKg, rack.Rigging))
+			n.WholeKg = &whole
+		}
+	}
+}
+
+// lastWords tells the last session of the same series but one.
+func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, entries []store.Entry) string {
+	var last uuid.UUID
+	reps := map[store.Side][]string{}
+	var maxima []float64
+	words := ""
+	for _, e := range entries {
+		if e.SessionID == but || last != uuid.Nil && e.SessionID != last {
+			continue
+		}
+		if last == uuid.Nil {
+			last = e.SessionID
+			words = daysWords(e.DoneAt.UTC().Truncate(24*60*60*1e9), s.today()) + ": " + viewEntry(c, e).Load
+		}
+		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
+		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
+			maxima = append(maxima, max)
+		}
+	}
+	if last == uuid.Nil {
+		return ""
+	}
+	for _, side := range []struct {
+		side store.Side
+		lead string
+	}{{store.BothSides, " × "}, {store.Left, " × left "}, {store.Right, " and right "}} {
+		if list := reps[side.side]; len(list) > 0 {
+			words += side.lead + strings.Join(list, ", ")
+		}
+	}
+	if len(maxima) > 0 {
+		carry := person.CarryOf(set)
+		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10, set)
+	}
+	return words
+}
