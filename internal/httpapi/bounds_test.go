@@ -7,7 +7,6 @@ import (
 	"image"
 	"image/color"
 	"image/png"
-	"log/slog"
 	"net/http/httptest"
 	"os"
 	"path/filepath"
@@ -100,10 +99,7 @@ func BenchmarkAnImportAtItsBound(b *testing.B) {
 // What no field of ours can hold is a clear 4xx in a moment, told at its place, and
 // nothing of it stands raw in a log.
 func TestOddValuesAreRefusedAtTheirPlace(t *testing.T) {
-	var logged bytes.Buffer
-	was := slog.Default()
-	slog.SetDefault(slog.New(slog.NewJSONHandler(&logged, nil)))
-	defer slog.SetDefault(was)
+	logged := logging(t)
 	s := open(t)
 	c := s.signedIn(t, wren)
 	path := sessionPath("Aurelio Finch")

@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
@@ -141,6 +142,15 @@ func (p problem) locations() (out []string) {
 		out = append(out, e.Location)
 	}
 	return
+}
+
+// logging catches the log of a test.
+func logging(t testing.TB) *bytes.Buffer {
+	var logged bytes.Buffer
+	was := slog.Default()
+	slog.SetDefault(slog.New(slog.NewJSONHandler(&logged, nil)))
+	t.Cleanup(func() { slog.SetDefault(was) })
+	return &logged
 }
 
 func newID() string { return uuid.Must(uuid.NewV7()).String() }

@@ -2,9 +2,7 @@ package httpapi_test
 
 import (
 	"bufio"
-	"bytes"
 	"encoding/json"
-	"log/slog"
 	"strings"
 	"testing"
 
@@ -17,10 +15,7 @@ import (
 // Every request is one line of the log, with what it took; its id is in the answer
 // and in every problem, from wherever that comes.
 func TestARequestIsFoundInTheLog(t *testing.T) {
-	var logged bytes.Buffer
-	was := slog.Default()
-	slog.SetDefault(slog.New(slog.NewJSONHandler(&logged, nil)))
-	defer slog.SetDefault(was)
+	logged := logging(t)
 	s := open(t)
 	c := s.signedIn(t, wren)
 	line := func(id string) map[string]any {

@@ -116,7 +116,7 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 // addedToDip says whether the dose adds load to a dip, which is then no longer safe
 // to fail alone, whatever the movement is called.
 func (d *Dose) addedToDip(s movement.SetUp, room *person.Room, bodyMass float64) bool {
-	return s.Movement.Action == movement.Dip && d.LoadKg != nil && person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)) > 0.05
+	return s.Movement.Action == movement.Dip && d.LoadKg != nil && person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)) > person.LeastAdded
 }
 
 // mostEach bounds what is looked at set by set: a dose far beyond its limits is

@@ -4,10 +4,12 @@ package entry
 
 import (
 	"fmt"
+	"math"
 	"time"
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/text"
 )
 
 // What is taken for a slip rather than a feat.
@@ -41,15 +43,15 @@ func Doubt(t Told, a *Against) (question, field string) {
 	if len(a.Steps) > 0 && !person.IsStep(a.Steps, t.Whole) && t.Whole != 0 {
 		nearest := a.Steps[0]
 		for _, s := range a.Steps {
-			if abs(s-t.Whole) < abs(nearest-t.Whole) {
+			if math.Abs(s-t.Whole) < math.Abs(nearest-t.Whole) {
 				nearest = s
 			}
 		}
-		return fmt.Sprintf("%s? %s has %s.", capital(words), a.Room, a.has(nearest)), "whole_kg"
+		return fmt.Sprintf("%s? %s has %s.", text.Capital(words), a.Room, a.has(nearest)), "whole_kg"
 	}
 	hand := a.Carry.PerHand(t.Whole, a.Rigging)
 	if a.E1RM > 0 && hand > mostOfMax*a.E1RM && a.Carry != person.BodyWeight {
-		return fmt.Sprintf("%s? By its series about %s could be lifted once.", capital(words), a.Carry.Words(round(a.Carry.Whole(a.E1RM, a.Rigging)), a.SetUp)), "whole_kg"
+		return fmt.Sprintf("%s? By its series about %s could be lifted once.", text.Capital(words), a.Carry.Words(math.Round(10*a.Carry.Whole(a.E1RM, a.Rigging))/10, a.SetUp)), "whole_kg"
 	}
 	if a.High > 0 && t.Reps > mostOfBand*a.High {
 		return fmt.Sprintf("%d reps? The band ends at %d.", t.Reps, a.High), "reps"
@@ -63,16 +65,6 @@ func (a *Against) has(nearest float64) string {
 		return a.Carry.Words(nearest, a.SetUp)
 	}
 	return "none, the nearest is " + a.Carry.Words(nearest, a.SetUp)
-}
-
-func abs(x float64) float64   { return max(x, -x) }
-func round(x float64) float64 { return float64(int(x*10+0.5)) / 10 }
-
-func capital(s string) string {
-	if s[0] >= 'a' && s[0] <= 'z' {
-		return string(s[0]-'a'+'A') + s[1:]
-	}
-	return s
 }
 
 // Mark says why a set is in the log although training is stopped.

@@ -68,14 +68,14 @@ func (v *Verdict) byLadder(s movement.SetUp, m Mobility) {
 	}
 }
 
-// leastAdded is what counts as load added to the body, kg.
-const leastAdded = 0.05
+// LeastAdded is over what something counts as load added to the body, kg.
+const LeastAdded = 0.05
 
 // JudgeAdded rules on what is added to the body in a dip or pull-up, kg, by the
 // load and not by the movement's name; allowed without any.
 func (f *Fence) JudgeAdded(s movement.SetUp, addedKg float64) Verdict {
 	v := Verdict{Ruling: Allowed}
-	if f == nil || !(addedKg > leastAdded) || s.Movement.Added { // what its name says is judged with the set-up
+	if f == nil || !(addedKg > LeastAdded) || s.Movement.Added { // what its name says is judged with the set-up
 		return v
 	}
 	v.byLadder(s, f.Mobility)

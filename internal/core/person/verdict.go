@@ -6,6 +6,7 @@ import (
 
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/text"
 )
 
 // Ruling is what a client may do with a set-up.
@@ -99,7 +100,7 @@ func Judge(s movement.SetUp, p *effort.Profile, scores Scores, mob Mobility, cap
 	v.byMobility(s, mob)
 	if why := caps.Lying(s); why != "" {
 		v.ByCaps = true
-		v.add(Avoid, capital(why)+".")
+		v.add(Avoid, text.Capital(why)+".")
 	}
 	slices.SortStableFunc(v.Reasons, func(a, b Reason) int {
 		if a.Ruling == b.Ruling {
@@ -120,7 +121,7 @@ func (v *Verdict) add(r Ruling, words string, limits ...Limit) {
 
 // byFamily is the rule of the joint score j against the family's score k.
 func (v *Verdict) byFamily(s movement.SetUp, j movement.Joint, score, k int) {
-	what := fmt.Sprintf("%s %d of 10; this set-up loads it %d of 3", capital(j.Words()), score, k)
+	what := fmt.Sprintf("%s %d of 10; this set-up loads it %d of 3", text.Capital(j.Words()), score, k)
 	eased, relief := relief(s, j, k)
 	switch {
 	case score > overScore && k >= 2 && !(len(relief) > 0 && eased < 2):
@@ -299,8 +300,6 @@ func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
 }
 
 func abs(x float64) float64 { return max(x, -x) }
-
-func capital(s string) string { return string(s[0]-'a'+'A') + s[1:] }
 
 func lower(s string) string {
 	if s[0] >= 'A' && s[0] <= 'Z' {

@@ -105,3 +105,11 @@ func (w *walker) value(at, field string, depth int) error {
 	}
 	return nil
 }
+
+// Capital writes the first letter of a text large, where it is a plain one.
+func Capital(s string) string {
+	if s != "" && s[0] >= 'a' && s[0] <= 'z' {
+		return string(s[0]-'a'+'A') + s[1:]
+	}
+	return s
+}

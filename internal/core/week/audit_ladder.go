@@ -2,6 +2,7 @@ package week
 
 import (
 	"fmt"
+	"math"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
@@ -53,7 +54,9 @@ func (t *Trainee) byLoad(s *Session, i int, add func(code string, severity Sever
 		return
 	}
 	carry, rigging := person.CarryOf(slot.SetUp), t.Room.Rigging(t.Yardstick.Body().BodyMass)
-	says := func(hand float64) string { return carry.Words(roundTo(carry.Whole(hand, rigging), 0.1), slot.SetUp) }
+	says := func(hand float64) string {
+		return carry.Words(math.Round(10*carry.Whole(hand, rigging))/10, slot.SetUp)
+	}
 	hand := carry.PerHand(most, rigging)
 	switch {
 	case !known:
@@ -107,6 +110,3 @@ func (a *auditor) soften(i, j int) *Fix {
 		return true
 	})
 }
-
-// roundTo rounds to a step.
-func roundTo(x, step float64) float64 { return float64(int(x/step+0.5)) * step }

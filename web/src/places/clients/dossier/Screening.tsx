@@ -2,6 +2,7 @@ import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf, type DossierView, type FieldFault } from '../../../api/client'
 import { useSending } from '../../../api/sending'
+import { dayWords } from '../../../ui/when'
 import { Blank, day, trimmed } from './Fill'
 
 interface Answer {
@@ -64,8 +65,6 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
     </section>
   )
 }
-
-const dayWords = (iso: string) => new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, { dateStyle: 'long' })
 
 function Questions({ view, today, done }: { view: DossierView; today: string; done: (v: DossierView | null) => void }) {
   const round = useSending()

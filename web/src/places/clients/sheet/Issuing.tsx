@@ -11,6 +11,7 @@ import { useClient } from '../Client'
 import { mondayOf } from '../week/move'
 import { Compare } from './Compare'
 import { Links } from './Links'
+import { momentWords } from '../../../ui/when'
 
 interface Props {
   session: string
@@ -20,7 +21,6 @@ interface Props {
   saved: boolean
 }
 
-const at = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const mostShown = 4
 
 /** Issuing is what of this sheet has left, what changed since and what is open, and what makes the client read it: this session's sheet, or the whole week's. */
@@ -89,7 +89,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
           <b>Changed since sheet {last.number} left:</b>
         ) : (
           <span>
-            Sheet {last.number} left on {at(last.at)} and is what is planned.
+            Sheet {last.number} left on {momentWords(last.at)} and is what is planned.
           </span>
         )}
         {!locked && (!last || pending) && (
@@ -109,7 +109,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
             aria-label="Which sheet"
             value={looked ? view.issues.findIndex((i) => i.sheet === looked) : -1}
             onChange={(i) => look(i < 0 ? null : view.issues[i].sheet)}
-            options={[{ value: -1, label: 'as planned now' }, ...view.issues.map((i, n) => ({ value: n, label: `sheet ${i.number}, ${at(i.at)}, ${i.by}` }))]}
+            options={[{ value: -1, label: 'as planned now' }, ...view.issues.map((i, n) => ({ value: n, label: `sheet ${i.number}, ${momentWords(i.at)}, ${i.by}` }))]}
           />
         )}
       </p>

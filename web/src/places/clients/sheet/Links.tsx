@@ -2,8 +2,8 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf, type IssuesView } from '../../../api/client'
 import { useSending } from '../../../api/sending'
+import { momentWords } from '../../../ui/when'
 
-const at = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const linkDays = 28
 
 /** Links are the addresses by which the client reads what was issued: made, shown once, ended. */
@@ -40,7 +40,7 @@ export function Links({ client, links, locked, changed }: { client: string; link
           ? 'The client has no link that opens.'
           : open.map((l) => (
               <span key={l.id}>
-                A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}: {l.opened === 0 ? 'not opened yet' : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${at(l.opened_at!)}`}{' '}
+                A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}: {l.opened === 0 ? 'not opened yet' : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}
                 {!locked && (
                   <button type="button" className="link" onClick={() => void end(l.id)}>
                     End it
