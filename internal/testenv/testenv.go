@@ -72,3 +72,10 @@ func AdminURL(d localpg.Database) string {
 	name, _, _ = strings.Cut(name, "?")
 	return server.AdminURL(name)
 }
+
+// Empty makes a database with nothing in it, not even the schema.
+func Empty(t testing.TB) localpg.Database {
+	db, err := server.Database(context.Background(), fmt.Sprintf("test_%d", count.Add(1)), "")
+	require.NoError(t, err)
+	return db
+}
