@@ -41,7 +41,7 @@ func TestTheDemoIsSound(t *testing.T) {
 			if c.Screening != nil {
 				screened++
 			}
-			sessions, err := tx.Sessions(ctx, c.ID)
+			sessions, err := tx.Sessions(ctx, c.ID, movement.Shipped)
 			require.NoError(t, err)
 			require.NotEmpty(t, sessions)
 			y, err := effort.NewYardstick(c.Dossier.Body())
@@ -51,14 +51,14 @@ func TestTheDemoIsSound(t *testing.T) {
 			tr := &week.Trainee{Yardstick: y, Room: c.Room(), Caps: person.CapsOf(standing.Caps), Stance: c.Stance,
 				Fence: &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: person.CapsOf(standing.Caps), Overrides: c.Overrides}}
 			for _, one := range sessions {
-				session, faults := one.Content.Week(movement.Shipped)
-				require.Empty(t, faults)
-				assert.Empty(t, session.Check(tr), c.Dossier.Name)
-				for _, f := range session.Findings(tr, session.Count(y, tr.Stance), c.Dossier.Minutes) {
+				require.Empty(t, one.Faults)
+				session := one.Session
+				assert.Empty(t, tr.Check(&session), c.Dossier.Name)
+				for _, f := range tr.Findings(&session, week.Count(&session, y, tr.Stance), c.Dossier.Minutes) {
 					assert.Equal(t, week.Note, f.Severity, "%s: %s", c.Dossier.Name, f.Text)
 				}
 			}
-			_, err = tx.Session(ctx, c.ID, demo.SessionID(c.Dossier.Name))
+			_, err = tx.Session(ctx, c.ID, demo.SessionID(c.Dossier.Name), movement.Shipped)
 			assert.NoError(t, err)
 		}
 		assert.Equal(t, 7, screened, "one client is not screened yet")

@@ -10,9 +10,11 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"musculus/internal/core/day"
+	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/week"
+	"musculus/internal/core/plan"
 	"musculus/internal/store"
 )
 
@@ -74,25 +76,26 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 
 func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) error {
 	client := ClientID(p.name)
+	on := store.DayOf(today)
 	coach, assistant := id("account", SignIns[0].Email), id("account", SignIns[1].Email)
 	if err := loadDossier(ctx, tx, p, client, store.DayOf(today), coach, assistant); err != nil {
 		return err
 	}
-	planned := store.Session{ID: SessionID(p.name), ClientID: client, Name: p.session, PlannedOn: today.AddDate(0, 0, p.inDays), Content: p.content(0)}
-	if err := tx.AddSession(ctx, planned, coach, id("write", p.name)); err != nil {
+	planned := p.planned(SessionID(p.name), client, p.session, on+day.Day(p.inDays), 0)
+	if err := tx.AddSession(ctx, planned, coach, id("write", p.name), movement.Shipped); err != nil {
 		return err
 	}
 	for i, more := range p.also {
 		other := *p
 		other.slots = more.slots
-		s := store.Session{ID: id("session", p.name, "also", i), ClientID: client, Name: more.session, PlannedOn: today.AddDate(0, 0, more.inDays), Content: other.content(-1 - i)}
-		if err := tx.AddSession(ctx, s, coach, id("write", p.name, "also", i)); err != nil {
+		s := other.planned(id("session", p.name, "also", i), client, more.session, on+day.Day(more.inDays), -1-i)
+		if err := tx.AddSession(ctx, s, coach, id("write", p.name, "also", i), movement.Shipped); err != nil {
 			return err
 		}
 	}
 	for _, ago := range p.loggedDaysAgo {
-		done := store.Session{ID: id("session", p.name, ago), ClientID: client, Name: p.session, PlannedOn: today.AddDate(0, 0, -ago), Content: p.content(ago)}
-		if err := tx.AddSession(ctx, done, coach, id("write", p.name, ago)); err != nil {
+		done := p.planned(id("session", p.name, ago), client, p.session, on-day.Day(ago), ago)
+		if err := tx.AddSession(ctx, done, coach, id("write", p.name, ago), movement.Shipped); err != nil {
 			return err
 		}
 		if err := logSession(ctx, tx, p, done, ago, assistant); err != nil {
@@ -102,23 +105,20 @@ func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) err
 	return nil
 }
 
-// content makes the session's slots; each session has slot ids of its own.
-func (p *demoClient) content(ago int) store.Content {
-	out := store.Content{WarmUpMin: p.warmUp}
+// planned makes a session; each has slot ids of its own.
+func (p *demoClient) planned(session, client uuid.UUID, name string, on day.Day, ago int) store.Session {
+	out := store.Session{ClientID: client, Planned: plan.Planned{ID: session, Name: name, On: on, Session: plan.Session{WarmUpMin: p.warmUp}}}
 	for i, slot := range p.slots {
 		d := slot.dose
 		set := slot.setUp()
-		perHand := person.CarryOf(set).PerHand(slot.whole, p.rooms[0].Rigging(p.body.BodyMass))
-		d.LoadKg = &perHand
-		cues := slot.cues
-		if cues == nil {
-			cues = []string{}
-		}
-		starts := week.StartsInTurn
+		rack := dose.RackOf(set, p.rooms[0], p.body.BodyMass)
+		d.Load = dose.Carried(rack, rack.Carry.PerHand(slot.whole, rack.Rigging))
+		one := plan.Of(set, d)
+		one.ID, one.Rows[0].ID, one.Cues = id("slot", p.name, ago, i), id("row", p.name, ago, i), slot.cues
 		if p.rightBetter > 0 && set.ArmsInTurn() == 2 { // the smaller arm leads
-			starts = week.StartsLeft
+			one.Starts = plan.StartsLeft
 		}
-		out.Slots = append(out.Slots, store.PlannedSlot{Starts: starts, ID: id("slot", p.name, ago, i), Movement: slot.movement, Settings: slot.settings, Dose: d, Cues: cues})
+		out.Slots = append(out.Slots, one)
 	}
 	return out
 }
@@ -135,26 +135,27 @@ func (s *planned) setUp() movement.SetUp {
 // little noise, the right arm ahead where it is.
 func logSession(ctx context.Context, tx *store.Tx, p *demoClient, session store.Session, ago int, by uuid.UUID) error {
 	r := rand.New(rand.NewPCG(uint64(ago), uint64(len(p.name))))
-	at := session.PlannedOn.Add(17 * time.Hour)
-	for i, slot := range session.Content.Slots {
-		set := p.slots[i].setUp()
+	at := time.Unix(int64(session.On)*24*60*60, 0).UTC().Add(17 * time.Hour)
+	floor := plan.Floor{Room: p.rooms[0], BodyMass: p.body.BodyMass}
+	for i, slot := range session.Slots {
+		set, first, hand := slot.SetUp, slot.First(), session.Hand(i, 0, &floor)
 		sides := []store.Side{store.BothSides}
 		if set.ArmsInTurn() == 2 {
 			sides = []store.Side{store.Left, store.Right}
 		}
-		for n := 1; n <= slot.Dose.Sets; n++ {
+		for n := 1; n <= first.Sets; n++ {
 			for _, side := range sides {
-				reps := slot.Dose.RepsHigh - ago/5 - (n - 1) + r.IntN(2)
+				reps := first.RepsHigh - ago/5 - (n - 1) + r.IntN(2)
 				if side == store.Left {
 					reps -= p.rightBetter
 				}
 				at = at.Add(2 * time.Minute)
 				note := ""
-				if ago == 7 && i == 0 && n == slot.Dose.Sets && side != store.Right {
+				if ago == 7 && i == 0 && n == first.Sets && side != store.Right {
 					note = "last rep slow, elbow stayed put"
 				}
 				e := store.Entry{ID: id("entry", p.name, ago, i, n, side), ClientID: session.ClientID, SessionID: session.ID, SlotID: slot.ID, SetUp: set,
-					Side: side, SetNo: n, Reps: max(reps, 4), LoadKg: *slot.Dose.LoadKg, Reserve: slot.Dose.Reserve, Note: note, DoneAt: at}
+					Side: side, SetNo: n, Reps: max(reps, 4), LoadKg: *hand, Reserve: first.Reserve, Note: note, DoneAt: at}
 				if err := tx.AddEntry(ctx, e, by); err != nil {
 					return err
 				}

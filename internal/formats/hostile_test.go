@@ -150,15 +150,15 @@ func written(f *testing.F, write func(*bytes.Buffer) error) []byte {
 }
 
 func FuzzReadPlanJSON(f *testing.F) {
-	fuzzReader(f, formats.ReadPlanJSON, written(f, func(b *bytes.Buffer) error { return formats.WritePlanJSON(b, plan()) }), []byte(`{"format":"musculus-plan","version":1,"sessions":[{}]}`))
+	fuzzReader(f, formats.ReadPlanJSON, written(f, func(b *bytes.Buffer) error { return formats.WritePlanJSON(b, aPlan()) }), []byte(`{"format":"musculus-plan","version":1,"sessions":[{}]}`))
 }
 
 func FuzzReadPlanCSV(f *testing.F) {
-	fuzzReader(f, formats.ReadPlanCSV, written(f, func(b *bytes.Buffer) error { return formats.WritePlanCSV(b, plan()) }), []byte("session;date;movement;sets;reps_low\nA;25.11.2026;lying_bar;3;8"))
+	fuzzReader(f, formats.ReadPlanCSV, written(f, func(b *bytes.Buffer) error { return formats.WritePlanCSV(b, aPlan()) }), []byte("session;date;movement;sets;reps_low\nA;25.11.2026;lying_bar;3;8"))
 }
 
 func FuzzReadPlanXLSX(f *testing.F) {
-	fuzzReader(f, formats.ReadPlanXLSX, written(f, func(b *bytes.Buffer) error { return formats.WritePlanXLSX(b, plan()) }))
+	fuzzReader(f, formats.ReadPlanXLSX, written(f, func(b *bytes.Buffer) error { return formats.WritePlanXLSX(b, aPlan()) }))
 }
 
 // Lines of the interchange, whatever is in them.

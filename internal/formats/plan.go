@@ -6,9 +6,13 @@ import (
 	"fmt"
 	"io"
 	"maps"
+	"reflect"
 	"slices"
 	"strings"
 
+	"github.com/google/uuid"
+
+	"musculus/internal/core/plan"
 	"musculus/internal/core/text"
 )
 
@@ -16,7 +20,7 @@ import (
 // docs/formats/plan.schema.json.
 const (
 	PlanFormat  = "musculus-plan"
-	PlanVersion = 1
+	PlanVersion = plan.Version
 )
 
 // Limits of a plan that is read.
@@ -39,45 +43,87 @@ type Plan struct {
 
 // PlanSession is one session on its day.
 type PlanSession struct {
-	Name      string     `json:"name"`
-	Date      string     `json:"date"`             // 2026-11-25
-	Intent    string     `json:"intent,omitempty"` // heavy, light
-	WarmUpMin float64    `json:"warm_up_min"`
-	Locked    bool       `json:"locked,omitempty"`
-	Slots     []PlanSlot `json:"slots"`
+	Name      string       `json:"name"`
+	Date      string       `json:"date"`             // 2026-11-25
+	Intent    string       `json:"intent,omitempty"` // heavy, light
+	WarmUpMin float64      `json:"warm_up_min"`
+	Locked    bool         `json:"locked,omitempty"`
+	Combos    []plan.Combo `json:"combos,omitempty"`
+	Slots     []PlanSlot   `json:"slots"`
 }
 
-// PlanSlot is one slot: the movement's id, the settings that were turned, the dose.
+// PlanSlot is one slot as a plan writes it, without ids: who reads it finds them by
+// what stands where.
 type PlanSlot struct {
-	Movement string         `json:"movement"`
-	InWords  string         `json:"in_words,omitempty"` // for people; not read
-	Settings map[string]any `json:"settings,omitempty"`
-	Sets     int            `json:"sets"`
-	RepsLow  int            `json:"reps_low"`
-	RepsHigh int            `json:"reps_high"`
-	Reserve  int            `json:"reserve"`
-	Reserves []int          `json:"reserves,omitempty"` // set by set, where they differ; reserve is the first
-	RestS    int            `json:"rest_s"`
-	Tempo    []float64      `json:"tempo,omitempty"`   // lowering, hold, lifting, hold, s
-	LoadKg   *float64       `json:"load_kg,omitempty"` // what one hand carries
+	ID any `json:"id,omitempty"` // not written, not read
+	plan.SlotJSON
+	InWords string    `json:"in_words,omitempty"` // for people; not read
+	Rows    []PlanRow `json:"rows"`
+}
+
+// PlanRow is one row.
+type PlanRow struct {
+	ID any `json:"id,omitempty"` // not written, not read
+	plan.RowJSON
 	// LoadMarked is the same load as it is marked on the thing, kg: the whole bar, the
 	// dumbbell two hands share, the stack, what is added to the body. LoadMeans says
 	// which, for people; it is not read.
-	LoadMarked *float64   `json:"load_marked,omitempty"`
-	LoadMeans  string     `json:"load_means,omitempty"`
-	Method     string     `json:"method,omitempty"`
-	MethodN    int        `json:"method_n,omitempty"`
-	Combo      string     `json:"combo,omitempty"`
-	Cues       []string   `json:"cues,omitempty"`
-	Grips      []PlanGrip `json:"grips,omitempty"`  // of the sets one by one, where they differ
-	Starts     string     `json:"starts,omitempty"` // left, right; absent: in turn
-	Locked     bool       `json:"locked,omitempty"`
+	LoadMarked *float64 `json:"load_marked,omitempty"`
+	LoadMeans  string   `json:"load_means,omitempty"`
 }
 
-// PlanGrip is the set-up of one set.
-type PlanGrip struct {
-	Movement string         `json:"movement"`
-	Settings map[string]any `json:"settings,omitempty"`
+// Session is what was read, to be resolved before it is counted.
+func (s *PlanSession) Session() plan.Session {
+	out := plan.Session{WarmUpMin: s.WarmUpMin, Intent: s.Intent, Locked: s.Locked, Combos: slices.Clone(s.Combos), Slots: []plan.Slot{}}
+	for i := range s.Slots {
+		slot := s.Slots[i].SlotJSON
+		slot.Rows, slot.CueReason = nil, ""
+		for k := range s.Slots[i].Rows {
+			slot.Rows = append(slot.Rows, s.Slots[i].Rows[k].RowJSON)
+		}
+		out.Slots = append(out.Slots, slot.Slot())
+	}
+	out.FillCombos()
+	return out
+}
+
+// DropLoads takes the loads out that are somebody's: numbers, not what refers to them.
+func (s *PlanSession) DropLoads() {
+	for i := range s.Slots {
+		for k := range s.Slots[i].Rows {
+			r := &s.Slots[i].Rows[k]
+			if r.LoadMarked = nil; r.Load != nil && (r.Load.Kg != nil || r.Load.AddedKg != nil) {
+				r.Load = nil
+			}
+		}
+	}
+}
+
+// slotOf is a slot as a plan writes it.
+func slotOf(j plan.SlotJSON) PlanSlot {
+	out := PlanSlot{SlotJSON: j}
+	for _, r := range j.Rows {
+		r.ID = uuid.Nil
+		out.Rows = append(out.Rows, PlanRow{RowJSON: r})
+	}
+	out.SlotJSON.Rows, out.SlotJSON.ID = nil, uuid.Nil
+	out.CueReason = "" // it is about one client
+	return out
+}
+
+// SessionOf is a session as a plan writes it; marked tells the load of a row as it is
+// marked, nil where it has none, and what the mark is.
+func SessionOf(p *plan.Planned, marked func(slot, row int) (*float64, string)) PlanSession {
+	out := PlanSession{Name: p.Name, Date: p.On.String(), Intent: p.Intent, WarmUpMin: p.WarmUpMin, Locked: p.Locked, Combos: p.Combos, Slots: []PlanSlot{}}
+	for i := range p.Slots {
+		slot := slotOf(p.Slots[i].JSON())
+		slot.InWords = p.Slots[i].SetUp.Name()
+		for k := range slot.Rows {
+			slot.Rows[k].LoadMarked, slot.Rows[k].LoadMeans = marked(i, k)
+		}
+		out.Slots = append(out.Slots, slot)
+	}
+	return out
 }
 
 // PlanProblem is what could not be read, and where.
@@ -136,32 +182,36 @@ func ReadPlanJSON(b []byte) PlanRead {
 		out.problem("the file", "is no plan in JSON: %s", short(err.Error()))
 		return out
 	}
+	known := any(new(Plan))
 	switch p := &out.Plan; {
 	case p.Format != PlanFormat:
 		out.problem("format", "%q is not %q", short(p.Format), PlanFormat)
+	case p.Version == 1:
+		known = new(planV1)
+		if err := out.readV1(b); err != nil {
+			out.problem("the file", "is no plan in JSON: %s", short(err.Error()))
+		}
 	case p.Version != PlanVersion:
-		out.problem("version", "version %d is not read here, only %d", p.Version, PlanVersion)
+		out.problem("version", "version %d is not read here, only up to %d", p.Version, PlanVersion)
 	}
 	if len(out.Problems) > 0 {
 		out.Plan = Plan{}
 		return out
 	}
-	out.unknown(unknownFields(b))
+	out.unknown(unknownFields(b, known))
 	out.bound()
 	return out
 }
 
-// unknownFields lists fields that a plan has not, by name.
-func unknownFields(b []byte) []string {
+// unknownFields lists fields that a plan of some shape has not, by name.
+func unknownFields(b []byte, shape any) []string {
 	strict := json.NewDecoder(bytes.NewReader(b))
 	strict.DisallowUnknownFields()
-	if strict.Decode(new(Plan)) == nil {
+	if strict.Decode(shape) == nil {
 		return nil
 	}
-	known := map[string]bool{"format": true, "version": true, "client": true, "sessions": true, "name": true, "date": true, "slots": true, "in_words": true}
-	for _, c := range columns {
-		known[c.id] = true
-	}
+	known := map[string]bool{}
+	fieldsOf(reflect.TypeOf(shape), known)
 	seen := map[string]bool{}
 	var walk func(v any)
 	walk = func(v any) {
@@ -189,12 +239,31 @@ func unknownFields(b []byte) []string {
 	return slices.Sorted(maps.Keys(seen))
 }
 
+// fieldsOf notes the names of all fields of a shape.
+func fieldsOf(t reflect.Type, known map[string]bool) {
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+		t = t.Elem()
+	}
+	if t.Kind() != reflect.Struct {
+		return
+	}
+	for i := range t.NumField() {
+		f := t.Field(i)
+		if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" {
+			known[name] = true
+		}
+		fieldsOf(f.Type, known)
+	}
+}
+
 // bound refuses plans that are too long and fills in what has a usual value.
 func (r *PlanRead) bound() {
 	rows := 0
 	for i := range r.Plan.Sessions {
 		s := &r.Plan.Sessions[i]
-		rows += len(s.Slots)
+		for j := range s.Slots {
+			rows += max(len(s.Slots[j].Rows), 1)
+		}
 		s.Intent = strings.ToLower(strings.TrimSpace(s.Intent))
 		if s.Intent != "" && s.Intent != "heavy" && s.Intent != "light" {
 			r.problem(fmt.Sprintf("session %q", short(s.Name)), "%q is neither heavy nor light", short(s.Intent))
@@ -207,7 +276,7 @@ func (r *PlanRead) bound() {
 		}
 	}
 	if len(r.Plan.Sessions) > MostSessions || rows > MostRows {
-		r.problem("the file", "%d sessions with %d slots are more than %d with %d; split it", len(r.Plan.Sessions), rows, MostSessions, MostRows)
+		r.problem("the file", "%d sessions with %d rows are more than %d with %d; split it", len(r.Plan.Sessions), rows, MostSessions, MostRows)
 		r.Plan.Sessions = nil
 	}
 }

@@ -9,7 +9,7 @@ import (
 	"strings"
 )
 
-// WritePlanCSV writes a plan as CSV, one row a slot. Text that a spreadsheet would
+// WritePlanCSV writes a plan as CSV, one line a row of a slot. Text that a spreadsheet would
 // take for a formula is written behind an apostrophe.
 func WritePlanCSV(w io.Writer, p *Plan) error {
 	out := csv.NewWriter(w)
@@ -21,8 +21,8 @@ func WritePlanCSV(w io.Writer, p *Plan) error {
 		return err
 	}
 	for i := range p.Sessions {
-		for j := range p.Sessions[i].Slots {
-			row := cells(&p.Sessions[i], &p.Sessions[i].Slots[j])
+		for _, l := range p.Sessions[i].lines() {
+			row := cells(&l)
 			for k := range row {
 				row[k] = safe(row[k])
 			}

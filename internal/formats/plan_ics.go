@@ -3,6 +3,7 @@ package formats
 import (
 	"fmt"
 	"io"
+	"musculus/internal/core/day"
 	"strings"
 	"time"
 
@@ -12,7 +13,13 @@ import (
 // CalendarSession is a session as a calendar shows it.
 type CalendarSession struct {
 	ID, Name, Where, Says string
-	Date                  time.Time // the day; it has no hour
+	Date                  day.Day
+}
+
+// midnight is a day as the calendar's library takes it.
+func midnight(d day.Day) time.Time {
+	y, m, dom := d.Date()
+	return time.Date(y, time.Month(m), dom, 0, 0, 0, 0, time.UTC)
 }
 
 // WriteCalendar writes sessions as whole days of a calendar.
@@ -24,8 +31,8 @@ func WriteCalendar(w io.Writer, name string, sessions []CalendarSession, now tim
 	for _, s := range sessions {
 		e := cal.AddEvent(s.ID + "@musculus")
 		e.SetDtStampTime(now)
-		e.SetAllDayStartAt(s.Date)
-		e.SetAllDayEndAt(s.Date.AddDate(0, 0, 1))
+		e.SetAllDayStartAt(midnight(s.Date))
+		e.SetAllDayEndAt(midnight(s.Date + 1))
 		e.SetSummary(s.Name)
 		e.SetLocation(s.Where)
 		e.SetDescription(s.Says)

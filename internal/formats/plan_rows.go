@@ -3,28 +3,109 @@ package formats
 import (
 	"fmt"
 	"maps"
+	"math"
 	"regexp"
 	"slices"
 	"strconv"
 	"strings"
 	"time"
 
+	"musculus/internal/core/dose"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/text"
 )
 
-// column is one column of a plan in rows: its id, and how a coach's sheet calls it.
-type column struct{ id, label string }
-
-// columns of a slot's row, in their order.
-var columns = []column{
-	{"session", "Session"}, {"date", "Date"}, {"intent", "Heavy or light"}, {"warm_up_min", "Warm-up, min"},
-	{"movement", "Movement"}, {"in_words", "In words"}, {"settings", "Settings"}, {"sets", "Sets"}, {"reps_low", "Reps from"}, {"reps_high", "Reps to"},
-	{"reserve", "Left in reserve"}, {"reserves", "Left set by set"}, {"rest_s", "Rest, s"}, {"tempo", "Tempo"}, {"load_kg", "Load, kg in one hand"}, {"load_marked", "Load as marked, kg"}, {"load_means", "What the mark is"}, {"method", "Method"}, {"method_n", "Method’s number"},
-	{"combo", "Combo"}, {"grips", "Grips by set"}, {"starts", "Arm that begins"}, {"locked", "Locked"}, {"cues", "Cues"},
+// line is one line of a plan in a table: a row of a slot of a session.
+type line struct {
+	s    *PlanSession
+	slot *PlanSlot
+	n    int // the slot's number in the session, from 1
+	row  *PlanRow
 }
 
-// perSession are the columns that belong to a session rather than a slot.
+// first says whether the line is its slot's first, which says what is the slot's.
+func (l *line) first() bool { return len(l.slot.Rows) > 0 && l.row == &l.slot.Rows[0] }
+
+// column is one column of a plan in a table: its id, how a coach's sheet calls it,
+// what stands in it.
+type column struct {
+	id, label string
+	write     func(l *line) string
+}
+
+func number(x float64) string { return strconv.FormatFloat(x, 'f', -1, 64) }
+
+// some writes a number, nothing for 0.
+func some(x int) string {
+	if x == 0 {
+		return ""
+	}
+	return strconv.Itoa(x)
+}
+
+// ofSlot writes what is the slot's, in its first line only.
+func ofSlot(write func(s *PlanSlot) string) func(*line) string {
+	return func(l *line) string {
+		if !l.first() {
+			return ""
+		}
+		return write(l.slot)
+	}
+}
+
+// ofCombo writes what is the slot's combo's.
+func ofCombo(write func(c *plan.Combo) string) func(*line) string {
+	return func(l *line) string {
+		for i := range l.s.Combos {
+			if c := &l.s.Combos[i]; l.first() && c.ID == l.slot.Combo {
+				return write(c)
+			}
+		}
+		return ""
+	}
+}
+
+// columns of a line, in their order; the first perSession are the session's.
+var columns = []column{
+	{"session", "Session", func(l *line) string { return l.s.Name }},
+	{"date", "Date", func(l *line) string { return l.s.Date }},
+	{"intent", "Heavy or light", func(l *line) string { return l.s.Intent }},
+	{"warm_up_min", "Warm-up, min", func(l *line) string { return number(l.s.WarmUpMin) }},
+	{"movement", "Movement", func(l *line) string { return l.slot.Movement }},
+	{"slot", "Slot", func(l *line) string { return some(l.n) }},
+	{"in_words", "In words", ofSlot(func(s *PlanSlot) string { return s.InWords })},
+	{"settings", "Settings", ofSlot(func(s *PlanSlot) string { return settingsText(s.Settings) })},
+	{"these_sets", "These sets otherwise", func(l *line) string { return otherwiseText(&l.row.RowJSON) }},
+	{"sets", "Sets", func(l *line) string { return strconv.Itoa(l.row.Sets) }},
+	{"reps_low", "Reps from", func(l *line) string { return strconv.Itoa(l.row.RepsLow) }},
+	{"reps_high", "Reps to", func(l *line) string { return strconv.Itoa(l.row.RepsHigh) }},
+	{"seconds_low", "Held from, s", func(l *line) string { return some(l.row.SecondsLow) }},
+	{"seconds_high", "Held to, s", func(l *line) string { return some(l.row.SecondsHigh) }},
+	{"reserve", "Left in reserve", func(l *line) string { return strconv.Itoa(l.row.Reserve) }},
+	{"rest_s", "Rest, s", func(l *line) string { return strconv.Itoa(l.row.RestS) }},
+	{"tempo", "Tempo", func(l *line) string { return tempoText(l.row.Tempo) }},
+	{"load", "Load", func(l *line) string { return loadText(l.row.Load) }},
+	{"load_kg", "Load, kg in one hand", func(l *line) string { return handText(l.row.Load) }},
+	{"load_marked", "Load as marked, kg", func(l *line) string { return optional(l.row.LoadMarked) }},
+	{"load_means", "What the mark is", func(l *line) string { return l.row.LoadMeans }},
+	{"method", "Method", func(l *line) string { return l.row.Method.ID }},
+	{"method_n", "Method’s number", func(l *line) string { return some(l.row.Method.N) }},
+	{"combo", "Combo", ofSlot(func(s *PlanSlot) string { return s.Combo })},
+	{"between_s", "Rest in the combo, s", ofCombo(func(c *plan.Combo) string { return strconv.Itoa(c.BetweenS) })},
+	{"after_s", "Rest after a round, s", ofCombo(func(c *plan.Combo) string { return strconv.Itoa(c.AfterS) })},
+	{"loads", "Loads of the combo", ofCombo(func(c *plan.Combo) string { return string(c.Loads) })},
+	{"starts", "Arm that begins", ofSlot(func(s *PlanSlot) string { return string(s.Starts) })},
+	{"locked", "Locked", ofSlot(func(s *PlanSlot) string { return map[bool]string{true: yes}[s.Locked] })},
+	{"cues", "Cues", ofSlot(func(s *PlanSlot) string { return cuesText(s.Cues) })},
+}
+
+// perSession are the columns that belong to a session rather than a line.
 const perSession = 4
+
+// oldColumns are those of version 1 that are only read.
+var oldColumns = map[string]string{"left set by set": "reserves", "reserves": "reserves", "grips by set": "grips", "grips": "grips", "load, kg a hand": "load_kg"}
 
 // columnOf finds a column by its id or label; "" for an unknown one.
 func columnOf(head string) string {
@@ -34,37 +115,101 @@ func columnOf(head string) string {
 			return c.id
 		}
 	}
-	return oldLabels[plain]
+	return oldColumns[plain]
 }
 
-// oldLabels are labels of files written before they said more.
-var oldLabels = map[string]string{"load, kg a hand": "load_kg"}
+// cells writes a line, the session's columns first.
+func cells(l *line) []string {
+	out := make([]string, len(columns))
+	for i, c := range columns {
+		out[i] = c.write(l)
+	}
+	return out
+}
 
-// cells writes a slot, the session's columns first.
-func cells(s *PlanSession, slot *PlanSlot) []string {
-	number := func(x float64) string { return strconv.FormatFloat(x, 'f', -1, 64) }
-	load, marked := "", ""
-	if slot.LoadKg != nil {
-		load = number(*slot.LoadKg)
+// lines are those of a session.
+func (s *PlanSession) lines() (out []line) {
+	for i := range s.Slots {
+		for k := range s.Slots[i].Rows {
+			out = append(out, line{s, &s.Slots[i], i + 1, &s.Slots[i].Rows[k]})
+		}
 	}
-	if slot.LoadMarked != nil {
-		marked = number(*slot.LoadMarked)
+	return out
+}
+
+func optional(x *float64) string {
+	if x == nil {
+		return ""
 	}
-	var tempo []string
-	for _, x := range slot.Tempo {
-		tempo = append(tempo, number(x))
+	return number(*x)
+}
+
+func tempoText(t effort.Tempo) string {
+	if t.Total() == 0 {
+		return ""
 	}
-	var reserves []string
-	for _, x := range slot.Reserves {
-		reserves = append(reserves, strconv.Itoa(x))
+	return fmt.Sprintf("%s-%s-%s-%s", number(t[0]), number(t[1]), number(t[2]), number(t[3]))
+}
+
+// loadText writes a load that is no number: "find", "60 %", "+1 steps", "combo".
+func loadText(l *dose.Load) string {
+	switch {
+	case l == nil:
+		return ""
+	case l.Find:
+		return "find"
+	case l.Share != 0:
+		return number(math.Round(1000*l.Share)/10) + " %"
+	case l.Steps != nil:
+		return fmt.Sprintf("%+d steps", *l.Steps)
+	case l.Combo:
+		return "combo"
+	case l.AddedKg != nil:
+		return "added"
 	}
-	n := ""
-	if slot.MethodN != 0 {
-		n = strconv.Itoa(slot.MethodN)
+	return ""
+}
+
+func handText(l *dose.Load) string {
+	if l == nil {
+		return ""
 	}
-	return []string{s.Name, s.Date, s.Intent, number(s.WarmUpMin), slot.Movement, slot.InWords, settingsText(slot.Settings), strconv.Itoa(slot.Sets), strconv.Itoa(slot.RepsLow),
-		strconv.Itoa(slot.RepsHigh), strconv.Itoa(slot.Reserve), strings.Join(reserves, "-"), strconv.Itoa(slot.RestS), strings.Join(tempo, "-"), load, marked, slot.LoadMeans, slot.Method, n, slot.Combo,
-		gripsText(slot.Grips), slot.Starts, map[bool]string{true: yes}[slot.Locked], cuesText(slot.Cues)}
+	return optional(l.Kg)
+}
+
+// readLoad reads what loadText writes, and a number in one hand.
+func (r *rows) readLoad(text string, hand, marked *float64, where string) *dose.Load {
+	t := strings.ToLower(strings.TrimSpace(text))
+	share, isShare := strings.CutSuffix(t, "%")
+	steps, isSteps := strings.CutSuffix(strings.TrimSuffix(t, "s"), "step")
+	switch {
+	case t == "" && hand != nil:
+		return &dose.Load{Kg: hand}
+	case t == "":
+		return nil
+	case t == "find":
+		return dose.ToFind()
+	case t == "combo":
+		return &dose.Load{Combo: true}
+	case t == "added" && marked != nil:
+		return &dose.Load{AddedKg: marked}
+	case isShare:
+		return &dose.Load{Share: r.number(share, where, "load") / 100}
+	case isSteps:
+		n := int(r.number(strings.TrimSpace(steps), where, "load"))
+		return &dose.Load{Steps: &n}
+	}
+	r.read.problem(where+", load", "%q is none of “find”, “60 %%”, “+1 steps”, “combo”", short(text))
+	return nil
+}
+
+// otherwiseText writes how a row's sets are done where it is not as the slot says:
+// "curl_neutral: grip_width=1.2", ": bench=60".
+func otherwiseText(r *plan.RowJSON) string {
+	if r.Movement == "" && len(r.Settings) == 0 {
+		return ""
+	}
+	return r.Movement + ": " + settingsText(r.Settings)
 }
 
 // cuesText writes cues with bars between them; a bar in a cue is written twice.
@@ -89,21 +234,9 @@ func readCues(cell string) (out []string) {
 // yes stands in a column that is said yes or nothing to.
 const yes = "yes"
 
-// gripsText writes grips as "curl_neutral | curl_standing_bar: grip_width=1.2".
-func gripsText(grips []PlanGrip) string {
-	var out []string
-	for _, g := range grips {
-		text := g.Movement
-		if len(g.Settings) > 0 {
-			text += ": " + settingsText(g.Settings)
-		}
-		out = append(out, text)
-	}
-	return strings.Join(out, " | ")
-}
-
-func readGrips(text string) ([]PlanGrip, error) {
-	var out []PlanGrip
+// readGrips reads the grips of version 1: "curl_neutral | curl_standing_bar: grip_width=1.2".
+func readGrips(text string) ([]plan.OldGrip, error) {
+	var out []plan.OldGrip
 	for _, part := range strings.Split(text, "|") {
 		if part = strings.TrimSpace(part); part == "" {
 			continue
@@ -113,26 +246,26 @@ func readGrips(text string) ([]PlanGrip, error) {
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, PlanGrip{strings.TrimSpace(id), settings})
+		out = append(out, plan.OldGrip{Movement: strings.TrimSpace(id), Settings: settings})
 	}
 	return out, nil
 }
 
 // settingsText writes settings as "bench=60; hands=one".
-func settingsText(settings map[string]any) string {
+func settingsText(settings movement.Settings) string {
 	var keys []string
 	for k := range settings {
-		keys = append(keys, k)
+		keys = append(keys, string(k))
 	}
 	slices.Sort(keys)
 	for i, k := range keys {
-		keys[i] = fmt.Sprintf("%s=%v", k, settings[k])
+		keys[i] = fmt.Sprintf("%s=%v", k, settings[movement.Key(k)].Plain())
 	}
 	return strings.Join(keys, "; ")
 }
 
-func readSettings(text string) (map[string]any, error) {
-	out := map[string]any{}
+func readSettings(text string) (movement.Settings, error) {
+	out := movement.Settings{}
 	for _, part := range strings.Split(text, ";") {
 		if part = strings.TrimSpace(part); part == "" {
 			continue
@@ -142,9 +275,9 @@ func readSettings(text string) (map[string]any, error) {
 			return nil, fmt.Errorf("%q is no setting; write them like “bench=60; hands=one”", short(part))
 		}
 		if x, err := strconv.ParseFloat(strings.TrimSpace(v), 64); err == nil {
-			out[strings.TrimSpace(k)] = x
+			out[movement.Key(strings.TrimSpace(k))] = movement.Num(x)
 		} else {
-			out[strings.TrimSpace(k)] = strings.TrimSpace(v)
+			out[movement.Key(strings.TrimSpace(k))] = movement.Word(strings.TrimSpace(v))
 		}
 	}
 	return out, nil
@@ -172,6 +305,7 @@ var pounds = regexp.MustCompile(`(?i)\d\s*(lbs?|pounds?)\s*$`)
 type rows struct {
 	read  *PlanRead
 	heads []string // column ids, "" for unknown ones
+	slot  int      // number of the slot that was read last
 }
 
 // start reads a head row; unknown columns are told, missing ones too.
@@ -222,7 +356,7 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	if s == nil {
 		s = r.session(at, where)
 	}
-	slot := PlanSlot{Movement: at["movement"], Method: at["method"], Combo: at["combo"]}
+	old := slotV1{Movement: at["movement"], Method: at["method"], Combo: at["combo"]}
 	whole := func(id string) int {
 		x := r.number(at[id], where, id)
 		if x != float64(int(x)) {
@@ -230,54 +364,89 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 		}
 		return int(x)
 	}
-	slot.Sets, slot.RepsLow, slot.RepsHigh = whole("sets"), whole("reps_low"), whole("reps_high")
-	slot.Reserve, slot.RestS, slot.MethodN = whole("reserve"), whole("rest_s"), whole("method_n")
-	if at["reserves"] != "" {
-		for _, part := range strings.Split(at["reserves"], "-") {
-			slot.Reserves = append(slot.Reserves, int(r.number(part, where, "reserves")))
-			if len(slot.Reserves) > mostColumns {
+	old.Sets, old.RepsLow, old.RepsHigh = whole("sets"), whole("reps_low"), whole("reps_high")
+	old.Reserve, old.RestS, old.MethodN = whole("reserve"), whole("rest_s"), whole("method_n")
+	list := func(id string) (out []float64) {
+		if at[id] == "" {
+			return nil
+		}
+		for _, part := range strings.Split(at[id], "-") {
+			if out = append(out, r.number(part, where, id)); len(out) > mostColumns {
 				break
 			}
 		}
+		return out
 	}
-	if slot.RepsHigh == 0 {
-		slot.RepsHigh = slot.RepsLow
+	for _, x := range list("reserves") {
+		old.Reserves = append(old.Reserves, int(x))
 	}
-	for id, to := range map[string]**float64{"load_kg": &slot.LoadKg, "load_marked": &slot.LoadMarked} {
+	if old.Tempo = list("tempo"); len(old.Tempo) != 0 && len(old.Tempo) != len(effort.Tempo{}) {
+		r.read.problem(where+", tempo", "%q has not four parts: lowering, hold, lifting, hold", short(at["tempo"]))
+	}
+	if old.RepsHigh == 0 {
+		old.RepsHigh = old.RepsLow
+	}
+	for id, to := range map[string]**float64{"load_kg": &old.LoadKg, "load_marked": &old.LoadMarked} {
 		if at[id] != "" {
 			x := r.number(at[id], where, id)
 			*to = &x
 		}
 	}
 	var err error
-	if slot.Settings, err = readSettings(at["settings"]); err != nil {
+	if old.Settings, err = readSettings(at["settings"]); err != nil {
 		r.read.problem(where+", settings", "%v", err)
 	}
-	if slot.Grips, err = readGrips(at["grips"]); err != nil {
+	if old.Grips, err = readGrips(at["grips"]); err != nil {
 		r.read.problem(where+", grips", "%v", err)
 	}
 	switch starts := strings.ToLower(at["starts"]); starts {
 	case "", "left", "right":
-		slot.Starts = starts
+		old.Starts = plan.Starts(starts)
 	default:
 		r.read.problem(where+", starts", "%q is neither left nor right", short(at["starts"]))
 	}
 	switch strings.ToLower(at["locked"]) {
 	case yes, "true", "1":
-		slot.Locked = true
+		old.Locked = true
 	case "", "no", "false", "0":
 	default:
 		r.read.problem(where+", locked", "%q is neither yes nor no", short(at["locked"]))
 	}
-	if at["tempo"] != "" {
-		for _, part := range strings.Split(at["tempo"], "-") {
-			slot.Tempo = append(slot.Tempo, r.number(part, where, "tempo"))
-			if len(slot.Tempo) > mostColumns {
-				break
+	old.Cues = readCues(at["cues"])
+	slot := old.slot()
+	for k := range slot.Rows { // what version 1 had no words for
+		row := &slot.Rows[k]
+		row.SecondsLow, row.SecondsHigh = whole("seconds_low"), whole("seconds_high")
+		if at["load"] != "" {
+			if row.Load = r.readLoad(at["load"], old.LoadKg, old.LoadMarked, where); row.Load != nil && row.Load.AddedKg != nil {
+				row.LoadMarked = nil
 			}
 		}
+		if at["these_sets"] != "" {
+			id, turned, _ := strings.Cut(at["these_sets"], ":")
+			if row.Settings, err = readSettings(turned); err != nil {
+				r.read.problem(where+", these_sets", "%v", err)
+			}
+			row.Movement = strings.TrimSpace(id)
+		}
 	}
-	slot.Cues = readCues(at["cues"])
+	if at["between_s"] != "" || at["after_s"] != "" {
+		c := plan.Combo{ID: at["combo"], BetweenS: whole("between_s"), AfterS: whole("after_s"), Loads: plan.Loads(strings.ToLower(at["loads"]))}
+		if !slices.ContainsFunc(s.Combos, func(x plan.Combo) bool { return x.ID == c.ID }) {
+			s.Combos = append(s.Combos, c)
+		}
+	}
+	if n := whole("slot"); n > 0 && n == r.slot && len(s.Slots) > 0 { // another row of the slot above
+		last := &s.Slots[len(s.Slots)-1]
+		if last.Movement != old.Movement {
+			r.read.problem(where, "slot %d is %s above", n, short(last.Movement))
+			return
+		}
+		last.Rows = append(last.Rows, slot.Rows...)
+		return
+	} else {
+		r.slot = n
+	}
 	s.Slots = append(s.Slots, slot)
 }
 
@@ -287,6 +456,7 @@ func (r *rows) session(at map[string]string, where string) *PlanSession {
 	if n := len(p.Sessions); n > 0 && p.Sessions[n-1].Name == at["session"] && p.Sessions[n-1].Date == at["date"] {
 		return &p.Sessions[n-1]
 	}
+	r.slot = 0
 	p.Sessions = append(p.Sessions, PlanSession{Name: at["session"], Date: at["date"], Intent: at["intent"], WarmUpMin: r.number(at["warm_up_min"], where, "warm_up_min")})
 	return &p.Sessions[len(p.Sessions)-1]
 }

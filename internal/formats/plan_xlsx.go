@@ -46,7 +46,7 @@ func WritePlanXLSX(w io.Writer, p *Plan) error {
 				err = f.SetCellStr(sheet, cell, text)
 			}
 		}
-		row := cells(s, &PlanSlot{})
+		row := cells(&line{s: s, slot: &PlanSlot{}, row: &PlanRow{}})
 		for k := range perSession {
 			put(1, k+1, columns[k].label)
 			put(2, k+1, row[k])
@@ -54,8 +54,8 @@ func WritePlanXLSX(w io.Writer, p *Plan) error {
 		for k, c := range columns[perSession:] {
 			put(k+1, headRow, c.label)
 		}
-		for j := range s.Slots {
-			for k, text := range cells(s, &s.Slots[j])[perSession:] {
+		for j, l := range s.lines() {
+			for k, text := range cells(&l)[perSession:] {
 				put(k+1, headRow+1+j, text)
 			}
 		}

@@ -130,7 +130,7 @@ var access = map[string]struct {
 }
 
 func plainSession() map[string]any {
-	return map[string]any{"name": "Extra", "planned_on": "2026-11-30", "warm_up_min": 5, "slots": []any{}}
+	return map[string]any{"id": newID(), "name": "Extra", "planned_on": "2026-11-30", "warm_up_min": 5, "slots": []any{}}
 }
 
 func with(m map[string]any, more map[string]any) map[string]any {

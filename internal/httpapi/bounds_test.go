@@ -33,7 +33,7 @@ func weekOf(slots int) map[string]any {
 		for i := n; i < min(n+20, slots); i++ {
 			m := movement.Shipped.Movements[(i*7)%len(movement.Shipped.Movements)]
 			list = append(list, map[string]any{"id": newID(), "movement": m.ID, "settings": map[string]any{}, "cues": []string{"Hold your breath and swing it"},
-				"dose": map[string]any{"sets": 5, "reps_low": 8, "reps_high": 12, "reserve": 0, "rest_s": 30, "tempo": []float64{2, 9, 1, 9}, "load_kg": 7}})
+				"rows": rows(5, 8, 12, 0, 30, map[string]any{"tempo": []float64{2, 9, 1, 9}, "load": map[string]any{"kg": 7}})})
 		}
 		sessions = append(sessions, map[string]any{"id": newID(), "version": 0, "name": fmt.Sprint("Day ", n), "planned_on": fmt.Sprintf("2026-11-%02d", 25+n/20%5), "warm_up_min": 0, "slots": list})
 	}
@@ -112,11 +112,11 @@ func TestOddValuesAreRefusedAtTheirPlace(t *testing.T) {
 		"body.name":                      base(func(d map[string]any) { d["name"] = "a\x00b" }),
 		"body.version":                   base(func(d map[string]any) { d["version"] = int64(1) << 33 }),
 		"body.warm_up_min":               base(func(d map[string]any) { d["warm_up_min"] = json.Number("1e305") }),
-		"body.slots[0].dose.load_kg":     base(func(d map[string]any) { dose(d, 0)["load_kg"] = json.Number("1e305") }),
+		"body.slots[0].rows[0].load.kg":  base(func(d map[string]any) { row(d, 0)["load"] = map[string]any{"kg": json.Number("1e305")} }),
 		"body.slots[0].settings":         base(func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"grip\nwidth": 1} }),
 		"body.slots[0].settings.no_such": base(func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"no_such": 1} }),
 		"body.slots[1].cues[0]":          base(func(d map[string]any) { slot(d, 1)["cues"] = []string{"two\nlines"} }),
-		"body.slots[0].dose.reps_low":    base(func(d map[string]any) { dose(d, 0)["reps_low"] = 1 << 40 }),
+		"body.slots[0].rows[0].reps_low": base(func(d map[string]any) { row(d, 0)["reps_low"] = 1 << 40 }),
 	} {
 		began := time.Now()
 		p := got[problem](c, 422, c.call("PUT", path, body))

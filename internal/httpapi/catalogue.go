@@ -26,16 +26,16 @@ type CueView struct {
 
 // MovementView is one entry of the catalogue at its defaults, or a set-up that the studio kept.
 type MovementView struct {
-	Key      string         `json:"key"` // the movement's id, or that of a kept set-up
-	ID       string         `json:"id"`
-	Name     string         `json:"name"`
-	Settings map[string]any `json:"settings"` // turned, where it is a kept set-up
-	Own      bool           `json:"own"`      // the studio's own movement
-	Action   string         `json:"action"`
-	Family   string         `json:"family"`
-	Computed bool           `json:"computed"`
-	Glyph    Glyph          `json:"glyph"`
-	Cues     []CueView      `json:"cues"`
+	Key      string            `json:"key"` // the movement's id, or that of a kept set-up
+	ID       string            `json:"id"`
+	Name     string            `json:"name"`
+	Settings movement.Settings `json:"settings"` // turned, where it is a kept set-up
+	Own      bool              `json:"own"`      // the studio's own movement
+	Action   string            `json:"action"`
+	Family   string            `json:"family"`
+	Computed bool              `json:"computed"`
+	Glyph    Glyph             `json:"glyph"`
+	Cues     []CueView         `json:"cues"`
 }
 
 // Catalogue is what every screen needs once: the slices and the movements.
@@ -74,7 +74,7 @@ func (s *server) registerCatalogue(api huma.API) {
 			for _, k := range own.setUps {
 				if set, err := k.setUp(own.catalogue); err == nil {
 					v := viewMovement(set.Movement, set, y)
-					v.Key, v.Name, v.Settings = k.ID.String(), k.Name, plain(set.Turned())
+					v.Key, v.Name, v.Settings = k.ID.String(), k.Name, set.Turned()
 					out.Movements = append(slices.Clip(out.Movements), v)
 				}
 			}
@@ -84,7 +84,7 @@ func (s *server) registerCatalogue(api huma.API) {
 
 // viewMovement views a movement by one of its set-ups.
 func viewMovement(m *movement.Movement, set movement.SetUp, y *effort.Yardstick) MovementView {
-	v := MovementView{Key: m.ID, ID: m.ID, Name: set.Title(), Settings: map[string]any{}, Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(),
+	v := MovementView{Key: m.ID, ID: m.ID, Name: set.Title(), Settings: movement.Settings{}, Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(),
 		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), Cues: []CueView{}}
 	var p *effort.Profile
 	if m.Computed() {

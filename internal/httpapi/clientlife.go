@@ -101,7 +101,7 @@ func (s *server) deletedClients(ctx context.Context, _ *struct{}) (*deletedOutpu
 		}
 		for _, d := range deleted {
 			names[d.ID] = d.Name
-			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, daysWords(d.At.UTC().Truncate(24*time.Hour), s.today()), dateWords(d.ErasedOn)})
+			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, store.DayOf(d.At.UTC()).FromToday(s.day()), dateWords(d.ErasedOn)})
 		}
 		events, err := tx.Events(ctx)
 		for _, e := range events {
@@ -259,7 +259,7 @@ func gather(ctx context.Context, tx *store.Tx, id uuid.UUID, all *Exported, c *m
 	read(func() (err error) { all.Ratings, err = tx.Ratings(ctx, id); return })
 	read(func() (err error) { all.Emphasis, _, err = tx.Emphasis(ctx, id); return })
 	read(func() (err error) { all.TryOuts, err = tx.TryOuts(ctx, id); return })
-	read(func() (err error) { all.Sessions, err = tx.Sessions(ctx, id); return })
+	read(func() (err error) { all.Sessions, err = tx.Sessions(ctx, id, movements(ctx)); return })
 	for _, session := range all.Sessions {
 		read(func() error {
 			sets, err := tx.SessionEntries(ctx, session.ID, c)

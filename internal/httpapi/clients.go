@@ -137,9 +137,9 @@ func (s *server) fence(c *store.Client) *person.Fence {
 
 // current picks the session to open: the next one not before today, else the
 // last one.
-func current(sessions []store.Session, today time.Time) *store.Session {
+func current(sessions []store.Session, today day.Day) *store.Session {
 	for i := range sessions {
-		if !sessions[i].PlannedOn.Before(today) {
+		if sessions[i].On >= today {
 			return &sessions[i]
 		}
 	}
@@ -149,32 +149,8 @@ func current(sessions []store.Session, today time.Time) *store.Session {
 	return nil
 }
 
-// today is the current date as the store's dates are kept.
-func (s *server) today() time.Time {
-	now := s.now()
-	return time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, time.UTC)
-}
-
-// daysWords tells a date against today.
-func daysWords(date, today time.Time) string {
-	switch d := int(date.Sub(today).Hours() / 24); {
-	case d == 0:
-		return "today"
-	case d == 1:
-		return "tomorrow"
-	case d == -1:
-		return "yesterday"
-	case d > 1 && d < 7:
-		return date.Weekday().String()
-	case d > 0:
-		return fmt.Sprintf("in %d days", d)
-	default:
-		return fmt.Sprintf("%d days ago", -d)
-	}
-}
-
 // day is today as the core counts.
-func (s *server) day() day.Day { return store.DayOf(s.today()) }
+func (s *server) day() day.Day { return store.DayOf(s.now()) }
 
 func dateWords(t time.Time) string { return t.Format("2 January 2006") }
 
@@ -186,7 +162,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 		if err != nil {
 			return err
 		}
-		sessions, err := tx.Sessions(ctx, uuid.Nil)
+		sessions, err := tx.Sessions(ctx, uuid.Nil, movements(ctx))
 		if err != nil {
 			return err
 		}
@@ -228,7 +204,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
 	out.Blocked = s.blocked(c)
-	next := current(sessions, s.today())
+	next := current(sessions, s.day())
 	if next == nil {
 		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
 		out.When = "no session planned"
@@ -238,14 +214,13 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 	if err != nil {
 		return out, err
 	}
-	session, _ := next.Content.Week(movements(ctx))
-	counted := session.Count(t.Yardstick, t.Stance)
+	counted := week.Count(&next.Session, t.Yardstick, t.Stance)
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
-	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.PlannedOn.Format(time.DateOnly)
-	out.When, out.Today = daysWords(next.PlannedOn, s.today()), next.PlannedOn.Equal(s.today())
+	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.On.String()
+	out.When, out.Today = next.On.FromToday(s.day()), next.On == s.day()
 	out.Minutes = round4(counted.Minutes)
-	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
+	for _, f := range t.Findings(&next.Session, counted, c.Dossier.Minutes) {
 		if f.Severity != week.Note {
 			out.Findings++
 		}
@@ -256,10 +231,10 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 // weekFindings counts what is wrong with the week of one of the client's sessions.
 func (s *server) weekFindings(ctx context.Context, tx *store.Tx, c *store.Client, sessions []store.Session, of uuid.UUID) (int, error) {
 	at := slices.IndexFunc(sessions, func(x store.Session) bool { return x.ID == of })
-	from := mondayOf(store.DayOf(sessions[at].PlannedOn))
+	from := sessions[at].On.Monday()
 	var kept []store.Session
 	for _, one := range sessions {
-		if d := store.DayOf(one.PlannedOn); d >= from && d < from+7 {
+		if d := one.On; d >= from && d < from+7 {
 			kept = append(kept, one)
 		}
 	}
@@ -291,13 +266,13 @@ func (s *server) trainedWords(at time.Time) string {
 	if at.IsZero() {
 		return "nothing logged yet"
 	}
-	return "trained " + daysWords(at.UTC().Truncate(24*time.Hour), s.today())
+	return "trained " + store.DayOf(at.UTC()).FromToday(s.day())
 }
 
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
 	out := &clientOutput{}
 	err := s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		sessions, err := tx.Sessions(ctx, c.ID)
+		sessions, err := tx.Sessions(ctx, c.ID, movements(ctx))
 		if err != nil {
 			return err
 		}
@@ -318,7 +293,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		sets := 0
 		var last time.Time
 		for _, one := range sessions {
-			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.PlannedOn.Format(time.DateOnly), daysWords(one.PlannedOn, s.today()), len(one.Content.Slots), logged[one.ID].Sets})
+			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.day()), len(one.Slots), logged[one.ID].Sets})
 			sets += logged[one.ID].Sets
 			if at := logged[one.ID].LastAt; at.After(last) {
 				last = at

@@ -131,5 +131,5 @@ func (s *server) verdicts(ctx context.Context, c *store.Client) (VerdictCount, e
 
 // ago tells a day against today.
 func (s *server) ago(on day.Day) string {
-	return daysWords(s.today().AddDate(0, 0, int(on-s.day())), s.today())
+	return on.FromToday(s.day())
 }

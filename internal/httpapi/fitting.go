@@ -19,19 +19,19 @@ import (
 
 // WornInput is a set-up and who it is for.
 type WornInput struct {
-	Movement string         `json:"movement" maxLength:"60"`
-	Settings map[string]any `json:"settings,omitempty"`
-	Client   *uuid.UUID     `json:"client,omitempty"`
-	Stance   string         `json:"stance,omitempty" maxLength:"40"`
+	Movement string            `json:"movement" maxLength:"60"`
+	Settings movement.Settings `json:"settings,omitempty"`
+	Client   *uuid.UUID        `json:"client,omitempty"`
+	Stance   string            `json:"stance,omitempty" maxLength:"40"`
 }
 
 type fitInput struct {
 	Body struct {
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
-		Client   *uuid.UUID     `json:"client,omitempty" doc:"whose body and stance are used; absent: the average adult"`
-		Stance   string         `json:"stance,omitempty" maxLength:"40" doc:"id of a stance instead of the client's, or of the default"`
-		Turning  string         `json:"turning,omitempty" maxLength:"40" doc:"a setting that is being turned: the answer brings its neighbouring steps along"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
+		Client   *uuid.UUID        `json:"client,omitempty" doc:"whose body and stance are used; absent: the average adult"`
+		Stance   string            `json:"stance,omitempty" maxLength:"40" doc:"id of a stance instead of the client's, or of the default"`
+		Turning  string            `json:"turning,omitempty" maxLength:"40" doc:"a setting that is being turned: the answer brings its neighbouring steps along"`
 	}
 }
 
@@ -121,21 +121,12 @@ func (s *server) worn(ctx context.Context, in *WornInput) (movement.SetUp, *effo
 }
 
 // setUp reads a set-up out of a request; errors name the field.
-func setUp(ctx context.Context, at, id string, settings map[string]any) (movement.SetUp, error) {
-	m := movements(ctx).Get(id)
-	if m == nil {
-		return movement.SetUp{}, fieldProblem(at+"movement", "there is no movement %q", id)
-	}
-	turned, fault := values(settings)
+func setUp(ctx context.Context, at, id string, settings movement.Settings) (movement.SetUp, error) {
+	set, fault := movements(ctx).SetUp(at, id, settings)
 	if fault != nil {
-		return movement.SetUp{}, faults(at+"settings.", []*movement.FieldError{fault})
+		return set, faults("", []*movement.FieldError{fault})
 	}
-	set, err := m.SetUp(turned)
-	var field *movement.FieldError
-	if errors.As(err, &field) {
-		return set, faults(at+"settings.", []*movement.FieldError{field})
-	}
-	return set, err
+	return set, nil
 }
 
 // fitted views a set-up and the next steps of the setting being turned.

@@ -157,3 +157,18 @@ func TestTheDatabaseBeforeRowsReads(t *testing.T) {
 	}
 	assert.NotContains(t, strings.ReplaceAll(is, "changed since: []", ""), "changed since")
 }
+
+// Files that left when a slot had one dose are read for ever: they plan what is kept.
+func TestFilesBeforeRowsAreRead(t *testing.T) {
+	s := golden(t, "demo-v1", 11)
+	c := s.signedIn(t, wren)
+	for _, format := range []string{"json", "csv", "xlsx"} {
+		file, err := os.ReadFile(filepath.Join("testdata", "golden", "plan-v1."+format))
+		require.NoError(t, err)
+		read := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", file}))
+		assert.Empty(t, read.Problems, format)
+		assert.Empty(t, read.Unknown, format)
+		assert.Empty(t, read.Changes, format)
+		assert.Equal(t, 5, read.Same, format)
+	}
+}

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"io"
 	"log/slog"
+	"maps"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
@@ -166,18 +167,27 @@ func draft(c *caller, path string) map[string]any {
 	for _, one := range s["slots"].([]any) {
 		slot := one.(map[string]any)
 		kept := map[string]any{}
-		for _, k := range []string{"id", "movement", "settings", "dose", "cues", "combo", "grips", "starts", "locked"} {
+		for _, k := range []string{"id", "movement", "settings", "rows", "cues", "combo", "starts", "locked"} {
 			if v, ok := slot[k]; ok {
 				kept[k] = v
 			}
 		}
 		slots = append(slots, kept)
 	}
-	return map[string]any{"name": s["name"], "planned_on": s["planned_on"], "warm_up_min": s["warm_up_min"], "slots": slots, "version": s["version"], "write": newID()}
+	return map[string]any{"id": s["id"], "combos": s["combos"], "name": s["name"], "planned_on": s["planned_on"], "warm_up_min": s["warm_up_min"], "slots": slots, "version": s["version"], "write": newID()}
 }
 
 // slot is one slot of a draft.
 func slot(d map[string]any, i int) map[string]any { return d["slots"].([]any)[i].(map[string]any) }
 
-// dose is the dose of one slot of a draft.
-func dose(d map[string]any, i int) map[string]any { return slot(d, i)["dose"].(map[string]any) }
+// row is the first row of one slot of a draft.
+func row(d map[string]any, i int) map[string]any {
+	return slot(d, i)["rows"].([]any)[0].(map[string]any)
+}
+
+// rows is a slot's only row as it is sent.
+func rows(sets, low, high, reserve, rest int, more map[string]any) []any {
+	out := map[string]any{"id": newID(), "sets": sets, "reps_low": low, "reps_high": high, "reserve": reserve, "rest_s": rest}
+	maps.Copy(out, more)
+	return []any{out}
+}

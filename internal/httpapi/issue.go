@@ -160,7 +160,7 @@ func (s *server) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekO
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		var wrong []*movement.FieldError
 		for i, one := range in.Body.Sheets {
-			kept, err := tx.Session(ctx, c.ID, one.Session)
+			kept, err := tx.Session(ctx, c.ID, one.Session, movements(ctx))
 			if err == nil {
 				if is, err := s.viewIssues(ctx, tx, c, kept); err != nil {
 					return err
@@ -216,7 +216,7 @@ func (s *server) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c 
 	if err != nil {
 		return err
 	}
-	return tx.AddIssue(ctx, c.ID, store.Issue{ID: id, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.PlannedOn, Sheet: b}, a.ID)
+	return tx.AddIssue(ctx, c.ID, store.Issue{ID: id, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.On, Sheet: b}, a.ID)
 }
 
 func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (IssuesView, error) {

@@ -62,7 +62,7 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 
 	// The plan changes: the sheet stays as it left, the change is told, a second one follows.
 	d := draft(c, path)
-	dose(d, 0)["sets"] = 4
+	row(d, 0)["sets"] = 4
 	require.Equal(t, 200, c.call("PUT", path, d).status)
 	seen = got[opened](anybody, 200, anybody.call("GET", "/links/"+token, nil))
 	assert.Equal(t, before, seen.Sheets[0].Sheet.Slots[0].Sets)
@@ -118,12 +118,12 @@ func TestWhatIsIncompleteOrStoppedIsNotIssued(t *testing.T) {
 	assert.Contains(t, p.Detail, "No sheet yet")
 	path := sessionPath("Aurelio Finch")
 	d := draft(c, path)
-	dose(d, 1)["rest_s"] = 0
+	row(d, 1)["rest_s"] = 0
 	require.Equal(t, 200, c.call("PUT", path, d).status)
 	p = got[problem](c, 422, c.call("POST", path+"/issues", map[string]any{"id": newID(), "version": 2}))
 	assert.Contains(t, p.Detail, "slot 2")
 	assert.Contains(t, p.Detail, "has no rest")
-	assert.Equal(t, []string{"session.slots[1].dose.rest_s"}, p.locations())
+	assert.Equal(t, []string{"session.slots[1].rows[0].rest_s"}, p.locations())
 	d = draft(c, path)
 	d["slots"] = []any{}
 	require.Equal(t, 200, c.call("PUT", path, d).status)

@@ -30,35 +30,35 @@ type EntryHead struct {
 
 // LibraryEntry is a movement at its defaults, with what it can be found by.
 type LibraryEntry struct {
-	Key       string         `json:"key"` // the movement's id, or that of a kept set-up
-	ID        string         `json:"id"`
-	Name      string         `json:"name"`
-	Action    string         `json:"action"`
-	Computed  bool           `json:"computed"`
-	Grade     string         `json:"grade"`
-	Glyph     Glyph          `json:"glyph"`
-	Heads     []EntryHead    `json:"heads"`
-	Hardest   string         `json:"hardest"` // long, middle, short third of the range; empty for graded work
-	Hand      string         `json:"hand"`    // up, thumb, down, turning
-	Arms      string         `json:"arms"`    // one, two
-	SafeAlone string         `json:"safe_alone" enum:"yes,no,pins"`
-	Partner   string         `json:"partner"`
-	Implement string         `json:"implement"`
-	Load      string         `json:"load" enum:"free,cable,body,machine"`
-	Joints    []Joint        `json:"joints"`
-	UpperArm  string         `json:"upper_arm"`
-	Stop      string         `json:"stop"`
-	Hold      string         `json:"hold"`   // where on the implement the hand is
-	Wrist     string         `json:"wrist"`  // level, cupped, tilted_up
-	Anchor    string         `json:"anchor"` // what holds the upper arm, empty for nothing
-	Needs     []string       `json:"needs"`
-	Faults    []string       `json:"faults"`   // what is seen to go wrong
-	Settings  map[string]any `json:"settings"` // turned, where it is a set-up the studio kept
-	Own       bool           `json:"own"`
-	Lacks     []string       `json:"lacks"`             // what the client's room lacks
-	Verdict   *VerdictView   `json:"verdict,omitempty"` // for a client
-	Tried     []TryOutView   `json:"tried,omitempty"`
-	Refused   string         `json:"refused"` // why this body cannot do it at its defaults
+	Key       string            `json:"key"` // the movement's id, or that of a kept set-up
+	ID        string            `json:"id"`
+	Name      string            `json:"name"`
+	Action    string            `json:"action"`
+	Computed  bool              `json:"computed"`
+	Grade     string            `json:"grade"`
+	Glyph     Glyph             `json:"glyph"`
+	Heads     []EntryHead       `json:"heads"`
+	Hardest   string            `json:"hardest"` // long, middle, short third of the range; empty for graded work
+	Hand      string            `json:"hand"`    // up, thumb, down, turning
+	Arms      string            `json:"arms"`    // one, two
+	SafeAlone string            `json:"safe_alone" enum:"yes,no,pins"`
+	Partner   string            `json:"partner"`
+	Implement string            `json:"implement"`
+	Load      string            `json:"load" enum:"free,cable,body,machine"`
+	Joints    []Joint           `json:"joints"`
+	UpperArm  string            `json:"upper_arm"`
+	Stop      string            `json:"stop"`
+	Hold      string            `json:"hold"`   // where on the implement the hand is
+	Wrist     string            `json:"wrist"`  // level, cupped, tilted_up
+	Anchor    string            `json:"anchor"` // what holds the upper arm, empty for nothing
+	Needs     []string          `json:"needs"`
+	Faults    []string          `json:"faults"`   // what is seen to go wrong
+	Settings  movement.Settings `json:"settings"` // turned, where it is a set-up the studio kept
+	Own       bool              `json:"own"`
+	Lacks     []string          `json:"lacks"`             // what the client's room lacks
+	Verdict   *VerdictView      `json:"verdict,omitempty"` // for a client
+	Tried     []TryOutView      `json:"tried,omitempty"`
+	Refused   string            `json:"refused"` // why this body cannot do it at its defaults
 }
 
 // Joint is how hard a movement is on a joint.
@@ -185,7 +185,7 @@ func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fe
 	r := stance.Shipped.Read(st, set, p)
 	out := LibraryEntry{Key: m.ID, ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: glyph(set, p, &r), Heads: []EntryHead{},
 		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
-		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: plain(set.Turned()),
+		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: set.Turned(),
 		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Stop, Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
 			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}}}
 	if set.ArmsInTurn() == 2 {

@@ -100,14 +100,14 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 		}
 		var past []OpenSheet
 		for _, i := range issues {
-			v := OpenSheet{Session: i.SessionID, When: daysWords(i.PlannedOn, s.today())}
+			v := OpenSheet{Session: i.SessionID, When: i.PlannedOn.FromToday(s.day())}
 			if v.Sheet, err = readSheet(i.Sheet); err != nil {
 				return err
 			}
 			if blocked != "" { // a stop that came after the sheet holds for it too
 				v.Sheet.Blocked, v.Sheet.Slots, v.Sheet.Caps, v.Sheet.Why = blocked, []SheetSlot{}, []string{}, []string{}
 			}
-			if i.PlannedOn.Before(s.today()) {
+			if i.PlannedOn < s.day() {
 				past = append(past, v)
 			} else {
 				out.Body.Sheets = append(out.Body.Sheets, v)

@@ -14,8 +14,8 @@ import (
 	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
-	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -156,10 +156,11 @@ func (s *server) doubt(c *store.Client, kept store.Session, e *store.Entry, whol
 	room := c.Room()
 	e1rm, _ := series.Says(store.Said(past), s.day())
 	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
-	for i := range kept.Content.Slots {
-		if slot := &kept.Content.Slots[i]; slot.ID == e.SlotID {
-			against.High = slot.Dose.RepsHigh
-			if m := dose.MethodOf(slot.Dose.Method.ID); m != nil && m.OwnReps {
+	for i := range kept.Slots {
+		if slot := &kept.Slots[i]; slot.ID == e.SlotID {
+			d := slot.DoseOf(e.SetNo - 1)
+			against.High = d.RepsHigh
+			if m := dose.MethodOf(d.Method.ID); m != nil && m.OwnReps {
 				against.High = 0 // its reps are the method's
 			}
 		}
@@ -170,13 +171,12 @@ func (s *server) doubt(c *store.Client, kept store.Session, e *store.Entry, whol
 // setUpOf finds the set-up of a slot's set, counted from 1: in the plan, or in what
 // was logged of it.
 func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, slot uuid.UUID, set int) (movement.SetUp, error) {
-	session, wrong := kept.Content.Week(movements(ctx))
-	if len(wrong) > 0 {
-		return movement.SetUp{}, wrong[0]
+	if len(kept.Faults) > 0 {
+		return movement.SetUp{}, kept.Faults[0]
 	}
-	for i, planned := range kept.Content.Slots {
-		if planned.ID == slot {
-			return session.Slots[i].SetUpOf(set - 1), nil
+	for i := range kept.Slots {
+		if kept.Slots[i].ID == slot {
+			return kept.Slots[i].SetUpOf(set - 1), nil
 		}
 	}
 	entries, err := tx.SessionEntries(ctx, kept.ID, movements(ctx))
@@ -201,9 +201,9 @@ func sidesOf(s movement.SetUp) []string {
 }
 
 // sidesFrom lists a planned slot's sides, the one that begins first.
-func sidesFrom(slot *week.Slot) []string {
+func sidesFrom(slot *plan.Slot) []string {
 	sides := sidesOf(slot.SetUp)
-	if slot.Starts == week.StartsRight {
+	if slot.Starts == plan.StartsRight {
 		slices.Reverse(sides)
 	}
 	return sides

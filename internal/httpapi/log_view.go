@@ -9,12 +9,11 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/stance"
-	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -107,7 +106,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 	if err != nil {
 		return LogView{}, err
 	}
-	planned, _ := kept.Content.Week(movements(ctx))
+	planned := &kept.Session
 	var keys []string
 	for i := range planned.Slots {
 		keys = append(keys, planned.Slots[i].SetUpOf(0).Key())
@@ -127,7 +126,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: slot.Dose.Sets, Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: planned.Slots[i].Sets(), Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
 		first := planned.Slots[i].SetUpOf(0)
 		line.Last = s.lastWords(c, first, kept.ID, past[first.Key()])
 		out.Slots = append(out.Slots, line)
@@ -146,7 +145,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 				v.Unsure = "Was it so?"
 			}
 		}
-		if i < len(planned.Slots) && len(planned.Slots[i].Grips) > 0 {
+		if i < len(planned.Slots) && planned.Slots[i].Differs() {
 			v.Grip = e.SetUp.Title()
 		}
 		out.Slots[i].Entries = append(out.Slots[i].Entries, v)
@@ -154,14 +153,10 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 	for i := range out.Slots {
 		l := &out.Slots[i]
 		l.Entered = enteredWords(l)
-		var slot *week.Slot
-		var rack dose.Rack
-		place := 0
-		if i < len(planned.Slots) {
-			slot, place = &planned.Slots[i], planned.Place(i)
-			rack = dose.RackOf(slot.SetUp, c.Room(), c.Dossier.Body().BodyMass)
+		if i >= len(planned.Slots) {
+			i = -1 // it was taken out of the plan
 		}
-		l.Next = nextSet(l, slot, rack, place)
+		l.Next = nextSet(l, planned, i, floor(c))
 	}
 	return out, nil
 }
@@ -203,9 +198,9 @@ func enteredWords(l *LogSlot) string {
 
 // nextSet is what the next entry starts from: the arm that has done less, the one
 // that begins first, each with its own last load and reps; before an arm's first
-// set, and where the plan changes from set to set, with what is planned. slot is
-// nil for one that was taken out of the plan.
-func nextSet(l *LogSlot, slot *week.Slot, rack dose.Rack, place int) NextSet {
+// set, and where the plan changes from set to set, with what is planned. i is
+// −1 for a slot that was taken out of the plan.
+func nextSet(l *LogSlot, planned *plan.Session, i int, f *plan.Floor) NextSet {
 	n := NextSet{Arms: []ArmNext{}}
 	least := math.MaxInt
 	for _, side := range l.Sides {
@@ -217,8 +212,8 @@ func nextSet(l *LogSlot, slot *week.Slot, rack dose.Rack, place int) NextSet {
 				arm.Reps, arm.Reserve, arm.WholeKg = e.Reps, e.Reserve, &e.WholeKg
 			}
 		}
-		if slot != nil {
-			asPlanned(&arm, slot, rack, place, !done)
+		if i >= 0 {
+			asPlanned(&arm, planned, i, f, !done)
 		}
 		n.Arms = append(n.Arms, arm)
 		if arm.SetNo-1 < least {
@@ -227,30 +222,37 @@ func nextSet(l *LogSlot, slot *week.Slot, rack dose.Rack, place int) NextSet {
 		}
 	}
 	n.Done = least >= l.Sets
-	if slot != nil && len(slot.Grips) > 0 {
-		n.Grip = slot.SetUpOf(n.SetNo - 1).Name()
+	if i >= 0 && planned.Slots[i].Differs() {
+		n.Grip = planned.Slots[i].SetUpOf(n.SetNo - 1).Name()
 	}
 	return n
 }
 
 // asPlanned gives an arm's next set what is planned for it: everything before its
-// first, later only what the plan changes from set to set.
-func asPlanned(n *ArmNext, slot *week.Slot, rack dose.Rack, place int, first bool) {
-	d := &slot.Dose
-	if first {
+// first and where a new row begins, later only what the rows change.
+func asPlanned(n *ArmNext, planned *plan.Session, i int, f *plan.Floor, first bool) {
+	slot := &planned.Slots[i]
+	set := n.SetNo - 1
+	d, row := slot.DoseOf(set), slot.RowOf(set)
+	var was *plan.Row
+	if set > 0 && slot.RowOf(set-1) != row {
+		was = &slot.Rows[slot.RowOf(set-1)]
+	}
+	if first || was != nil && (was.RepsHigh != d.RepsHigh || was.RepsLow != d.RepsLow) {
 		n.Reps = d.RepsHigh
 	}
-	if first || len(d.Reserves) > 0 {
-		n.Reserve = d.ReserveOf(n.SetNo - 1)
+	if first || was != nil && was.Reserve != d.Reserve {
+		n.Reserve = d.Reserve
 	}
-	if loads := d.Loads(rack, n.SetNo-1, place); first || d.Method.ID == dose.Pyramid {
-		switch {
-		case len(loads) > 0:
-			n.WholeKg = &loads[0]
-		case d.LoadKg != nil:
-			whole := tenGrams(rack.Carry.Whole(*d.LoadKg, rack.Rigging))
-			n.WholeKg = &whole
-		}
+	if !first && (was == nil || slot.Rows[row].Load == nil) {
+		return
+	}
+	if loads := planned.Loads(i, set, f); len(loads) > 0 {
+		n.WholeKg = &loads[0]
+	} else if hand := planned.Hand(i, row, f); hand != nil {
+		rack := f.Rack(slot.SetUpIn(row))
+		whole := tenGrams(rack.Carry.Whole(*hand, rack.Rigging))
+		n.WholeKg = &whole
 	}
 }
 
@@ -266,7 +268,7 @@ func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, e
 		}
 		if last == uuid.Nil {
 			last = e.SessionID
-			words = daysWords(e.DoneAt.UTC().Truncate(24*60*60*1e9), s.today()) + ": " + viewEntry(c, e).Load
+			words = store.DayOf(e.DoneAt.UTC()).FromToday(s.day()) + ": " + viewEntry(c, e).Load
 		}
 		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
 		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {

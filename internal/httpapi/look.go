@@ -6,6 +6,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
 	"musculus/internal/figure"
 )
 
@@ -44,9 +45,9 @@ type hintsInput struct {
 
 // HintView is what set-up arithmetic says, and the settings that follow it.
 type HintView struct {
-	About string         `json:"about"`
-	Words string         `json:"words"`
-	Turn  map[string]any `json:"turn,omitempty"`
+	About string            `json:"about"`
+	Words string            `json:"words"`
+	Turn  movement.Settings `json:"turn,omitempty"`
 }
 
 type hintsOutput struct {
@@ -100,7 +101,7 @@ func (s *server) hints(ctx context.Context, in *hintsInput) (*hintsOutput, error
 	for _, h := range fitting.Hints(set, y, in.Body.Elbow, want) {
 		v := HintView{About: h.About, Words: h.Words}
 		if h.Turn != nil {
-			v.Turn = plain(h.Turn)
+			v.Turn = h.Turn
 		}
 		out.Body.Hints = append(out.Body.Hints, v)
 	}

@@ -60,7 +60,7 @@ func TestAFileThatComesBackKeepsItsSlots(t *testing.T) {
 	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
 	assert.Equal(t, before.Version+1, after.Version)
 	assert.Equal(t, before.Slots[0].ID, after.Slots[0].ID)
-	assert.Equal(t, 4, after.Slots[0].Dose.Sets)
+	assert.Equal(t, 4, after.Slots[0].Rows[0].Sets)
 	assert.Equal(t, before.Slots[2].ID, after.Slots[1].ID)
 	assert.Equal(t, before.Slots[3].ID, after.Slots[2].ID)
 	log := got[httpapi.LogView](c, 200, c.call("GET", path+"/log", nil))
@@ -104,7 +104,6 @@ func TestAPastDayIsAskedAbout(t *testing.T) {
 	assert.Contains(t, a.Ask.Question, "is past: plan Extra on it all the same?")
 	require.Equal(t, 200, c.call("POST", client+"/sessions", with(maps.Clone(fresh), map[string]any{"sure": true})).status)
 	stays := with(maps.Clone(fresh), map[string]any{"name": "Renamed", "version": 1, "write": newID()})
-	delete(stays, "id")
 	require.Equal(t, 200, c.call("PUT", client+"/sessions/"+fresh["id"].(string), stays).status, "it is on that day already")
 
 	d := draft(c, sessionPath("Aurelio Finch"))
@@ -134,7 +133,7 @@ func TestAWeekIsIssuedWhole(t *testing.T) {
 		return out
 	}
 	other := draft(c, sessionPath("Aurelio Finch"))
-	dose(other, 0)["rest_s"] = 0
+	row(other, 0)["rest_s"] = 0
 	require.Equal(t, 200, c.call("PUT", sessionPath("Aurelio Finch"), other).status)
 	p := got[problem](c, 422, c.call("POST", client+"/issues", map[string]any{"sheets": sheets()}))
 	require.Len(t, p.Errors, 1)
@@ -146,7 +145,7 @@ func TestAWeekIsIssuedWhole(t *testing.T) {
 		assert.Zero(t, issues(one.ID.String()), "%s did not leave either", one.Name)
 	}
 	other = draft(c, sessionPath("Aurelio Finch"))
-	dose(other, 0)["rest_s"] = 150
+	row(other, 0)["rest_s"] = 150
 	require.Equal(t, 200, c.call("PUT", sessionPath("Aurelio Finch"), other).status)
 	all := map[string]any{"sheets": sheets()}
 	for range 2 { // sent twice, issued once

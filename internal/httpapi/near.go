@@ -4,21 +4,22 @@ import (
 	"context"
 
 	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
 
 	"musculus/internal/core/stance"
 )
 
 // NearView is an equivalent with what is kept and lost.
 type NearView struct {
-	Movement string         `json:"movement"`
-	Settings map[string]any `json:"settings"`
-	Name     string         `json:"name"`
-	Glyph    Glyph          `json:"glyph"`
-	Distance float64        `json:"distance"`
-	Same     bool           `json:"same_idea"`
-	Keeps    string         `json:"keeps"`
-	Loses    string         `json:"loses"`
-	Lacks    []string       `json:"lacks"`
+	Movement string            `json:"movement"`
+	Settings movement.Settings `json:"settings"`
+	Name     string            `json:"name"`
+	Glyph    Glyph             `json:"glyph"`
+	Distance float64           `json:"distance"`
+	Same     bool              `json:"same_idea"`
+	Keeps    string            `json:"keeps"`
+	Loses    string            `json:"loses"`
+	Lacks    []string          `json:"lacks"`
 }
 
 type nearInput struct {
@@ -53,7 +54,7 @@ func (s *server) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 	}
 	for _, e := range fitting.Equivalents(&of, others, 10, s.offered(c, !in.Body.Room)) {
 		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
-		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, plain(e.Shape.SetUp.Turned()), e.Shape.SetUp.Name(), glyph(e.Shape.SetUp, e.Shape.Profile, &r),
+		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, e.Shape.SetUp.Turned(), e.Shape.SetUp.Name(), glyph(e.Shape.SetUp, e.Shape.Profile, &r),
 			round4(e.Distance), e.Distance < fitting.SameIdea, e.Keeps, e.Loses, lacks(c, e.Shape.SetUp)})
 	}
 	return out, nil

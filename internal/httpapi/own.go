@@ -130,12 +130,12 @@ type OwnMovementView struct {
 
 // OwnSetUpView is a set-up kept under a name.
 type OwnSetUpView struct {
-	ID       uuid.UUID      `json:"id"`
-	Name     string         `json:"name"`
-	Movement string         `json:"movement"`
-	Settings map[string]any `json:"settings"`
-	Says     string         `json:"says"`   // its composed name
-	Broken   string         `json:"broken"` // why it cannot be worn any more
+	ID       uuid.UUID         `json:"id"`
+	Name     string            `json:"name"`
+	Movement string            `json:"movement"`
+	Settings movement.Settings `json:"settings"`
+	Says     string            `json:"says"`   // its composed name
+	Broken   string            `json:"broken"` // why it cannot be worn any more
 }
 
 type ownOutput struct {
@@ -147,9 +147,9 @@ type ownOutput struct {
 
 type ownTextInput struct {
 	Body struct {
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
-		Name     string         `json:"name" minLength:"1" maxLength:"60"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
+		Name     string            `json:"name" minLength:"1" maxLength:"60"`
 	}
 }
 
@@ -186,9 +186,9 @@ type saveOwnInput struct {
 type keepInput struct {
 	ID   uuid.UUID `path:"set_up"`
 	Body struct {
-		Name     string         `json:"name" maxLength:"60"`
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
+		Name     string            `json:"name" maxLength:"60"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
 	}
 }
 
@@ -227,7 +227,7 @@ func (s *server) own(ctx context.Context, _ *struct{}) (*ownOutput, error) {
 		out.Body.Movements = append(out.Body.Movements, v)
 	}
 	for _, k := range o.setUps {
-		v := OwnSetUpView{ID: k.ID, Name: k.Name, Movement: k.Movement, Settings: plain(k.Settings)}
+		v := OwnSetUpView{ID: k.ID, Name: k.Name, Movement: k.Movement, Settings: k.Settings}
 		if set, err := k.setUp(o.catalogue); err != nil {
 			v.Broken = err.Error()
 		} else {

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/httpapi"
 )
 
@@ -48,7 +49,7 @@ func TestAStudiosOwnMovement(t *testing.T) {
 	assert.Equal(t, []string{"a pair of dumbbells", "a bench at 60°"}, e.Needs)
 
 	d := draft(c, sessionPath("Aurelio Finch"))
-	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "own_quay_curl", "settings": map[string]any{}, "cues": []any{}})
+	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "own_quay_curl", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
 	got[httpapi.SessionView](c, 200, c.call("PUT", sessionPath("Aurelio Finch"), d))
 
 	changed := strings.Replace(written.Text, "Quay curl", "Pier curl", 1)
@@ -84,7 +85,7 @@ func TestKeptSetUps(t *testing.T) {
 	own := got[ownAnswer](c, 200, c.call("GET", "/own", nil))
 	require.Len(t, own.SetUps, 1)
 	assert.Equal(t, "Harbour curl", own.SetUps[0].Name)
-	assert.Equal(t, map[string]any{"bench": 60.0}, own.SetUps[0].Settings, "snapped")
+	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, own.SetUps[0].Settings, "snapped")
 	assert.Contains(t, library(c)[id].Name, "Harbour curl")
 	catalogue := got[httpapi.Catalogue](c, 200, c.call("GET", "/catalogue", nil))
 	assert.Equal(t, id, catalogue.Movements[len(catalogue.Movements)-1].Key)

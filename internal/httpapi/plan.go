@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"fmt"
-	"math"
 	"net/http"
 	"slices"
 	"strings"
@@ -13,8 +12,8 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
-	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/formats"
 	"musculus/internal/store"
@@ -71,14 +70,14 @@ func (s *server) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.Str
 	var b bytes.Buffer
 	kind := map[string]string{"json": "application/json", "csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "ics": "text/calendar; charset=utf-8"}[in.Format]
 	if err := s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+day.Day(in.Days-1))
+		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+day.Day(in.Days-1), movements(ctx))
 		if err != nil {
 			return err
 		}
 		if in.Format == "ics" {
 			return s.writeCalendar(ctx, &b, c, kept)
 		}
-		plan, err := planOf(ctx, c, kept)
+		plan, err := planOf(c, kept)
 		if err != nil {
 			return err
 		}
@@ -107,46 +106,39 @@ func (s *server) writeCalendar(ctx context.Context, b *bytes.Buffer, c *store.Cl
 		return err
 	}
 	var list []formats.CalendarSession
-	for _, one := range kept {
-		v, err := s.viewSession(ctx, t, c, one)
-		if err != nil {
-			return err
+	for i := range kept {
+		one := &kept[i]
+		if len(one.Faults) > 0 {
+			return one.Faults[0]
 		}
-		says := []string{fmt.Sprintf("%.0f minutes", v.Minutes)}
-		for i, slot := range v.Slots {
-			says = append(says, fmt.Sprintf("%d. %s, %s", i+1, slot.Title, slot.DoseWords))
+		says := []string{fmt.Sprintf("%.0f minutes", week.Count(&one.Session, t.Yardstick, t.Stance).Minutes)}
+		for k := range one.Slots {
+			says = append(says, fmt.Sprintf("%d. %s, %s", k+1, one.Slots[k].SetUp.Title(), one.Words(k)))
 		}
-		list = append(list, formats.CalendarSession{ID: one.ID.String(), Name: one.Name, Where: c.Room().Name, Says: strings.Join(says, "\n"), Date: one.PlannedOn})
+		list = append(list, formats.CalendarSession{ID: one.ID.String(), Name: one.Name, Where: c.Room().Name, Says: strings.Join(says, "\n"), Date: one.On})
 	}
 	return formats.WriteCalendar(b, c.Dossier.Name, list, s.now())
 }
 
 // planOf turns kept sessions into what leaves.
-func planOf(ctx context.Context, c *store.Client, kept []store.Session) (*formats.Plan, error) {
+func planOf(c *store.Client, kept []store.Session) (*formats.Plan, error) {
 	out := &formats.Plan{Client: c.Dossier.Name, Sessions: []formats.PlanSession{}}
-	for _, one := range kept {
-		session, wrong := one.Content.Week(movements(ctx))
-		if len(wrong) > 0 {
-			return nil, wrong[0]
+	for i := range kept {
+		one := &kept[i]
+		if len(one.Faults) > 0 {
+			return nil, one.Faults[0]
 		}
-		p := formats.PlanSession{Name: one.Name, Date: store.DayOf(one.PlannedOn).String(), Intent: one.Content.Intent, WarmUpMin: one.Content.WarmUpMin, Locked: one.Content.Locked, Slots: []formats.PlanSlot{}}
-		for _, slot := range session.Slots {
-			d := slot.Dose
-			line := formats.PlanSlot{Movement: slot.SetUp.Movement.ID, InWords: slot.SetUp.Name(), Settings: plain(slot.SetUp.Turned()), Sets: d.Sets, RepsLow: d.RepsLow, RepsHigh: d.RepsHigh,
-				Reserve: d.Reserve, Reserves: d.Reserves, RestS: d.RestS, LoadKg: d.LoadKg, LoadMeans: person.CarryOf(slot.SetUp).Label(slot.SetUp), Method: d.Method.ID, MethodN: d.Method.N, Combo: slot.Combo, Cues: slot.Cues, Starts: string(slot.Starts), Locked: slot.Locked}
-			for _, g := range slot.Grips {
-				line.Grips = append(line.Grips, formats.PlanGrip{Movement: g.Movement.ID, Settings: plain(g.Turned())})
+		one.Settle(floor(c))
+		out.Sessions = append(out.Sessions, formats.SessionOf(&one.Planned, func(slot, row int) (*float64, string) {
+			set, l := one.Slots[slot].SetUpIn(row), one.Slots[slot].Rows[row].Load
+			carry := person.CarryOf(set)
+			if l == nil || l.Kg == nil && l.AddedKg == nil {
+				return nil, carry.Label(set)
 			}
-			if d.Tempo.Total() > 0 {
-				line.Tempo = d.Tempo[:]
-			}
-			if d.LoadKg != nil {
-				marked := tenGrams(person.CarryOf(slot.SetUp).Whole(*d.LoadKg, c.Room().Rigging(c.Dossier.Body().BodyMass)))
-				line.LoadMarked = &marked
-			}
-			p.Slots = append(p.Slots, line)
-		}
-		out.Sessions = append(out.Sessions, p)
+			rack := floor(c).Rack(set)
+			marked := tenGrams(rack.Carry.Whole(*one.Hand(slot, row, floor(c)), rack.Rigging))
+			return &marked, carry.Label(set)
+		}))
 	}
 	return out, nil
 }
@@ -181,39 +173,47 @@ func (s *server) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client,
 	for _, p := range read.Problems {
 		out.Problems = append(out.Problems, ImportTrouble(p))
 	}
-	kept, err := tx.Sessions(ctx, c.ID)
+	kept, err := tx.Sessions(ctx, c.ID, movements(ctx))
 	if err != nil {
 		return out, err
 	}
 	taken := map[uuid.UUID]bool{}
 	for i := range read.Plan.Sessions {
 		p := &read.Plan.Sessions[i]
-		draft := draftOfPlan(p)
 		where := fmt.Sprintf("%s on %s", p.Name, p.Date)
+		on, err := day.Parse(p.Date)
+		if err != nil {
+			continue // told when it was read
+		}
+		draft := WeekDraft{Planned: plan.Planned{ID: uuid.Must(uuid.NewV7()), Name: strings.TrimSpace(p.Name), On: on, Session: p.Session()}}
+		draft.Resolve(movements(ctx)) // what cannot be read is told when it is checked
 		what := fmt.Sprintf("New: %s, %d slots.", where, len(p.Slots))
 		var old *store.Session
-		for j := range kept {
-			if !taken[kept[j].ID] && kept[j].Name == draft.Name && store.DayOf(kept[j].PlannedOn).String() == draft.PlannedOn {
-				old = &kept[j]
-				break
-			}
-		}
-		if old != nil {
+		if at := slices.IndexFunc(kept, func(x store.Session) bool { return !taken[x.ID] && x.Name == draft.Name && x.On == on }); at >= 0 {
+			old = &kept[at]
 			taken[old.ID] = true
-			what = where + ": " + matchSlots(ctx, &draft, old)
+			draft.ID, draft.Version = old.ID, old.Version
+			what = where + ": " + draft.Arrive(&old.Session, newID).Words()
+		} else {
+			draft.Arrive(&plan.Session{}, newID)
 		}
-		if questions := markedLoads(ctx, c, p, &draft, old, trust); len(questions) > 0 {
-			out.Questions = append(out.Questions, questions...)
+		questions := draft.SettleMarks(func(slot, row int) *float64 { return p.Slots[slot].Rows[row].LoadMarked }, floor(c), plan.Trust(trust))
+		for _, q := range questions {
+			out.Questions = append(out.Questions, ImportTrouble{fmt.Sprintf("%s, slot %d", where, q.Slot+1), q.Text})
+		}
+		if len(questions) > 0 {
 			continue
 		}
-		if plans, wrong := s.read(c, &draft.Draft); old != nil && len(wrong) == 0 && plans.SameAs(&store.Session{Name: old.Name, PlannedOn: old.PlannedOn, Content: old.Content}) {
+		if plans, wrong := s.read(ctx, c, &draft.Planned); old != nil && len(wrong) == 0 && same(&plans, old, c) {
 			out.Same++
 			continue
 		}
-		if _, err := s.checked(ctx, c, &draft.Draft); err != nil {
+		checked, err := s.checked(ctx, c, &draft.Planned)
+		if err != nil {
 			out.Problems = append(out.Problems, troubles(where, err)...)
 			continue // told, and left out of what is saved
 		}
+		draft.Planned = checked.Planned
 		if old != nil {
 			if what, err = loggedIn(ctx, tx, what, &draft, old); err != nil {
 				return out, err
@@ -240,59 +240,16 @@ func troubles(where string, err error) []ImportTrouble {
 	return out
 }
 
-// matchSlots gives the slots of a session that was read the ids of those that are
-// kept, so that logged sets never part from the plan: by the longest common order
-// of movement and settings, then by position. What a file does not say stays. It
-// tells what that leaves.
-func matchSlots(ctx context.Context, draft *WeekDraft, old *store.Session) string {
-	draft.ID, draft.Version = old.ID, old.Version
-	draft.Locked = draft.Locked || old.Content.Locked // rows say nothing of it
-	key := func(id string, settings map[movement.Key]movement.Value) string {
-		if m := movements(ctx).Get(id); m != nil {
-			if set, err := m.SetUp(settings); err == nil {
-				return set.Key()
-			}
-		}
-		return fmt.Sprint(id, settings)
-	}
-	var was, is []string
-	for i := range old.Content.Slots {
-		was = append(was, key(old.Content.Slots[i].Movement, old.Content.Slots[i].Settings))
-	}
-	for i := range draft.Slots {
-		turned, _ := values(draft.Slots[i].Settings) // what cannot be read is told when it is checked
-		is = append(is, key(draft.Slots[i].Movement, turned))
-	}
-	same, other, fresh := 0, 0, 0
-	for i, at := range week.Match(was, is) {
-		if at < 0 {
-			fresh++
-			continue
-		}
-		slot := &old.Content.Slots[at]
-		draft.Slots[i].ID = slot.ID
-		if was[at] == is[i] {
-			same++
-		} else {
-			other++
-		}
-		if slices.Equal(slot.Cues, draft.Slots[i].Cues) {
-			draft.Slots[i].CueReason = slot.CueReason
-		}
-	}
-	parts := []string{fmt.Sprintf("%d slots keep their movement", same)}
-	if same == 1 {
-		parts[0] = "1 slot keeps its movement"
-	}
-	for _, part := range []struct {
-		n    int
-		what string
-	}{{other, "another movement or set-up"}, {fresh, "new"}, {len(was) - same - other, "gone"}} {
-		if part.n > 0 {
-			parts = append(parts, fmt.Sprintf("%d %s", part.n, part.what))
-		}
-	}
-	return strings.Join(parts, ", ") + "."
+// newID makes an id for what arrived without one.
+func newID() uuid.UUID { return uuid.Must(uuid.NewV7()) }
+
+// same says whether a session that arrived plans what is kept.
+func same(arrived, kept *store.Session, c *store.Client) bool {
+	old := store.Session{Planned: kept.Planned}
+	old.Slots = slices.Clone(kept.Slots)
+	old.Settle(floor(c))
+	is := store.Session{Planned: arrived.Planned}
+	return is.SameAs(&old)
 }
 
 // loggedIn adds what is logged in slots that would go.
@@ -312,82 +269,4 @@ func loggedIn(ctx context.Context, tx *store.Tx, what string, draft *WeekDraft, 
 		what += fmt.Sprintf(" %d logged sets stay in the log, without a slot in the plan.", sets)
 	}
 	return what, err
-}
-
-// nearLoad is how far two ways to tell a load may lie apart and still be one, kg.
-const nearLoad = 0.005
-
-// markedLoads settles loads that are told twice: as marked on the thing, and as one
-// hand carries them. Where only the mark is told it counts; where the two disagree a
-// question is asked, unless trust says which of them holds ("marked", "hand").
-func markedLoads(ctx context.Context, c *store.Client, p *formats.PlanSession, draft *WeekDraft, old *store.Session, trust string) []ImportTrouble {
-	var out []ImportTrouble
-	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
-	for i := range p.Slots {
-		read, d := &p.Slots[i], draft.Slots[i].Dose
-		m := movements(ctx).Get(read.Movement)
-		if read.LoadMarked == nil || m == nil {
-			continue
-		}
-		turned, _ := values(draft.Slots[i].Settings)
-		set, err := m.SetUp(turned)
-		if err != nil {
-			continue // told when it is checked
-		}
-		carry := person.CarryOf(set)
-		hand := carry.PerHand(*read.LoadMarked, rigging)
-		switch {
-		case d.LoadKg == nil:
-			d.LoadKg = &hand
-		case math.Abs(hand-*d.LoadKg) <= nearLoad || trust == "hand":
-		case trust == "marked":
-			d.LoadKg = &hand
-		case carry == person.BodyWeight && keptLoad(old, draft.Slots[i].ID, *d.LoadKg): // her mass has changed, not the plan
-		case carry == person.BodyWeight: // what one hand carries is somebody's body too: what is added holds
-			d.LoadKg = &hand
-		default:
-			out = append(out, ImportTrouble{fmt.Sprintf("%s on %s, slot %d", p.Name, p.Date, i+1),
-				fmt.Sprintf("%s as marked, but %s in one hand would be %s. Which holds?", carry.Words(*read.LoadMarked, set), person.Kg(*d.LoadKg), carry.Words(tenGrams(carry.Whole(*d.LoadKg, rigging)), set))})
-		}
-	}
-	return out
-}
-
-// keptLoad says whether a slot is kept with just this load.
-func keptLoad(old *store.Session, slot uuid.UUID, load float64) bool {
-	if old == nil {
-		return false
-	}
-	for i := range old.Content.Slots {
-		if s := &old.Content.Slots[i]; s.ID == slot {
-			return s.Dose.LoadKg != nil && *s.Dose.LoadKg == load
-		}
-	}
-	return false
-}
-
-// draftOfPlan turns a session that was read into one that is edited.
-func draftOfPlan(p *formats.PlanSession) WeekDraft {
-	out := WeekDraft{ID: uuid.Must(uuid.NewV7()), Draft: Draft{Name: strings.TrimSpace(p.Name), PlannedOn: p.Date, WarmUpMin: p.WarmUpMin, Intent: p.Intent, Locked: p.Locked, Slots: []SlotDraft{}}}
-	for _, slot := range p.Slots {
-		d := SlotDraft{ID: uuid.Must(uuid.NewV7()), Movement: slot.Movement, Settings: slot.Settings, Cues: slot.Cues, Combo: slot.Combo, Starts: slot.Starts, Locked: slot.Locked,
-			Dose: &DoseDraft{slot.Sets, slot.RepsLow, slot.RepsHigh, slot.Reserve, slot.Reserves, slot.RestS, slot.Tempo, slot.LoadKg, slot.Method, slot.MethodN}}
-		if d.Cues == nil {
-			d.Cues = []string{}
-		}
-		for _, g := range slot.Grips {
-			if g.Settings == nil {
-				g.Settings = map[string]any{}
-			}
-			d.Grips = append(d.Grips, GripDraft{g.Movement, g.Settings})
-		}
-		if d.Dose.Tempo == nil {
-			d.Dose.Tempo = []float64{}
-		}
-		if d.Settings == nil {
-			d.Settings = map[string]any{}
-		}
-		out.Slots = append(out.Slots, d)
-	}
-	return out
 }

@@ -10,9 +10,9 @@ import (
 	"musculus/internal/httpapi"
 )
 
-// grip is the set-up of one set as it is sent.
-func grip(movement string) map[string]any {
-	return map[string]any{"movement": movement, "settings": map[string]any{}}
+// gripped is a row of so many sets in another grip as it is sent.
+func gripped(sets, reserve int, movement string) map[string]any {
+	return rows(sets, 8, 12, reserve, 90, map[string]any{"movement": movement})[0].(map[string]any)
 }
 
 // A grip for each set, the arm that begins and locks are kept, told on the sheet,
@@ -24,9 +24,8 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	d := draft(c, path)
 	first := slot(d, 1)
 	first["movement"], first["settings"] = "curl_standing_dumbbells", map[string]any{"hands": "alternate"}
-	first["grips"] = []any{map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}}, map[string]any{"movement": "curl_standing_dumbbells", "settings": map[string]any{"hands": "alternate"}}}
 	first["starts"], first["locked"] = "right", true
-	first["dose"].(map[string]any)["reserves"] = []any{3, 2, 1}
+	first["rows"] = []any{gripped(1, 3, "curl_neutral"), rows(1, 8, 12, 2, 90, nil)[0], rows(1, 8, 12, 1, 90, nil)[0]}
 	require.Equal(t, 200, c.call("PUT", path, d).status)
 
 	kept := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
@@ -37,7 +36,7 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	assert.Equal(t, kept.Slots[1].GripWords, sheet.Slots[1].Grips)
 	assert.Contains(t, sheet.Slots[1].Starts, "right arm first")
 	assert.Equal(t, "set by set, stop with 3, 2, 1 reps left", sheet.Slots[1].Effort)
-	assert.Equal(t, 3, kept.Slots[1].Dose.Reserve, "the first set's")
+	assert.Equal(t, 3, kept.Slots[1].Rows[0].Reserve, "the first set's")
 
 	type log struct {
 		Slots []struct {
@@ -80,13 +79,13 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 
 	// What is no grip of the same weight, and what is no arm.
 	d = draft(c, path)
-	slot(d, 1)["grips"] = []any{grip("curl_reclined")}
+	slot(d, 1)["rows"] = []any{gripped(2, 2, "curl_reclined")}
 	p := got[problem](c, 422, c.call("PUT", path, d))
-	assert.Equal(t, []string{"body.slots[1].grips[0]"}, p.locations())
-	slot(d, 1)["grips"] = []any{grip("curl_of_the_moon")}
+	assert.Equal(t, []string{"body.slots[1].rows[0].movement"}, p.locations())
+	slot(d, 1)["rows"] = []any{gripped(2, 2, "curl_of_the_moon")}
 	p = got[problem](c, 422, c.call("PUT", path, d))
-	assert.Equal(t, []string{"body.slots[1].grips[0].movement"}, p.locations())
-	delete(slot(d, 1), "grips")
+	assert.Equal(t, []string{"body.slots[1].rows[0].movement"}, p.locations())
+	slot(d, 1)["rows"] = []any{}
 	slot(d, 1)["starts"] = "middle"
 	assert.Equal(t, 422, c.call("PUT", path, d).status)
 }
@@ -118,7 +117,7 @@ func weekDrafts(c *caller, path string) []map[string]any {
 	var out []map[string]any
 	for _, v := range w.Sessions {
 		d := map[string]any{}
-		for _, k := range []string{"id", "version", "name", "planned_on", "warm_up_min", "intent", "slots"} {
+		for _, k := range []string{"id", "version", "name", "planned_on", "warm_up_min", "intent", "combos", "slots"} {
 			if x, ok := v[k]; ok {
 				d[k] = x
 			}
@@ -262,7 +261,7 @@ func TestASheetIsReadBeforeItIsSaved(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path := sessionPath("Aurelio Finch")
 	d := draft(c, path)
-	dose(d, 0)["sets"], dose(d, 0)["reserve"] = 5, 1
+	row(d, 0)["sets"], row(d, 0)["reserve"] = 5, 1
 	version, write := d["version"], d["write"]
 	delete(d, "version")
 	delete(d, "write")

@@ -5,6 +5,7 @@ import (
 	"math"
 	"net/http"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -14,6 +15,7 @@ import (
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
@@ -35,6 +37,13 @@ type Proposal struct {
 	TakesTurns bool   `json:"takes_turns"` // one arm begins
 }
 
+// GripDraft is how a row holds the same weight, as the row says it: nothing where it
+// is as the slot says.
+type GripDraft struct {
+	Movement string            `json:"movement,omitempty"`
+	Settings movement.Settings `json:"settings,omitempty"`
+}
+
 // GripView is one way to hold the same weight.
 type GripView struct {
 	GripDraft
@@ -43,12 +52,20 @@ type GripView struct {
 	FromLog bool    `json:"from_log"`
 }
 
+// gripOf is a set-up as a row of a slot says it.
+func gripOf(slot, row movement.SetUp) GripDraft {
+	one := plan.Of(slot, dose.Dose{})
+	one.Rows[0].SetUp = &row
+	j := one.JSON().Rows[0]
+	return GripDraft{j.Movement, j.Settings}
+}
+
 // LoadProposal is a seeded load with where it comes from.
 type LoadProposal struct {
-	Source string   `json:"source" enum:"own,ratio,model,find"`
-	LoadKg *float64 `json:"load_kg"` // what one hand carries; null: to be found
-	Words  string   `json:"words"`
-	Guess  bool     `json:"guess"`
+	Source string     `json:"source" enum:"own,ratio,model,find"`
+	Load   *dose.Load `json:"load"` // as a row takes it; null: to be found
+	Words  string     `json:"words"`
+	Guess  bool       `json:"guess"`
 }
 
 // ChosenCue is a cue with why it was chosen.
@@ -68,13 +85,14 @@ type KnownView struct {
 type proposeInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
-		RepsLow  int            `json:"reps_low" minimum:"1" maximum:"60"`
-		RepsHigh int            `json:"reps_high" minimum:"1" maximum:"60"`
-		Reserve  int            `json:"reserve" minimum:"0" maximum:"6"`
-		Sets     int            `json:"sets,omitempty" minimum:"1" maximum:"12" doc:"how many a grip plan is for"`
-		Method   string         `json:"method,omitempty" maxLength:"40"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
+		First    *GripDraft        `json:"first,omitempty" doc:"how the first row is done where it is not as the slot says; the load is for it"`
+		RepsLow  int               `json:"reps_low" minimum:"1" maximum:"60"`
+		RepsHigh int               `json:"reps_high" minimum:"1" maximum:"60"`
+		Reserve  int               `json:"reserve" minimum:"0" maximum:"6"`
+		Sets     int               `json:"sets,omitempty" minimum:"1" maximum:"12" doc:"how many a grip plan is for"`
+		Method   string            `json:"method,omitempty" maxLength:"40"`
 	}
 }
 
@@ -88,10 +106,16 @@ func (s *server) registerProposals(api huma.API) {
 }
 
 func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput, error) {
-	set, err := setUp(ctx, "body.", in.Body.Movement, in.Body.Settings)
-	if err != nil {
-		return nil, err
+	asked := plan.SlotJSON{Movement: in.Body.Movement, Settings: in.Body.Settings, Rows: []plan.RowJSON{{}}}
+	if in.Body.First != nil {
+		asked.Rows[0].Movement, asked.Rows[0].Settings = in.Body.First.Movement, in.Body.First.Settings
 	}
+	session := plan.Session{Slots: []plan.Slot{asked.Slot()}}
+	if wrong := session.Resolve(movements(ctx)); len(wrong) > 0 {
+		wrong[0].Field = strings.NewReplacer("slots[0].", "", "rows[0].", "first.").Replace(wrong[0].Field)
+		return nil, faults("body.", wrong)
+	}
+	base, set := session.Slots[0].SetUp, session.Slots[0].SetUpIn(0)
 	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		t, err := s.informed(ctx, tx, c)
@@ -107,7 +131,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
 		if seed.PerHand > 0 {
-			out.Body.Load.LoadKg = &seed.PerHand
+			out.Body.Load.Load = dose.Carried(t.Floor().Rack(set), seed.PerHand)
 		}
 		said := t.Own[set.Key()]
 		out.Body.Fit = viewFit(series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, said.E1RM, said.Logged, ask.Low, ask.High, ask.Reserve))
@@ -120,7 +144,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 			own[known[i].SetUp.Key()] = known[i].E1RM(s.day())
 		}
 		var allowed []movement.SetUp
-		for _, g := range week.OtherGrips(set, movements(ctx)) {
+		for _, g := range plan.OtherGrips(base, movements(ctx)) {
 			p, _ := g.Profile(t.Yardstick) // one that has none is left out below
 			if v := t.Fence.Judge(g, p); len(t.Room.Missing(g)) == 0 && !v.Barred() {
 				allowed = append(allowed, g)
@@ -128,12 +152,12 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		}
 		ordered := series.OrderGrips(allowed, t.Yardstick, own)
 		for _, g := range ordered {
-			out.Body.Grips = append(out.Body.Grips, GripView{GripDraft{g.SetUp.Movement.ID, plain(g.SetUp.Turned())}, g.SetUp.Name(), round4(g.Part), g.FromLog})
+			out.Body.Grips = append(out.Body.Grips, GripView{gripOf(base, g.SetUp), g.SetUp.Name(), round4(g.Part), g.FromLog})
 		}
 		for _, g := range series.PlanGrips(ordered, in.Body.Sets) {
-			out.Body.Plan = append(out.Body.Plan, GripDraft{g.Movement.ID, plain(g.Turned())})
+			out.Body.Plan = append(out.Body.Plan, gripOf(base, g))
 		}
-		slot := week.Slot{SetUp: set, Dose: dose.Dose{Method: dose.Use{ID: in.Body.Method}}}
+		slot := plan.Of(base, dose.Dose{Method: dose.Use{ID: in.Body.Method}})
 		if out.Body.TakesTurns = slot.TakesTurns(); out.Body.TakesTurns {
 			measured, err := s.measurings(ctx, tx, c)
 			if err != nil {

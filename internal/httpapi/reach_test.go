@@ -39,10 +39,10 @@ func TestALongHoldReachesNobodyUnderTheCap(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path, client := sessionPath("Bettina Groos"), clientPath("Bettina Groos")
 	long := []float64{2, 20, 1, 20}
-	at := []string{"body.slots[0].dose.tempo"}
+	at := []string{"body.slots[0].rows[0].tempo"}
 
 	d := draft(c, path) // builder, row by row, the sheet that is edited
-	dose(d, 0)["tempo"] = long
+	row(d, 0)["tempo"] = long
 	assert.Equal(t, at, got[problem](c, 422, c.call("PUT", path, d)).locations())
 	preview := maps.Clone(d)
 	delete(preview, "version")
@@ -51,21 +51,21 @@ func TestALongHoldReachesNobodyUnderTheCap(t *testing.T) {
 		Faults []struct{ Field, Reason string }
 	}](c, 200, c.call("POST", path+"/preview", preview)).Faults
 	require.NotEmpty(t, faults, "it is told while it is typed")
-	assert.Equal(t, "slots[0].tempo", faults[0].Field)
+	assert.Equal(t, "slots[0].rows[0].tempo", faults[0].Field)
 
 	fresh := with(maps.Clone(preview), map[string]any{"id": newID(), "write": newID(), "planned_on": "2026-12-02"})
 	assert.Equal(t, at, got[problem](c, 422, c.call("POST", client+"/sessions", fresh)).locations(), "a new session")
 	fresh["version"] = 0
-	assert.Equal(t, []string{"body.slots[0].dose.tempo"}, got[problem](c, 422, c.call("PUT", client+"/week", map[string]any{"sessions": []any{fresh}})).locations(), "the board, a copy")
+	assert.Equal(t, []string{"body.slots[0].rows[0].tempo"}, got[problem](c, 422, c.call("PUT", client+"/week", map[string]any{"sessions": []any{fresh}})).locations(), "the board, a copy")
 
 	csv := "session,date,movement,sets,reps_low,reps_high,reserve,rest_s,tempo\nX,2026-12-02,curl_upright_two_hand,2,10,15,2,90,2-20-1-20\n"
 	v := got[imported](c, 200, c.call("POST", client+"/plan?format=csv", form{"text/csv", []byte(csv)}))
 	assert.Empty(t, v.Sessions, "a file")
 	require.Len(t, v.Problems, 1)
-	assert.Contains(t, v.Problems[0].Where, "dose.tempo")
+	assert.Contains(t, v.Problems[0].Where, "rows[0].tempo")
 
 	other := draft(c, sessionPath("Aurelio Finch")) // a template of somebody without the cap
-	dose(other, 0)["tempo"] = long
+	row(other, 0)["tempo"] = long
 	require.Equal(t, 200, c.call("PUT", sessionPath("Aurelio Finch"), other).status)
 	template := newID()
 	require.Equal(t, 204, c.call("PUT", "/templates/"+template, map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "X"}).status)
@@ -209,14 +209,8 @@ func TestLoadsAreJudgedByTheLoad(t *testing.T) {
 	}
 	path := sessionPath(who)
 	d := draft(c, path)
-	mass := got[struct {
-		Dossier struct {
-			MassKg float64 `json:"mass_kg"`
-		}
-	}](c, 200, c.call("GET", clientPath(who)+"/dossier", nil)).Dossier.MassKg
-	hand := ((1-2*0.022)*mass + 10) / 2
 	d["slots"] = []any{map[string]any{"id": newID(), "movement": "dip_bars", "settings": map[string]any{}, "cues": []any{},
-		"dose": map[string]any{"sets": 3, "reps_low": 6, "reps_high": 10, "reserve": 2, "rest_s": 120, "tempo": []any{}, "load_kg": hand}}}
+		"rows": rows(3, 6, 10, 2, 120, map[string]any{"load": map[string]any{"added_kg": 10}})}}
 	saved := c.call("PUT", path, d)
 	require.Equal(t, 200, saved.status, saved.body)
 	found := got[httpapi.SessionView](c, 200, saved).Findings
@@ -274,7 +268,7 @@ func TestTheSheetHoldsNoHealthReason(t *testing.T) {
 		"slots":[{"title":"Curl","details":"","slice":{"heads":[],"text":""},"pose":{},"range":"","sets":"2 × 8","effort":"","rest":"","tempo":"","load":"14 kg","cues":[],"stop":"x","upper_arm":"fixed","grips":"","starts":""}],"total":{"heads":[],"text":""},"cautions":[],"why":[]}`
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
 		coach := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/account"+wren.Email))
-		return tx.AddIssue(context.Background(), demo.ClientID(who), store.Issue{ID: uuid.New(), SessionID: demo.SessionID(who), SessionVersion: 1, PlannedOn: now.AddDate(0, 0, 5), Sheet: json.RawMessage(old)}, coach)
+		return tx.AddIssue(context.Background(), demo.ClientID(who), store.Issue{ID: uuid.New(), SessionID: demo.SessionID(who), SessionVersion: 1, PlannedOn: store.DayOf(now) + 5, Sheet: json.RawMessage(old)}, coach)
 	}))
 	health := func(name, text string) {
 		for _, word := range []string{"screen", "3 May", "pressure", "regnan", "clear", "autious", "doctor"} {

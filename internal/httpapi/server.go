@@ -88,6 +88,7 @@ func build(c Config) (http.Handler, huma.API) {
 			config.Formats[kind] = format
 		}
 		config.Servers = []*huma.Server{{URL: "/api"}}
+		speakPlans(config.Components.Schemas)
 		api = humachi.New(r, config)
 		api.UseMiddleware(named, s.permit(api), bound(api))
 		s.register(api)
@@ -154,7 +155,7 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 // inSession runs do with a client of the studio and one of her sessions.
 func (s *server) inSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {
 	return s.inClient(ctx, at.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		kept, err := tx.Session(ctx, at.Client, at.Session)
+		kept, err := tx.Session(ctx, at.Client, at.Session, movements(ctx))
 		if err != nil {
 			return err
 		}

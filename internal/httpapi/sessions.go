@@ -11,21 +11,23 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
-// Step is a load the room really has.
+// Step is a load the room really has, as a row takes it.
 type Step struct {
-	LoadKg float64 `json:"load_kg"` // what one hand carries
-	Words  string  `json:"words"`
+	Load  dose.Load `json:"load"`
+	Words string    `json:"words"`
 }
 
 // SlotView is a slot with what follows from it.
 type SlotView struct {
-	SlotDraft
+	plan.SlotJSON
 	Title     string    `json:"title"`
 	Details   string    `json:"details"`
 	Glyph     Glyph     `json:"glyph"`
@@ -40,7 +42,7 @@ type SlotView struct {
 	Methods     []MethodView `json:"methods"`
 	GripWords   string       `json:"grip_words"`   // set by set, empty where they are all one
 	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together
-	JoinsBy     string       `json:"joins_by"`     // the method by which it would be done in turns with the next one
+	RowWords    []RowView    `json:"row_words"`    // each row told by itself
 	Apart       string       `json:"apart"`        // why it cannot be, empty if it can
 	Cautions    []string     `json:"cautions"`     // what keeps the client safe in it
 }
@@ -56,7 +58,7 @@ type FindingView struct {
 type SessionView struct {
 	ID         uuid.UUID     `json:"id"`
 	Name       string        `json:"name"`
-	PlannedOn  string        `json:"planned_on" format:"date"`
+	PlannedOn  day.Day       `json:"planned_on" format:"date"`
 	When       string        `json:"when"`
 	Version    int           `json:"version"`
 	SavedAt    time.Time     `json:"saved_at"`
@@ -64,6 +66,7 @@ type SessionView struct {
 	WarmUpMin  float64       `json:"warm_up_min"`
 	Intent     string        `json:"intent" enum:",heavy,light"`
 	Locked     bool          `json:"locked,omitempty"`
+	Combos     []plan.Combo  `json:"combos"`
 	Slots      []SlotView    `json:"slots"`
 	Total      SliceView     `json:"total"`
 	Minutes    float64       `json:"minutes"`
@@ -91,7 +94,7 @@ type sessionOutput struct{ Body SessionView }
 type saveInput struct {
 	SessionPath
 	Body struct {
-		Draft
+		plan.Planned
 		Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"the version that was edited"`
 		Write   uuid.UUID `json:"write" doc:"made for this save; sending it again saves once"`
 		Sure    bool      `json:"sure,omitempty" doc:"answers a question: on a past day all the same"`
@@ -101,8 +104,7 @@ type saveInput struct {
 type addInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
-		Draft
-		ID    uuid.UUID `json:"id"`
+		plan.Planned
 		Write uuid.UUID `json:"write"`
 		Sure  bool      `json:"sure,omitempty" doc:"answers a question: on a past day all the same"`
 	}
@@ -111,7 +113,7 @@ type addInput struct {
 type previewInput struct {
 	SessionPath
 	Body struct {
-		Draft
+		plan.Planned
 		Active  *uuid.UUID `json:"active,omitempty" doc:"the slot whose set-up is shown in full"`
 		Turning string     `json:"turning,omitempty" maxLength:"40"`
 	}
@@ -176,21 +178,21 @@ func (s *server) getSession(ctx context.Context, in *SessionPath) (*sessionOutpu
 func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, error) {
 	out := &sessionOutput{}
 	err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		draft, err := s.checked(ctx, c, &in.Body.Draft)
+		draft, err := s.checked(ctx, c, &in.Body.Planned)
 		if err != nil {
 			return err
 		}
-		draft.ID, draft.ClientID = in.Body.ID, in.Client
+		draft.ClientID = in.Client
 		if err := s.dayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
 			return err
 		}
-		if err := tx.AddSession(ctx, draft, a.ID, in.Body.Write); err != nil {
+		if err := tx.AddSession(ctx, draft, a.ID, in.Body.Write, movements(ctx)); err != nil {
 			return err
 		}
-		if err := s.weekHolds(ctx, tx, c, draft.PlannedOn); err != nil {
+		if err := s.weekHolds(ctx, tx, c, draft.On); err != nil {
 			return err
 		}
-		kept, err := tx.Session(ctx, in.Client, in.Body.ID)
+		kept, err := tx.Session(ctx, in.Client, in.Body.ID, movements(ctx))
 		if err != nil {
 			return err
 		}
@@ -203,7 +205,7 @@ func (s *server) addSession(ctx context.Context, in *addInput) (*sessionOutput, 
 func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput, error) {
 	out := &sessionOutput{}
 	err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		draft, err := s.checked(ctx, c, &in.Body.Draft)
+		draft, err := s.checked(ctx, c, &in.Body.Planned)
 		if err != nil {
 			return err
 		}
@@ -211,11 +213,11 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 		if err := s.dayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
 			return err
 		}
-		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write)
+		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write, movements(ctx))
 		if err != nil {
 			return s.staleProblem(ctx, tx, c, err)
 		}
-		if err := s.weekHolds(ctx, tx, c, kept.PlannedOn); err != nil {
+		if err := s.weekHolds(ctx, tx, c, kept.On); err != nil {
 			return err
 		}
 		out.Body, err = s.viewKept(ctx, tx, c, kept)
@@ -227,26 +229,26 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 // dayAsked asks back before a session is put on a day that is past; one that was on
 // that day already stays there.
 func (s *server) dayAsked(ctx context.Context, tx *store.Tx, planned *store.Session, location string, sure bool) error {
-	if sure || !planned.PlannedOn.Before(s.today()) {
+	if sure || planned.On >= s.day() {
 		return nil
 	}
-	was, err := tx.Session(ctx, planned.ClientID, planned.ID)
+	was, err := tx.Session(ctx, planned.ClientID, planned.ID, movements(ctx))
 	switch {
-	case err == nil && was.PlannedOn.Equal(planned.PlannedOn):
+	case err == nil && was.On == planned.On:
 		return nil
 	case err != nil && !errors.Is(err, pgx.ErrNoRows):
 		return err
 	}
-	return ask(location, fmt.Sprintf("%s is past: plan %s on it all the same?", store.DayOf(planned.PlannedOn).Words(), planned.Name))
+	return ask(location, fmt.Sprintf("%s is past: plan %s on it all the same?", planned.On.Words(), planned.Name))
 }
 
 // weekHolds refuses what would make a week more than is counted and audited.
-func (s *server) weekHolds(ctx context.Context, tx *store.Tx, c *store.Client, on time.Time) error {
-	from := mondayOf(store.DayOf(on))
-	kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
+func (s *server) weekHolds(ctx context.Context, tx *store.Tx, c *store.Client, on day.Day) error {
+	from := on.Monday()
+	kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, movements(ctx))
 	slots := 0
 	for i := range kept {
-		slots += len(kept[i].Content.Slots)
+		slots += len(kept[i].Slots)
 	}
 	if err == nil && slots > week.MostWeekSlots {
 		err = fieldProblem("body.slots", "%d slots in this week are more than %d", slots, week.MostWeekSlots)
@@ -267,22 +269,21 @@ func (s *server) previewSession(ctx context.Context, in *previewInput) (*preview
 		return nil, err
 	}
 	out := &previewOutput{}
-	draft, wrong := s.read(&c, &in.Body.Draft)
-	session, more := draft.Content.Week(movements(ctx))
-	if wrong = append(wrong, more...); len(wrong) > 0 { // a set-up that cannot even be read
+	draft, wrong := s.read(ctx, &c, &in.Body.Planned)
+	if len(wrong) > 0 { // a set-up that cannot even be read
 		return nil, faults("body.", wrong)
 	}
 	draft.ID = in.Session
 	out.Body.Faults = []FieldFault{}
-	for _, f := range session.Check(t) {
+	for _, f := range t.Check(&draft.Session) {
 		out.Body.Faults = append(out.Body.Faults, FieldFault{f.Field, f.Reason, f.Asks})
 	}
 	if out.Body.Session, err = s.viewSession(ctx, t, &c, draft); err != nil {
 		return nil, problemOf(err)
 	}
-	for i, slot := range draft.Content.Slots {
+	for _, slot := range draft.Slots {
 		if in.Body.Active != nil && slot.ID == *in.Body.Active {
-			fitted := s.fitted(session.Slots[i].SetUp, t.Yardstick, t.Stance, t.Fence, movement.Key(in.Body.Turning))
+			fitted := s.fitted(slot.SetUp, t.Yardstick, t.Stance, t.Fence, movement.Key(in.Body.Turning))
 			out.Body.Active = &fitted
 		}
 	}
@@ -300,20 +301,23 @@ func (s *server) viewKept(ctx context.Context, tx *store.Tx, c *store.Client, ke
 
 // viewSession counts a session and says everything about it.
 func (s *server) viewSession(ctx context.Context, t *week.Trainee, c *store.Client, kept store.Session) (SessionView, error) {
-	session, wrong := kept.Content.Week(movements(ctx))
-	if len(wrong) > 0 {
-		return SessionView{}, wrong[0]
+	if len(kept.Faults) > 0 {
+		return SessionView{}, kept.Faults[0]
 	}
-	counted := session.Count(t.Yardstick, t.Stance)
-	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.PlannedOn.Format(time.DateOnly), When: daysWords(kept.PlannedOn, s.today()),
-		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.Content.WarmUpMin, Intent: kept.Content.Intent, Locked: kept.Content.Locked, Slots: []SlotView{},
+	session := &kept.Session
+	counted := week.Count(session, t.Yardstick, t.Stance)
+	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.On, When: kept.On.FromToday(s.day()),
+		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.WarmUpMin, Intent: kept.Intent, Locked: kept.Locked, Combos: kept.Combos, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.blocked(c)}
-	out.WarmUp, out.Ramp = round4(counted.WarmUp), session.RampWords(t, false)
-	for i := range session.Slots {
-		out.Slots = append(out.Slots, viewSlot(t, kept.Content.Slots[i].ID, &session, i, counted.Slots[i]))
+	out.WarmUp, out.Ramp = round4(counted.WarmUp), session.RampWords(t.Floor(), false)
+	if out.Combos == nil {
+		out.Combos = []plan.Combo{}
 	}
-	for _, f := range session.Findings(t, counted, c.Dossier.Minutes) {
+	for i := range session.Slots {
+		out.Slots = append(out.Slots, viewSlot(t, session, i, counted.Slots[i]))
+	}
+	for _, f := range t.Findings(session, counted, c.Dossier.Minutes) {
 		v := FindingView{Severity: string(f.Severity), Text: f.Text}
 		if f.Slot >= 0 {
 			v.Slot = &f.Slot

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
 )
@@ -18,7 +19,7 @@ func TestAFittedSetUp(t *testing.T) {
 	c := s.signedIn(t, wren)
 	f := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}))
 	assert.Equal(t, "Reclined 60° curl, two dumbbells, palms up", f.View.Title)
-	assert.Equal(t, map[string]any{"bench": 60.0}, f.View.Settings)
+	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, f.View.Settings)
 	assert.Equal(t, "Needs 1.03 of the load of a plain curl", f.View.Load)
 	require.Len(t, f.Neighbours, 2)
 	assert.Equal(t, []float64{55, 65}, []float64{f.Neighbours[0].Value, f.Neighbours[1].Value})
@@ -44,13 +45,13 @@ func TestBadInputIsRefusedAtItsField(t *testing.T) {
 		change   func(d map[string]any)
 		location string
 	}{
-		{"reserve beyond the caps", func(d map[string]any) { dose(d, 0)["reserve"] = 1 }, "body.slots[0].dose.reserve"},
-		{"rest beyond the caps", func(d map[string]any) { dose(d, 1)["rest_s"] = 60 }, "body.slots[1].dose.rest_s"},
-		{"no such step", func(d map[string]any) { dose(d, 0)["load_kg"] = 6.9 }, "body.slots[0].dose.load_kg"},
-		{"negative load", func(d map[string]any) { dose(d, 0)["load_kg"] = -1 }, "body.slots[0].dose.load_kg"},
-		{"huge sets", func(d map[string]any) { dose(d, 0)["sets"] = 1000000 }, "body.slots[0].dose.sets"},
-		{"reps upside down", func(d map[string]any) { dose(d, 0)["reps_high"] = 2 }, "body.slots[0].dose.reps_high"},
-		{"short tempo", func(d map[string]any) { dose(d, 0)["tempo"] = []any{1, 2} }, "body.slots[0].dose.tempo"},
+		{"reserve beyond the caps", func(d map[string]any) { row(d, 0)["reserve"] = 1 }, "body.slots[0].rows[0].reserve"},
+		{"rest beyond the caps", func(d map[string]any) { row(d, 1)["rest_s"] = 60 }, "body.slots[1].rows[0].rest_s"},
+		{"no such step", func(d map[string]any) { row(d, 0)["load"] = map[string]any{"kg": 6.9} }, "body.slots[0].rows[0].load.kg"},
+		{"negative load", func(d map[string]any) { row(d, 0)["load"] = map[string]any{"kg": -1} }, "body.slots[0].rows[0].load"},
+		{"huge sets", func(d map[string]any) { row(d, 0)["sets"] = 1000000 }, "body.slots[0].rows[0].sets"},
+		{"reps upside down", func(d map[string]any) { row(d, 0)["reps_high"] = 2 }, "body.slots[0].rows[0].reps_high"},
+		{"short tempo", func(d map[string]any) { row(d, 0)["tempo"] = []any{1, 2} }, "body.slots[0].rows[0].tempo"},
 		{"setting outside", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"e_to": 200} }, "body.slots[0].settings.e_to"},
 		{"unknown setting", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"bench": 45} }, "body.slots[0].settings.bench"},
 		{"setting of no kind", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"e_to": []any{}} }, "body.slots[0].settings.e_to"},
@@ -98,7 +99,9 @@ func TestNoBodyBreaksTheServer(t *testing.T) {
 			case 1:
 				m = slot(d, r.IntN(4))
 			case 2:
-				m, _ = slot(d, r.IntN(4))["dose"].(map[string]any)
+				if list, _ := slot(d, r.IntN(4))["rows"].([]any); len(list) > 0 {
+					m, _ = list[r.IntN(len(list))].(map[string]any)
+				}
 			}
 			keys := []string{}
 			for k := range m {
@@ -136,8 +139,9 @@ func draftOnce(c *caller, path string) map[string]any {
 		template = draft(c, path)
 		template["id"], template["locked"], template["removed"] = demo.SessionID("Aurelio Finch").String(), false, false
 		s := template["slots"].([]any)[1].(map[string]any)
-		s["grips"], s["starts"], s["locked"], s["combo"] = []any{map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}}}, "left", true, "x"
-		s["dose"].(map[string]any)["reserves"] = []any{2, 1}
+		s["starts"], s["locked"], s["combo"] = "left", true, "x"
+		s["rows"] = append(s["rows"].([]any), rows(1, 8, 8, 1, 60, map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}, "load": map[string]any{"share": 0.5}})...)
+		template["combos"] = []any{map[string]any{"id": "x", "between_s": 0, "after_s": 90, "loads": "one"}}
 	}
 	return deepCopy(template).(map[string]any)
 }
@@ -186,17 +190,17 @@ func TestAPreviewCountsWithoutSaving(t *testing.T) {
 	path := sessionPath("Aurelio Finch")
 	d := draft(c, path)
 	before := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
-	dose(d, 1)["sets"] = 6
-	dose(d, 1)["reserve"] = 9
+	row(d, 1)["sets"] = 6
+	row(d, 1)["reserve"] = 9
 	delete(d, "version")
 	delete(d, "write")
 	d["active"] = slot(d, 1)["id"]
 	p := got[httpapi.Preview](c, 200, c.call("POST", path+"/preview", d))
 	require.Len(t, p.Faults, 1)
-	assert.Equal(t, "slots[1].reserve", p.Faults[0].Field)
+	assert.Equal(t, "slots[1].rows[0].reserve", p.Faults[0].Field)
 	require.NotNil(t, p.Active)
 	assert.Equal(t, "curl_reclined", p.Active.View.Movement)
-	dose(d, 1)["reserve"] = 1
+	row(d, 1)["reserve"] = 1
 	p = got[httpapi.Preview](c, 200, c.call("POST", path+"/preview", d))
 	assert.InDelta(t, before.Total.Heads[0].Value+3*p.Active.View.Bias[0].Credit, p.Session.Total.Heads[0].Value, 1e-3, "three sets more of the reclined curl")
 	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
@@ -208,10 +212,10 @@ func TestANewSlotGetsTheUsualDoseUnderTheCaps(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path := sessionPath("Noor Halloran")
 	d := draft(c, path)
-	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "curl_turning", "settings": map[string]any{}, "cues": []any{}})
+	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "curl_turning", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
 	saved := got[httpapi.SessionView](c, 200, c.call("PUT", path, d))
-	assert.Equal(t, 3, saved.Slots[3].Dose.Reserve, "cautious: three in reserve")
-	assert.Nil(t, saved.Slots[3].Dose.LoadKg)
+	assert.Equal(t, 3, saved.Slots[3].Rows[0].Reserve, "cautious: three in reserve")
+	assert.True(t, saved.Slots[3].Rows[0].Load.Find)
 	assert.Contains(t, saved.Slots[3].LoadWords, "find it", "no kg is invented")
 }
 

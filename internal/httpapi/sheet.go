@@ -11,8 +11,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
@@ -85,17 +85,17 @@ func (s *server) getSheet(ctx context.Context, in *SessionPath) (*sheetOutput, e
 
 type previewSheetInput struct {
 	SessionPath
-	Body Draft
+	Body plan.Planned
 }
 
 func (s *server) previewSheet(ctx context.Context, in *previewSheetInput) (*sheetOutput, error) {
 	out := &sheetOutput{}
 	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, _ store.Session) error {
-		draft, wrong := s.read(c, &in.Body)
+		draft, wrong := s.read(ctx, c, &in.Body)
 		if err := faults("body.", wrong); err != nil {
 			return err
 		}
-		draft.ID, draft.ClientID = in.Session, c.ID
+		draft.ID = in.Session
 		studio, err := tx.StudioName(ctx)
 		if err != nil {
 			return err
@@ -110,18 +110,18 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	if err != nil {
 		return SheetView{}, err
 	}
-	session, wrong := kept.Content.Week(movements(ctx))
-	if len(wrong) > 0 {
-		return SheetView{}, wrong[0]
+	if len(kept.Faults) > 0 {
+		return SheetView{}, kept.Faults[0]
 	}
-	counted := session.Count(t.Yardstick, t.Stance)
-	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.PlannedOn.Format("Monday, 2 January 2006"),
-		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(t, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
+	session, floor := &kept.Session, t.Floor()
+	counted := week.Count(session, t.Yardstick, t.Stance)
+	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.On.Long(),
+		Minutes: round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
 	if out.Blocked = s.blocked(c); out.Blocked != "" {
 		return out, nil
 	}
-	out.Why = append(out.Why, session.Why(&counted)...)
+	out.Why = append(out.Why, week.Why(session, &counted)...)
 	out.Caps = t.Caps.Does()
 	var past map[string][]store.Entry
 	if c.Dossier.HideWeights { // its loads are told against the last time
@@ -133,15 +133,14 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 			return SheetView{}, err
 		}
 	}
-	for i, slot := range session.Slots {
-		p := counted.Slots[i].Profile
-		d := slot.Dose
+	for i := range session.Slots {
+		slot, p := &session.Slots[i], counted.Slots[i].Profile
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: biasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
-			Range: slot.SetUp.RangeWords(), Sets: d.DoneWords(slot.SetUp.ArmsInTurn()), Effort: d.EffortWords(), Rest: d.RestWords(), Tempo: d.TempoWords(),
-			Load: loadWords(t, &session, i), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
-			Arm: slot.SetUp.Movement.UpperArm, Keeps: session.Cautions(t, i)}
+			Range: slot.SetUp.RangeWords(), Sets: session.DoneWords(i), Effort: slot.EffortWords(), Rest: session.RestWords(i), Tempo: slot.TempoWords(),
+			Load: session.LoadWords(i, floor), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
+			Arm: slot.SetUp.Movement.UpperArm, Keeps: t.Cautions(session, i)}
 		if c.Dossier.HideWeights {
-			line.Load = s.mark(c, kept.ID, &slot, line.Load, past[slot.SetUp.Key()])
+			line.Load = s.mark(c, &kept, i, line.Load, past[slot.SetUp.Key()])
 		}
 		if line.Cues == nil {
 			line.Cues = []string{}
@@ -155,29 +154,24 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	return out, nil
 }
 
-// loadWords tells a slot's load as it is read on the floor.
-func loadWords(t *week.Trainee, session *week.Session, i int) string {
-	slot := &session.Slots[i]
-	return slot.Dose.LoadWords(slot.SetUp, dose.RackOf(slot.SetUp, t.Room, t.Yardstick.Body().BodyMass), session.Place(i))
-}
-
 // mark tells a slot's load without its number, against the last time of its past,
 // the latest first; words is what it would be told as where there is no number to
 // keep.
-func (s *server) mark(c *store.Client, but uuid.UUID, slot *week.Slot, words string, past []store.Entry) string {
-	carry := person.CarryOf(slot.SetUp)
-	if slot.Dose.LoadKg == nil || carry == person.BodyWeight && *slot.Dose.LoadKg == 0 {
+func (s *server) mark(c *store.Client, kept *store.Session, i int, words string, past []store.Entry) string {
+	slot := &kept.Slots[i]
+	carry, hand := person.CarryOf(slot.SetUp), kept.Hand(i, 0, floor(c))
+	if hand == nil || carry == person.BodyWeight && *hand == 0 {
 		return words
 	}
 	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
 	when, last := "", 0.0
 	for _, e := range past { // the latest first
-		if e.SessionID != but {
+		if e.SessionID != kept.ID {
 			when, last = e.DoneAt.Weekday().String()+" ("+dateWords(e.DoneAt)+")", carry.Whole(e.LoadKg, rigging)
 			break
 		}
 	}
-	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*slot.Dose.LoadKg, rigging), when)
+	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*hand, rigging), when)
 }
 
 type pdfInput struct {
@@ -220,14 +214,14 @@ func (s *server) mayLeave(ctx context.Context, tx *store.Tx, c *store.Client, ke
 	if err != nil {
 		return err
 	}
-	session, wrong := kept.Content.Week(movements(ctx))
+	session, wrong := &kept.Session, kept.Faults
 	if len(wrong) == 0 {
 		wrong = session.Incomplete()
 	}
 	if err := faults("session.", wrong); err != nil {
 		return err
 	}
-	for _, f := range session.Findings(t, session.Count(t.Yardstick, t.Stance), c.Dossier.Minutes) {
+	for _, f := range t.Findings(session, week.Count(session, t.Yardstick, t.Stance), c.Dossier.Minutes) {
 		if f.Severity == week.Stop {
 			return problem(http.StatusUnprocessableEntity, kept.Name+" does not leave as it is: "+f.Text)
 		}

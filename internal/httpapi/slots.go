@@ -5,22 +5,9 @@ import (
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 )
-
-// draftOf turns a slot back into what is edited.
-func draftOf(id uuid.UUID, slot week.Slot) SlotDraft {
-	d := slot.Dose
-	out := SlotDraft{ID: id, Movement: slot.SetUp.Movement.ID, Settings: plain(slot.SetUp.Turned()), Cues: slot.Cues, Combo: slot.Combo, Starts: string(slot.Starts), Locked: slot.Locked, CueReason: slot.CueReason,
-		Dose: &DoseDraft{d.Sets, d.RepsLow, d.RepsHigh, d.Reserve, d.Reserves, d.RestS, d.Tempo[:], d.LoadKg, d.Method.ID, d.Method.N}}
-	if out.Cues == nil {
-		out.Cues = []string{}
-	}
-	for _, g := range slot.Grips {
-		out.Grips = append(out.Grips, GripDraft{g.Movement.ID, plain(g.Turned())})
-	}
-	return out
-}
 
 // MethodView is a method as it can be chosen for a slot.
 type MethodView struct {
@@ -44,25 +31,37 @@ func viewMethods(t *week.Trainee, s movement.SetUp) []MethodView {
 	return out
 }
 
-func viewSlot(t *week.Trainee, id uuid.UUID, session *week.Session, i int, counted week.SlotCount) SlotView {
-	slot := session.Slots[i]
-	d := slot.Dose
-	rack := dose.RackOf(slot.SetUp, t.Room, t.Yardstick.Body().BodyMass)
+// RowView is a row told by itself.
+type RowView struct {
+	ID    uuid.UUID `json:"id"`
+	Done  string    `json:"done"` // sets, reps and method
+	Load  string    `json:"load"`
+	SetUp string    `json:"set_up"` // how it is done where it is not as the slot says
+}
+
+func viewSlot(t *week.Trainee, session *plan.Session, i int, counted week.SlotCount) SlotView {
+	slot, floor := &session.Slots[i], t.Floor()
+	rack := floor.Rack(slot.SetUp)
 	out := SlotView{
-		SlotDraft: draftOf(id, slot),
-		Title:     slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
-		DoseWords: d.Words(slot.SetUp.ArmsInTurn()), LoadWords: d.LoadWords(slot.SetUp, rack, session.Place(i)), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
-		Gets: setsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(),
+		SlotJSON: slot.JSON(),
+		Title:    slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: glyph(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
+		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
+		Gets: setsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
 	}
-	out.Cautions = session.Cautions(t, i)
-	out.Group, out.Methods = week.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
+	out.Cautions = t.Cautions(session, i)
+	out.Group, out.Methods = plan.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
 	for _, whole := range rack.Steps {
-		out.Steps = append(out.Steps, Step{rack.Carry.PerHand(whole, rack.Rigging), rack.Carry.Words(whole, slot.SetUp)})
+		out.Steps = append(out.Steps, Step{*dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging)), rack.Carry.Words(whole, slot.SetUp)})
+	}
+	for k := range slot.Rows {
+		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.SetUp.ArmsInTurn()), Load: session.RowLoadWords(i, k, floor)}
+		if slot.Rows[k].SetUp != nil {
+			v.SetUp = slot.Rows[k].SetUp.Name()
+		}
+		out.RowWords = append(out.RowWords, v)
 	}
 	if i+1 < len(session.Slots) {
-		next := session.Join(i)
-		out.JoinsBy = next
-		out.Apart = t.Apart(&slot, &session.Slots[i+1], next, session.Place(i)+1)
+		out.Apart = t.Apart(session, i)
 	}
 	return out
 }

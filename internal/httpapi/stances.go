@@ -14,6 +14,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/stance"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -317,9 +318,8 @@ func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput
 	}
 	out := &switchOutput{SwitchView{Rule: rule.ID, Counts: rule.Counts(), Heads: []HeadChange{}}}
 	err := s.inSession(ctx, in.SessionPath, func(_ *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		session, wrong := kept.Content.Week(movements(ctx))
-		if len(wrong) > 0 {
-			return wrong[0]
+		if len(kept.Faults) > 0 {
+			return kept.Faults[0]
 		}
 		t, err := s.trainee(c)
 		if err != nil {
@@ -331,7 +331,7 @@ func (s *server) switchRule(ctx context.Context, in *switchInput) (*switchOutput
 		} else {
 			other.Rules = append(slices.Clone(other.Rules), rule.ID)
 		}
-		now, then := session.Count(t.Yardstick, t.Stance), session.Count(t.Yardstick, &other)
+		now, then := week.Count(&kept.Session, t.Yardstick, t.Stance), week.Count(&kept.Session, t.Yardstick, &other)
 		for h := range now.Heads {
 			if d := round4(then.Heads[h].Mid - now.Heads[h].Mid); d >= 0.005 || d <= -0.005 {
 				out.Body.Heads = append(out.Body.Heads, HeadChange{arm.Heads[h].Code, arm.Heads[h].Name, d})

@@ -84,25 +84,23 @@ func (s *server) keepTemplate(ctx context.Context, in *keepTemplateInput) (*stru
 		if err != nil {
 			return err
 		}
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
+		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, movements(ctx))
 		if err != nil {
 			return err
 		}
 		if len(kept) == 0 {
 			return fieldProblem("body.of", "there is no session in this week to keep")
 		}
-		plan, err := planOf(ctx, &c, kept)
+		week, err := planOf(&c, kept)
 		if err != nil {
 			return err
 		}
-		plan.Client = ""
-		for i := range plan.Sessions {
-			for j := range plan.Sessions[i].Slots {
-				plan.Sessions[i].Slots[j].LoadKg, plan.Sessions[i].Slots[j].LoadMarked = nil, nil
-			}
+		week.Client = ""
+		for i := range week.Sessions {
+			week.Sessions[i].DropLoads()
 		}
-		plan.Format, plan.Version = formats.PlanFormat, formats.PlanVersion
-		b, err := json.Marshal(plan)
+		week.Format, week.Version = formats.PlanFormat, formats.PlanVersion
+		b, err := json.Marshal(week)
 		if err != nil {
 			return err
 		}

@@ -20,7 +20,7 @@ func (s *server) issueWords(ctx context.Context, tx *store.Tx, client, session u
 	if err != nil || len(issues) == 0 {
 		return planned, err
 	}
-	kept, err := tx.Session(ctx, client, session)
+	kept, err := tx.Session(ctx, client, session, movements(ctx))
 	if err != nil {
 		return planned, err
 	}

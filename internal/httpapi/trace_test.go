@@ -48,7 +48,7 @@ func TestARequestIsFoundInTheLog(t *testing.T) {
 	d := draft(c, path)
 	for len(d["slots"].([]any)) < 6 {
 		more := deepCopy(d["slots"].([]any)[len(d["slots"].([]any))%2]).(map[string]any)
-		more["id"] = newID()
+		more["id"], more["rows"].([]any)[0].(map[string]any)["id"] = newID(), newID()
 		d["slots"] = append(d["slots"].([]any), more)
 	}
 	require.Equal(t, 200, c.call("PUT", path, d).status)

@@ -5,20 +5,21 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
+	"musculus/internal/core/movement"
 
 	"musculus/internal/core/stance"
 )
 
 // TunedView is one set-up that tuning found.
 type TunedView struct {
-	Settings map[string]any `json:"settings"`
-	Name     string         `json:"name"`
-	Glyph    Glyph          `json:"glyph"`
-	Bias     float64        `json:"bias"`
-	InZone   float64        `json:"in_zone"`
-	Idle     float64        `json:"idle"`
-	Score    float64        `json:"score"`
-	Worth    []WorthView    `json:"worth"`
+	Settings movement.Settings `json:"settings"`
+	Name     string            `json:"name"`
+	Glyph    Glyph             `json:"glyph"`
+	Bias     float64           `json:"bias"`
+	InZone   float64           `json:"in_zone"`
+	Idle     float64           `json:"idle"`
+	Score    float64           `json:"score"`
+	Worth    []WorthView       `json:"worth"`
 }
 
 // WorthView is what one changed setting adds to the score.
@@ -59,7 +60,7 @@ func (s *server) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
 	out.Body.Found = []TunedView{}
 	for _, f := range fitting.Tune(set, y, aim) {
 		r := stance.Shipped.Read(st, f.SetUp, f.Profile)
-		v := TunedView{plain(f.SetUp.Turned()), f.SetUp.Name(), glyph(f.SetUp, f.Profile, &r), round4(f.Bias), round4(f.InZone), round4(f.Profile.IdleFraction()), round4(f.Score), []WorthView{}}
+		v := TunedView{f.SetUp.Turned(), f.SetUp.Name(), glyph(f.SetUp, f.Profile, &r), round4(f.Bias), round4(f.InZone), round4(f.Profile.IdleFraction()), round4(f.Score), []WorthView{}}
 		for _, w := range f.Worth {
 			setting := set.Movement.Setting(w.Key)
 			v.Worth = append(v.Worth, WorthView{setting.Label, setting.ValueWords(w.From), setting.ValueWords(w.To), round4(w.Score)})

@@ -30,8 +30,8 @@ type ReasonView struct {
 	Words  string `json:"words"`
 	// Follow is the set-up turned to what the reason asks for; absent where
 	// nothing can be turned.
-	Follow map[string]any `json:"follow,omitempty"`
-	Turn   string         `json:"turn"` // what that changes, in words
+	Follow movement.Settings `json:"follow,omitempty"`
+	Turn   string            `json:"turn"` // what that changes, in words
 }
 
 // LoadFit says whether a room's loads suit a set-up for the client.
@@ -43,15 +43,15 @@ type LoadFit struct {
 
 // TryOutView is a set-up that was tried.
 type TryOutView struct {
-	ID       uuid.UUID      `json:"id"`
-	On       string         `json:"on"`
-	Movement string         `json:"movement"`
-	Settings map[string]any `json:"settings"`
-	Name     string         `json:"name"`
-	Comfort  int            `json:"comfort"`
-	Felt     string         `json:"felt"`
-	Outcome  string         `json:"outcome" enum:"kept,dropped,open"`
-	Note     string         `json:"note"`
+	ID       uuid.UUID         `json:"id"`
+	On       string            `json:"on"`
+	Movement string            `json:"movement"`
+	Settings movement.Settings `json:"settings"`
+	Name     string            `json:"name"`
+	Comfort  int               `json:"comfort"`
+	Felt     string            `json:"felt"`
+	Outcome  string            `json:"outcome" enum:"kept,dropped,open"`
+	Note     string            `json:"note"`
 }
 
 type overrideInput struct {
@@ -67,21 +67,21 @@ type overrideInput struct {
 type tryOutInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
-		ID       uuid.UUID      `json:"id"`
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
-		Comfort  int            `json:"comfort" minimum:"0" maximum:"10"`
-		Felt     string         `json:"felt" maxLength:"100"`
-		Outcome  string         `json:"outcome" enum:"kept,dropped,open"`
-		Note     string         `json:"note,omitempty" maxLength:"300"`
+		ID       uuid.UUID         `json:"id"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
+		Comfort  int               `json:"comfort" minimum:"0" maximum:"10"`
+		Felt     string            `json:"felt" maxLength:"100"`
+		Outcome  string            `json:"outcome" enum:"kept,dropped,open"`
+		Note     string            `json:"note,omitempty" maxLength:"300"`
 	}
 }
 
 type recordInput struct {
 	Client uuid.UUID `path:"client"`
 	Body   struct {
-		Movement string         `json:"movement" maxLength:"60"`
-		Settings map[string]any `json:"settings,omitempty"`
+		Movement string            `json:"movement" maxLength:"60"`
+		Settings movement.Settings `json:"settings,omitempty"`
 	}
 }
 
@@ -118,7 +118,7 @@ func viewVerdict(set movement.SetUp, v *person.Verdict) VerdictView {
 		r := &v.Reasons[i]
 		line := ReasonView{Ruling: string(r.Ruling), Words: r.Words}
 		if to, ok := r.Follow(set); ok && to.Key() != set.Key() {
-			line.Follow, line.Turn = plain(to.Turned()), turnWords(set, to)
+			line.Follow, line.Turn = to.Turned(), turnWords(set, to)
 		}
 		out.Reasons = append(out.Reasons, line)
 	}
@@ -209,7 +209,7 @@ func (s *server) recordOf(ctx context.Context, in *recordInput) (*recordOutput, 
 }
 
 func viewTryOut(ctx context.Context, t store.TryOut) TryOutView {
-	out := TryOutView{ID: t.ID, On: t.On.Words(), Movement: t.Movement, Settings: plain(t.Settings), Name: t.Movement, Comfort: t.Comfort, Felt: t.Felt, Outcome: t.Outcome, Note: t.Note}
+	out := TryOutView{ID: t.ID, On: t.On.Words(), Movement: t.Movement, Settings: t.Settings, Name: t.Movement, Comfort: t.Comfort, Felt: t.Felt, Outcome: t.Outcome, Note: t.Note}
 	if m := movements(ctx).Get(t.Movement); m != nil {
 		if set, err := m.SetUp(t.Settings); err == nil {
 			out.Name = set.Name()

@@ -89,28 +89,28 @@ type ChoiceView struct {
 
 // SetUpView is a set-up with everything that is shown of it.
 type SetUpView struct {
-	Movement string         `json:"movement"`
-	Series   string         `json:"series"`
-	Name     string         `json:"name"`
-	Title    string         `json:"title"`
-	Details  string         `json:"details"`
-	Settings map[string]any `json:"settings"`
-	Stance   string         `json:"stance"`
-	Computed bool           `json:"computed"`
-	Refused  string         `json:"refused"`
-	Slice    SliceView      `json:"slice"`
-	Bias     []BiasView     `json:"bias"`
-	Load     string         `json:"load_words"`
-	Hardest  *float64       `json:"hardest_at"`
-	Does     []string       `json:"does"`
-	Cautions []string       `json:"cautions"`
-	Caveat   string         `json:"caveat"`
-	Grade    string         `json:"grade"`
-	Stop     string         `json:"stop"`
-	Ribbon   *figure.Ribbon `json:"ribbon,omitempty"`
-	Pose     figure.Pose    `json:"pose"`
-	Controls []ControlView  `json:"controls"`
-	Verdict  *VerdictView   `json:"verdict,omitempty"` // for a client
+	Movement string            `json:"movement"`
+	Series   string            `json:"series"`
+	Name     string            `json:"name"`
+	Title    string            `json:"title"`
+	Details  string            `json:"details"`
+	Settings movement.Settings `json:"settings"`
+	Stance   string            `json:"stance"`
+	Computed bool              `json:"computed"`
+	Refused  string            `json:"refused"`
+	Slice    SliceView         `json:"slice"`
+	Bias     []BiasView        `json:"bias"`
+	Load     string            `json:"load_words"`
+	Hardest  *float64          `json:"hardest_at"`
+	Does     []string          `json:"does"`
+	Cautions []string          `json:"cautions"`
+	Caveat   string            `json:"caveat"`
+	Grade    string            `json:"grade"`
+	Stop     string            `json:"stop"`
+	Ribbon   *figure.Ribbon    `json:"ribbon,omitempty"`
+	Pose     figure.Pose       `json:"pose"`
+	Controls []ControlView     `json:"controls"`
+	Verdict  *VerdictView      `json:"verdict,omitempty"` // for a client
 }
 
 func round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }
@@ -165,19 +165,11 @@ func glyph(s movement.SetUp, p *effort.Profile, r *stance.Reading) Glyph {
 	return out
 }
 
-func plain(values map[movement.Key]movement.Value) map[string]any {
-	out := map[string]any{}
-	for k, v := range values {
-		out[string(k)] = v.Plain()
-	}
-	return out
-}
-
 // viewSetUp makes the full view of a set-up for a body under a stance, with a
 // client's fence (nil: nobody's).
 func viewSetUp(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) SetUpView {
 	m := s.Movement
-	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: plain(s.Turned()),
+	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: s.Turned(),
 		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Stop, Bias: make([]BiasView, arm.HeadCount)}
 	if out.Cautions == nil {
 		out.Cautions = []string{}
@@ -280,20 +272,4 @@ func (y *yardsticks) of(body arm.Body) (*effort.Yardstick, error) {
 	}
 	y.byBody[body] = made
 	return made, nil
-}
-
-// values reads settings out of a request; the field of an error is the setting's.
-func values(settings map[string]any) (map[movement.Key]movement.Value, *movement.FieldError) {
-	out := map[movement.Key]movement.Value{}
-	for k, v := range settings {
-		switch v := v.(type) {
-		case float64:
-			out[movement.Key(k)] = movement.Num(v)
-		case string:
-			out[movement.Key(k)] = movement.Word(v)
-		default:
-			return nil, &movement.FieldError{Field: k, Reason: "neither a number nor a word"}
-		}
-	}
-	return out, nil
 }

@@ -13,14 +13,14 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
 // WeekDraft is one session of a week as it is edited.
 type WeekDraft struct {
-	Draft
-	ID      uuid.UUID `json:"id"`
+	plan.Planned
 	Version int       `json:"version" minimum:"0" maximum:"1000000" doc:"as it was read; 0: it is new"`
 	Write   uuid.UUID `json:"write,omitempty" doc:"made for this save; sending it again saves once"`
 	Removed bool      `json:"removed,omitempty" doc:"taken out of the plan; saving it without brings it back"`
@@ -202,10 +202,8 @@ func (s *server) monday(of string) (day.Day, error) {
 		}
 		d = parsed
 	}
-	return mondayOf(d), nil
+	return d.Monday(), nil
 }
-
-func mondayOf(d day.Day) day.Day { return d - day.Day(((int(d)+3)%7+7)%7) } // day 0 was a Thursday
 
 func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error) {
 	from, err := s.monday(in.Of)
@@ -214,7 +212,7 @@ func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error
 	}
 	out := &weekOutput{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
+		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, movements(ctx))
 		if err != nil {
 			return err
 		}
@@ -230,7 +228,7 @@ func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutp
 	}
 	out := &weekOutput{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		kept, err := s.readWeek(c, in.Body.Sessions)
+		kept, err := s.readWeek(ctx, c, in.Body.Sessions)
 		if err != nil {
 			return err
 		}
@@ -240,19 +238,19 @@ func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutp
 }
 
 // readWeek turns drafts into sessions; only what cannot be read at all is refused.
-func (s *server) readWeek(c *store.Client, drafts []WeekDraft) ([]store.Session, error) {
+func (s *server) readWeek(ctx context.Context, c *store.Client, drafts []WeekDraft) ([]store.Session, error) {
 	if err := fits(drafts); err != nil {
 		return nil, err
 	}
 	var wrong []*movement.FieldError
 	out := make([]store.Session, len(drafts))
 	for i := range drafts {
-		kept, faults := s.read(c, &drafts[i].Draft)
+		kept, faults := s.read(ctx, c, &drafts[i].Planned)
 		for _, f := range faults {
 			f.Field = fmt.Sprintf("sessions[%d].%s", i, f.Field)
 			wrong = append(wrong, f)
 		}
-		kept.ID, kept.ClientID, kept.Version = drafts[i].ID, c.ID, drafts[i].Version
+		kept.Version = drafts[i].Version
 		out[i] = kept
 	}
 	return out, faults("body.", wrong)
@@ -292,27 +290,27 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 				removed = append(removed, RemovedView{gone.ID, gone.Version})
 				continue
 			}
-			kept, err := s.checked(ctx, c, &d.Draft)
+			kept, err := s.checked(ctx, c, &d.Planned)
 			if err != nil {
 				return err
 			}
-			kept.ID, kept.ClientID, kept.Version = d.ID, c.ID, d.Version
+			kept.Version = d.Version
 			if err := s.dayAsked(ctx, tx, &kept, fmt.Sprintf("body.sessions[%d].planned_on", i), in.Body.Sure); err != nil {
 				return err
 			}
 			if d.Version == 0 {
-				err = tx.AddSession(ctx, kept, a.ID, d.Write)
+				err = tx.AddSession(ctx, kept, a.ID, d.Write, movements(ctx))
 			} else {
-				_, err = tx.SaveSession(ctx, kept, a.ID, d.Write)
+				_, err = tx.SaveSession(ctx, kept, a.ID, d.Write, movements(ctx))
 			}
 			if err != nil {
 				return s.staleProblem(ctx, tx, c, err)
 			}
-			if err := s.weekHolds(ctx, tx, c, kept.PlannedOn); err != nil {
+			if err := s.weekHolds(ctx, tx, c, kept.On); err != nil {
 				return err
 			}
 		}
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6)
+		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, movements(ctx))
 		if err != nil {
 			return err
 		}
@@ -325,7 +323,7 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 // takeOut takes a session out of the plan, as it is kept; one in which sets are
 // logged stays.
 func (s *server) takeOut(ctx context.Context, tx *store.Tx, c *store.Client, d *WeekDraft, by uuid.UUID) (store.Session, error) {
-	kept, err := tx.Session(ctx, c.ID, d.ID)
+	kept, err := tx.Session(ctx, c.ID, d.ID, movements(ctx))
 	if err != nil {
 		return kept, err
 	}
@@ -341,7 +339,7 @@ func (s *server) takeOut(ctx context.Context, tx *store.Tx, c *store.Client, d *
 		return kept, problem(http.StatusUnprocessableEntity, sets+" logged in "+kept.Name+": it stays")
 	}
 	kept.Version, kept.Removed = d.Version, true
-	kept, err = tx.SaveSession(ctx, kept, by, d.Write)
+	kept, err = tx.SaveSession(ctx, kept, by, d.Write, movements(ctx))
 	if err != nil {
 		err = s.staleProblem(ctx, tx, c, err)
 	}

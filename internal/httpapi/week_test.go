@@ -106,9 +106,9 @@ func TestAWeekIsSavedWholeOrNotAtAll(t *testing.T) {
 	}
 	fresh := draft("Extra", "2026-11-26", 0)
 	broken := draft("Broken", "2026-11-26", 0)
-	broken["slots"] = []any{map[string]any{"id": newID(), "movement": "curl_reclined", "settings": map[string]any{}, "cues": []any{}, "dose": map[string]any{"sets": 99, "reps_low": 8, "reps_high": 12, "reserve": 2, "rest_s": 90, "tempo": []any{}, "load_kg": nil}}}
+	broken["slots"] = []any{map[string]any{"id": newID(), "movement": "curl_reclined", "settings": map[string]any{}, "cues": []any{}, "rows": rows(99, 8, 12, 2, 90, nil)}}
 	p := got[problem](c, 422, c.call("PUT", path+"/week", map[string]any{"sessions": []any{fresh, broken}}))
-	assert.True(t, strings.HasSuffix(p.locations()[0], "dose.sets"), "%v", p.locations())
+	assert.True(t, strings.HasSuffix(p.locations()[0], "rows[0].sets"), "%v", p.locations())
 	w = got[weekView](c, 200, c.call("GET", path+"/week", nil))
 	require.Len(t, w.Sessions, 1, "the good one was not kept either")
 	preview := got[weekView](c, 200, c.call("POST", path+"/week", map[string]any{"sessions": []any{fresh}}))

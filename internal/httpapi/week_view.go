@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 
@@ -39,7 +39,7 @@ func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, f
 	if out.accepted, err = tx.AcceptedFindings(ctx, c.ID); err != nil {
 		return out, err
 	}
-	if out.week, err = plannedWeek(ctx, kept); err != nil {
+	if out.week, err = plannedWeek(kept); err != nil {
 		return out, err
 	}
 	stock := s.shelves.stock(ctx, out.t)
@@ -66,7 +66,7 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	}
 	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.t.Stance.Name, Blocked: s.blocked(c)}
 	for d := from; d < from+7; d++ {
-		name := dayTime(d).Weekday().String()
+		name := d.Weekday()
 		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
 	}
 	for i := range a.week.Sessions {
@@ -79,7 +79,7 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 		if f.Session >= 0 {
 			v.Session = &kept[f.Session].ID
 			if f.Slot >= 0 {
-				v.Slot = &kept[f.Session].Content.Slots[f.Slot].ID
+				v.Slot = &kept[f.Session].Slots[f.Slot].ID
 			}
 		}
 		if f.Fix != nil {
@@ -94,51 +94,54 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 }
 
 // plannedWeek turns kept sessions into the core's week.
-func plannedWeek(ctx context.Context, kept []store.Session) (week.Week, error) {
+func plannedWeek(kept []store.Session) (week.Week, error) {
 	var out week.Week
-	for _, one := range kept {
-		session, wrong := one.Content.Week(movements(ctx))
-		if len(wrong) > 0 {
-			return out, faults("body.", wrong)
+	for i := range kept {
+		if len(kept[i].Faults) > 0 {
+			return out, faults("body.", kept[i].Faults)
 		}
-		out.Sessions = append(out.Sessions, week.Planned{Ref: one.ID.String(), Name: one.Name, On: store.DayOf(one.PlannedOn), Intent: one.Content.Intent, Session: session})
+		out.Sessions = append(out.Sessions, kept[i].Planned)
 	}
 	return out, nil
 }
 
 // history tells the aims what the week before asked for.
 func (s *server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
-	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1)
+	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1, movements(ctx))
 	if err != nil || len(kept) == 0 {
 		return err
 	}
-	before, err := plannedWeek(ctx, kept)
+	before, err := plannedWeek(kept)
 	if err == nil { // one that can no longer be read is nothing to compare with
 		aims.Before = &before
 	}
 	return nil
 }
 
-// dayTime is a day as the standard library counts.
-func dayTime(d day.Day) time.Time { return time.Unix(int64(d)*24*60*60, 0).UTC() }
-
-func weekDraft(p *week.Planned, kept *store.Session) WeekDraft {
-	out := WeekDraft{ID: kept.ID, Version: kept.Version, Draft: Draft{Name: p.Name, PlannedOn: p.On.String(), WarmUpMin: p.WarmUpMin, Intent: p.Intent, Locked: p.Locked, Slots: []SlotDraft{}}}
-	for _, slot := range p.Slots {
-		id, err := uuid.Parse(slot.Ref)
-		if err != nil { // one a fix added
-			id = uuid.Must(uuid.NewV7())
+// weekDraft is a session as it is edited; what a fix added gets ids of its own.
+func weekDraft(p *plan.Planned, kept *store.Session) WeekDraft {
+	out := WeekDraft{Planned: *p, Version: kept.Version}
+	out.Slots = slices.Clone(p.Slots)
+	for i := range out.Slots {
+		slot := &out.Slots[i]
+		if slot.ID == uuid.Nil {
+			slot.ID = uuid.Must(uuid.NewV7())
 		}
-		out.Slots = append(out.Slots, draftOf(id, slot))
+		slot.Each(func(r *plan.Row) {
+			if r.ID == uuid.Nil {
+				r.ID = uuid.Must(uuid.NewV7())
+			}
+		})
 	}
 	return out
 }
 
-func viewBoard(t *week.Trainee, p *week.Planned, kept *store.Session, counted *week.Totals) BoardSession {
+func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *week.Totals) BoardSession {
 	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: round4(counted.Minutes), WarmUp: round4(counted.WarmUp), Board: []BoardSlot{}, Slice: setsSlice("Effective sets in "+p.Name, counted.Heads)}
-	for i, slot := range p.Slots {
-		out.Board = append(out.Board, BoardSlot{kept.Content.Slots[i].ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
-			slot.Dose.DoneWords(slot.SetUp.ArmsInTurn()), loadWords(t, &p.Session, i), viewFit(t.FitOf(&slot))})
+	for i := range p.Slots {
+		slot := &p.Slots[i]
+		out.Board = append(out.Board, BoardSlot{slot.ID, slot.SetUp.Title(), slot.SetUp.Details(), glyph(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
+			p.DoneWords(i), p.LoadWords(i, t.Floor()), viewFit(t.FitOf(slot))})
 	}
 	return out
 }
@@ -155,7 +158,7 @@ func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 		for _, term := range a.week.Terms(t, l, arm.HeadIndex(h)) {
 			tv := AddendView{Words: term.Words, Value: round4(term.Value), Rules: []string{}}
 			if term.Session >= 0 {
-				tv.Session, tv.Slot = &kept[term.Session].ID, &kept[term.Session].Content.Slots[term.Slot].ID
+				tv.Session, tv.Slot = &kept[term.Session].ID, &kept[term.Session].Slots[term.Slot].ID
 			}
 			for _, r := range term.Rules {
 				if !r.Counts {
@@ -188,9 +191,8 @@ func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 func viewFix(f *week.Fix, before *week.Week, kept []store.Session) *FixView {
 	out := &FixView{Words: f.Words, Sessions: []WeekDraft{}}
 	for i := range f.Week.Sessions {
-		was, is := weekDraft(&before.Sessions[i], &kept[i]), weekDraft(&f.Week.Sessions[i], &kept[i])
-		if fmt.Sprint(before.Sessions[i]) != fmt.Sprint(f.Week.Sessions[i]) || was.PlannedOn != is.PlannedOn {
-			out.Sessions = append(out.Sessions, is)
+		if was, is := &before.Sessions[i], &f.Week.Sessions[i]; was.On != is.On || !was.Session.Same(&is.Session) {
+			out.Sessions = append(out.Sessions, weekDraft(is, &kept[i]))
 		}
 	}
 	return out

@@ -56,7 +56,7 @@ func (t *Tx) PutMeasuring(ctx context.Context, client uuid.UUID, m Measuring, by
 		return err
 	}
 	if m.Version == 0 {
-		n, err := t.q.AddMeasuring(ctx, db.AddMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: dateOf(m.On), Content: b, MadeBy: by, MadeAt: at})
+		n, err := t.q.AddMeasuring(ctx, db.AddMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: m.On, Content: b, MadeBy: by, MadeAt: at})
 		if err == nil && n == 1 {
 			return t.q.AddMeasuringVersion(ctx, m.ID)
 		}
@@ -80,7 +80,7 @@ func (t *Tx) WithdrawMeasuring(ctx context.Context, client, id uuid.UUID, versio
 }
 
 func (t *Tx) saveMeasuring(ctx context.Context, client uuid.UUID, m Measuring, content json.RawMessage, withdrawn bool, by uuid.UUID, at time.Time) error {
-	n, err := t.q.SaveMeasuring(ctx, db.SaveMeasuringParams{MeasuringID: m.ID, ClientID: client, Version: m.Version, MeasuredOn: dateOf(m.On), Content: content, Withdrawn: withdrawn, MadeBy: by, MadeAt: at})
+	n, err := t.q.SaveMeasuring(ctx, db.SaveMeasuringParams{MeasuringID: m.ID, ClientID: client, Version: m.Version, MeasuredOn: m.On, Content: content, Withdrawn: withdrawn, MadeBy: by, MadeAt: at})
 	if err != nil {
 		return err
 	}
@@ -159,7 +159,7 @@ type Photo struct {
 // AddPhoto keeps a photo's line; sending it twice keeps it once, another under its
 // id is ErrTaken.
 func (t *Tx) AddPhoto(ctx context.Context, client uuid.UUID, p Photo, by uuid.UUID) error {
-	n, err := t.q.AddPhoto(ctx, db.AddPhotoParams{PhotoID: p.ID, ClientID: client, TakenOn: dateOf(p.On), Pose: p.Pose, Width: p.Width, Height: p.Height, MadeBy: by, Digest: p.Digest})
+	n, err := t.q.AddPhoto(ctx, db.AddPhotoParams{PhotoID: p.ID, ClientID: client, TakenOn: p.On, Pose: p.Pose, Width: p.Width, Height: p.Height, MadeBy: by, Digest: p.Digest})
 	return once(n, err, func() (bool, error) {
 		was, err := t.Photo(ctx, client, p.ID)
 		if classify(err) == ErrNotFound {
@@ -177,7 +177,7 @@ func (t *Tx) Photos(ctx context.Context, client uuid.UUID) ([]Photo, error) {
 	}
 	out := make([]Photo, len(rows))
 	for i, r := range rows {
-		out[i] = Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height, ""}
+		out[i] = Photo{r.PhotoID, r.TakenOn, r.Pose, r.Width, r.Height, ""}
 	}
 	return out, nil
 }
@@ -185,7 +185,7 @@ func (t *Tx) Photos(ctx context.Context, client uuid.UUID) ([]Photo, error) {
 // Photo returns one, ErrNotFound if there is none.
 func (t *Tx) Photo(ctx context.Context, client, id uuid.UUID) (Photo, error) {
 	r, err := t.q.PhotoByID(ctx, db.PhotoByIDParams{ClientID: client, PhotoID: id})
-	return Photo{r.PhotoID, DayOf(r.TakenOn), r.Pose, r.Width, r.Height, r.Digest}, err
+	return Photo{r.PhotoID, r.TakenOn, r.Pose, r.Width, r.Height, r.Digest}, err
 }
 
 // DropPhoto forgets a photo's line, ErrNotFound if there is none.
@@ -204,7 +204,7 @@ func (t *Tx) AddRating(ctx context.Context, id, client uuid.UUID, r priority.Rat
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddRating(ctx, db.AddRatingParams{RatingID: id, ClientID: client, RatedOn: dateOf(r.On), Content: b, RatedBy: by})
+	n, err := t.q.AddRating(ctx, db.AddRatingParams{RatingID: id, ClientID: client, RatedOn: r.On, Content: b, RatedBy: by})
 	return once(n, err, func() (bool, error) {
 		return t.q.SameRating(ctx, db.SameRatingParams{RatingID: id, ClientID: client, Content: b})
 	})
@@ -290,7 +290,7 @@ func (t *Tx) AddTryOut(ctx context.Context, client uuid.UUID, o TryOut, by uuid.
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddTryOut(ctx, db.AddTryOutParams{TryID: o.ID, ClientID: client, TriedOn: dateOf(o.On), SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note, MadeBy: by})
+	n, err := t.q.AddTryOut(ctx, db.AddTryOutParams{TryID: o.ID, ClientID: client, TriedOn: o.On, SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note, MadeBy: by})
 	return once(n, err, func() (bool, error) {
 		return t.q.SameTryOut(ctx, db.SameTryOutParams{TryID: o.ID, ClientID: client, SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note})
 	})
@@ -308,7 +308,7 @@ func (t *Tx) TryOuts(ctx context.Context, client uuid.UUID) ([]TryOut, error) {
 		if err := json.Unmarshal(r.SetUp, &kept); err != nil {
 			return nil, err
 		}
-		out[i] = TryOut{r.TryID, DayOf(r.TriedOn), kept.Movement, kept.Settings, r.Comfort, r.Felt, r.Outcome, r.Note}
+		out[i] = TryOut{r.TryID, r.TriedOn, kept.Movement, kept.Settings, r.Comfort, r.Felt, r.Outcome, r.Note}
 	}
 	return out, nil
 }

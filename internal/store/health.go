@@ -7,22 +7,9 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/day"
 	"musculus/internal/core/person"
 	"musculus/internal/store/db"
 )
-
-// dateOf turns the core's day into the database's date.
-func dateOf(d day.Day) time.Time {
-	y, m, dom := d.Date()
-	return time.Date(y, time.Month(m), dom, 0, 0, 0, 0, time.UTC)
-}
-
-// DayOf turns a date into the core's day.
-func DayOf(t time.Time) day.Day {
-	y, m, d := t.Date()
-	return day.Of(y, int(m), d)
-}
 
 // AddScreening keeps a round of the questionnaire, entered at a moment; sending it
 // twice keeps it once, sending another under its id is ErrTaken.
@@ -31,9 +18,9 @@ func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Sc
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddScreening(ctx, db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: dateOf(s.On), Answers: b, AskedBy: by, AskedAt: at})
+	n, err := t.q.AddScreening(ctx, db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b, AskedBy: by, AskedAt: at})
 	return once(n, err, func() (bool, error) {
-		return t.q.SameScreening(ctx, db.SameScreeningParams{RoundID: id, ClientID: client, AskedOn: dateOf(s.On), Answers: b})
+		return t.q.SameScreening(ctx, db.SameScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b})
 	})
 }
 
@@ -53,7 +40,7 @@ func (t *Tx) Screenings(ctx context.Context, client uuid.UUID) ([]ScreeningRound
 	}
 	out := make([]ScreeningRound, len(rows))
 	for i, r := range rows {
-		out[i] = ScreeningRound{person.Screening{On: DayOf(r.AskedOn)}, r.RoundID, r.AskedBy, r.AskedAt}
+		out[i] = ScreeningRound{person.Screening{On: r.AskedOn}, r.RoundID, r.AskedBy, r.AskedAt}
 		if err := json.Unmarshal(r.Answers, &out[i].Answers); err != nil {
 			return nil, err
 		}
@@ -68,7 +55,7 @@ func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddJointReport(ctx, db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: dateOf(r.On), Content: b, ReportedBy: by, ReportedAt: at})
+	n, err := t.q.AddJointReport(ctx, db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: r.On, Content: b, ReportedBy: by, ReportedAt: at})
 	return once(n, err, func() (bool, error) {
 		return t.q.SameJointReport(ctx, db.SameJointReportParams{ReportID: id, ClientID: client, Content: b})
 	})

@@ -21,7 +21,7 @@ type Issue struct {
 	SessionID      uuid.UUID
 	Number         int // of the session's sheets, from 1
 	SessionVersion int // what it was made of
-	PlannedOn      time.Time
+	PlannedOn      day.Day
 	Sheet          json.RawMessage
 	By             string
 	At             time.Time
@@ -56,7 +56,7 @@ func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID) ([]Issue, er
 // LatestIssues returns the newest sheet of each of a client's sessions of some
 // days.
 func (t *Tx) LatestIssues(ctx context.Context, client uuid.UUID, first, last day.Day) ([]Issue, error) {
-	rows, err := t.q.LatestIssues(ctx, db.LatestIssuesParams{ClientID: client, FirstDay: dateOf(first), LastDay: dateOf(last)})
+	rows, err := t.q.LatestIssues(ctx, db.LatestIssuesParams{ClientID: client, FirstDay: first, LastDay: last})
 	if err != nil {
 		return nil, err
 	}

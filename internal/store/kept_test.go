@@ -17,6 +17,7 @@ import (
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/stance"
 	"musculus/internal/store"
@@ -55,7 +56,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.AcceptFinding(ctx, id, x.client, "under:triceps_long", !other, "x", x.coach)
 		},
 		"issue": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddIssue(ctx, x.client, store.Issue{ID: id, SessionID: x.session, SessionVersion: pick(other, 1, 2), PlannedOn: monday, Sheet: json.RawMessage(`{}`)}, x.coach)
+			return tx.AddIssue(ctx, x.client, store.Issue{ID: id, SessionID: x.session, SessionVersion: pick(other, 1, 2), PlannedOn: store.DayOf(monday), Sheet: json.RawMessage(`{}`)}, x.coach)
 		},
 		"link": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddLink(ctx, id, x.client, store.NewToken(), at.AddDate(0, 0, pick(other, 14, 100)), x.coach)
@@ -85,7 +86,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.PutMeasuring(ctx, x.client, store.Measuring{ID: id, Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {pick(other, 36.0, 39.0)}}}}, x.coach, at)
 		},
 		"session": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddSession(ctx, store.Session{ID: id, ClientID: x.client, Name: pick(other, "Monday", "Tuesday"), PlannedOn: monday, Content: store.Content{Slots: []store.PlannedSlot{}}}, x.coach, id)
+			return tx.AddSession(ctx, store.Session{ClientID: x.client, Planned: plan.Planned{ID: id, Name: pick(other, "Monday", "Tuesday"), On: store.DayOf(monday), Session: plan.Session{}}}, x.coach, id, movement.Shipped)
 		},
 	}
 	for _, what := range slices.Sorted(maps.Keys(writes)) {
@@ -115,14 +116,14 @@ func TestAWriteOfASessionIsTakenOnce(t *testing.T) {
 	a := makeStudio(t, s, "a")
 	var was store.Session
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-		was, err = tx.Session(ctx, a.client, a.session)
+		was, err = tx.Session(ctx, a.client, a.session, movement.Shipped)
 		return err
 	}))
 	save := func(name string, version int, write uuid.UUID) (out store.Session, err error) {
 		next := was
 		next.Name, next.Version = name, version
 		err = s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-			out, err = tx.SaveSession(ctx, next, a.coach, write)
+			out, err = tx.SaveSession(ctx, next, a.coach, write, movement.Shipped)
 			return err
 		})
 		return out, err
@@ -206,7 +207,7 @@ func TestTheNextNumberWaits(t *testing.T) {
 		go func() {
 			defer wait.Done()
 			errs[i] = s.In(ctx, a.id, func(tx *store.Tx) error {
-				return tx.AddIssue(ctx, a.client, store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: monday, Sheet: json.RawMessage(`{}`)}, a.coach)
+				return tx.AddIssue(ctx, a.client, store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: store.DayOf(monday), Sheet: json.RawMessage(`{}`)}, a.coach)
 			})
 		}()
 	}

@@ -44,6 +44,10 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	config.MaxConns = 16
 	config.ConnConfig.ConnectTimeout = 3 * time.Second
 	config.ConnConfig.Tracer = watcher{}
+	config.AfterConnect = func(_ context.Context, conn *pgx.Conn) error {
+		speakDays(conn.TypeMap())
+		return nil
+	}
 	pool, err := pgxpool.NewWithConfig(ctx, config)
 	if err != nil {
 		return nil, err

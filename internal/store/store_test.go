@@ -16,6 +16,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
 )
@@ -41,17 +42,22 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
 		require.NoError(t, tx.AddClient(ctx, out.client, d))
-		return tx.AddSession(ctx, store.Session{ID: out.session, ClientID: out.client, Name: "Monday", PlannedOn: monday, Content: content()}, out.coach, id())
+		return tx.AddSession(ctx, store.Session{ClientID: out.client, Planned: plan.Planned{ID: out.session, Name: "Monday", On: store.DayOf(monday), Session: content()}}, out.coach, id(), movement.Shipped)
 	}))
 	return out
 }
 
 var monday = time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC)
 
-func content() store.Content {
-	return store.Content{WarmUpMin: 5, Slots: []store.PlannedSlot{{ID: id(), Movement: "curl_turning",
-		Settings: map[movement.Key]movement.Value{movement.PhiFrom: movement.Num(-40), movement.Hands: movement.Word("one")},
-		Dose:     dose.Usual(person.Caps{}), Cues: []string{"Palm up before the elbow is square"}}}}
+// content is a session of one slot.
+func content() plan.Session {
+	set, err := movement.Shipped.Get("curl_turning").SetUp(movement.Settings{movement.PhiFrom: movement.Num(-40), movement.Hands: movement.Word("one")})
+	if err != nil {
+		panic(err)
+	}
+	slot := plan.Of(set, dose.Usual(person.Caps{}))
+	slot.ID, slot.Rows[0].ID, slot.Cues = id(), id(), []string{"Palm up before the elbow is square"}
+	return plan.Session{WarmUpMin: 5, Slots: []plan.Slot{slot}}
 }
 
 func TestWhatIsKeptComesBack(t *testing.T) {
@@ -63,12 +69,12 @@ func TestWhatIsKeptComesBack(t *testing.T) {
 		assert.Equal(t, arm.DefaultBody, c.Dossier.Body())
 		assert.Equal(t, 10.0, c.Room().Dumbbells[0].Kg)
 		assert.Nil(t, c.Screening)
-		got, err := tx.Session(ctx, a.client, a.session)
+		got, err := tx.Session(ctx, a.client, a.session, movement.Shipped)
 		require.NoError(t, err)
 		assert.Equal(t, 1, got.Version)
 		assert.Equal(t, "Coach of a", got.SavedBy)
-		assert.True(t, monday.Equal(got.PlannedOn))
-		session, faults := got.Content.Week(movement.Shipped)
+		assert.Equal(t, store.DayOf(monday), got.On)
+		session, faults := got.Session, got.Faults
 		require.Empty(t, faults)
 		assert.Equal(t, "curl_turning?hands=one&phi_from=-40", session.Slots[0].SetUp.Key())
 		return nil
@@ -84,14 +90,14 @@ func TestNothingOfAnotherStudioIsSeenOrWritten(t *testing.T) {
 		assert.Len(t, clients, 1)
 		_, err = tx.Client(ctx, b.client)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
-		_, err = tx.Session(ctx, b.client, b.session)
+		_, err = tx.Session(ctx, b.client, b.session, movement.Shipped)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
-		_, err = tx.SaveSession(ctx, store.Session{ID: b.session, ClientID: b.client, Name: "stolen", PlannedOn: monday, Version: 1}, a.coach, id())
+		_, err = tx.SaveSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: b.session, Name: "stolen", On: store.DayOf(monday), Session: plan.Session{}}, Version: 1}, a.coach, id(), movement.Shipped)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		return nil
 	}))
 	err := s.In(ctx, a.id, func(tx *store.Tx) error {
-		return tx.AddSession(ctx, store.Session{ID: id(), ClientID: b.client, Name: "x", PlannedOn: monday}, a.coach, id())
+		return tx.AddSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: id(), Name: "x"}}, a.coach, id(), movement.Shipped)
 	})
 	assert.Error(t, err, "a session cannot be hung on another studio's client")
 	err = s.In(ctx, b.id, func(tx *store.Tx) error { return tx.AddStudio(ctx, id(), "third") })
@@ -137,7 +143,7 @@ func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 	planned := content()
 	save := func(version int, name string, write uuid.UUID) (got store.Session, err error) {
 		err = s.In(ctx, a.id, func(tx *store.Tx) error {
-			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: name, PlannedOn: monday, Content: planned, Version: version}, a.coach, write)
+			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: name, On: store.DayOf(monday), Session: planned}, Version: version}, a.coach, write, movement.Shipped)
 			return err
 		})
 		return

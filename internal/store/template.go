@@ -21,9 +21,9 @@ type Template struct {
 // AddTemplate keeps a template; sending it twice keeps it once, sending another
 // under its id is ErrTaken.
 func (t *Tx) AddTemplate(ctx context.Context, x Template, by uuid.UUID) error {
-	n, err := t.q.AddTemplate(ctx, db.AddTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: dateOf(x.Monday), Plan: x.Plan, MadeBy: by})
+	n, err := t.q.AddTemplate(ctx, db.AddTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: x.Monday, Plan: x.Plan, MadeBy: by})
 	return once(n, err, func() (bool, error) {
-		return t.q.SameTemplate(ctx, db.SameTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: dateOf(x.Monday), Plan: x.Plan})
+		return t.q.SameTemplate(ctx, db.SameTemplateParams{TemplateID: x.ID, Name: x.Name, Monday: x.Monday, Plan: x.Plan})
 	})
 }
 
@@ -35,7 +35,7 @@ func (t *Tx) Templates(ctx context.Context) ([]Template, error) {
 	}
 	out := make([]Template, len(rows))
 	for i, r := range rows {
-		out[i] = Template{r.TemplateID, r.Name, DayOf(r.Monday), r.Plan}
+		out[i] = Template{r.TemplateID, r.Name, r.Monday, r.Plan}
 	}
 	return out, nil
 }
@@ -43,7 +43,7 @@ func (t *Tx) Templates(ctx context.Context) ([]Template, error) {
 // Template returns one, ErrNotFound if there is none.
 func (t *Tx) Template(ctx context.Context, id uuid.UUID) (Template, error) {
 	r, err := t.q.TemplateByID(ctx, id)
-	return Template{r.TemplateID, r.Name, DayOf(r.Monday), r.Plan}, err
+	return Template{r.TemplateID, r.Name, r.Monday, r.Plan}, err
 }
 
 // DropTemplate forgets a template, ErrNotFound if there is none.

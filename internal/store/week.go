@@ -13,12 +13,12 @@ import (
 )
 
 // SessionsBetween returns a client's sessions of some days, both included.
-func (t *Tx) SessionsBetween(ctx context.Context, client uuid.UUID, first, last day.Day) ([]Session, error) {
-	rows, err := t.q.SessionsBetween(ctx, db.SessionsBetweenParams{ClientID: client, FirstDay: dateOf(first), LastDay: dateOf(last)})
+func (t *Tx) SessionsBetween(ctx context.Context, client uuid.UUID, first, last day.Day, c *movement.Catalogue) ([]Session, error) {
+	rows, err := t.q.SessionsBetween(ctx, db.SessionsBetweenParams{ClientID: client, FirstDay: first, LastDay: last})
 	if err != nil {
 		return nil, err
 	}
-	return sessions(rows)
+	return sessions(rows, c)
 }
 
 // Longest look back for a series, and the longest pause in which it is still the

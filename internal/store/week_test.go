@@ -8,51 +8,57 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
-	"musculus/internal/core/week"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
 )
 
-// Grips, reserves, who begins and locks come back as they were kept; a kept grip
-// that is no set-up any more is told at its place.
+// Rows, combos, who begins and locks come back as they were kept; a kept row that is
+// no set-up any more is told at its place.
 func TestAPrescriptionComesBack(t *testing.T) {
 	s := testenv.Store(t)
 	a := makeStudio(t, s, "a")
 	c := content()
-	c.Locked = true
-	c.Slots[0].Starts, c.Slots[0].Locked = week.StartsRight, true
-	c.Slots[0].Dose.Reserves = []int{3, 2, 1}
-	c.Slots[0].Grips = []store.PlannedGrip{
-		{Movement: "curl_neutral", Settings: map[movement.Key]movement.Value{movement.Hands: movement.Word("alternate")}},
-		{Movement: "curl_turning", Settings: c.Slots[0].Settings},
-	}
+	c.Locked, c.Combos = true, []plan.Combo{{ID: "x", BetweenS: 20, AfterS: 90, Loads: plan.OneLoad}}
+	slot := &c.Slots[0]
+	slot.Starts, slot.Locked, slot.Combo = plan.StartsRight, true, "x"
+	other := movement.Shipped.Get("curl_neutral").Default()
+	slot.Rows[0].SetUp = &other
+	slot.Rows = append(slot.Rows, plan.Row{ID: id(), Dose: dose.Dose{Sets: 2, SecondsLow: 20, SecondsHigh: 30, Load: &dose.Load{Share: 0.5}, Method: dose.Use{ID: "drops", N: 1}}})
 	save := func(version int, removed bool) (got store.Session) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-			got, err = tx.SaveSession(ctx, store.Session{ID: a.session, ClientID: a.client, Name: "Monday", PlannedOn: monday, Content: c, Version: version, Removed: removed}, a.coach, id())
+			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: "Monday", On: store.DayOf(monday), Session: c}, Version: version, Removed: removed}, a.coach, id(), movement.Shipped)
 			return err
 		}))
 		return got
 	}
 	kept := save(1, false)
-	assert.Equal(t, c, kept.Content)
-	session, faults := kept.Content.Week(movement.Shipped)
-	require.Empty(t, faults)
-	assert.True(t, session.Locked && session.Slots[0].Locked)
-	assert.Equal(t, "curl_neutral?hands=alternate", session.Slots[0].SetUpOf(0).Key())
-	assert.Equal(t, "curl_turning?hands=one&phi_from=-40", session.Slots[0].SetUpOf(2).Key(), "the last one holds on")
-	kept.Content.Slots[0].Grips[0].Movement = "curl_of_the_moon"
-	_, faults = kept.Content.Week(movement.Shipped)
-	require.Len(t, faults, 1)
-	assert.Equal(t, "slots[0].grips[0].movement", faults[0].Field)
+	require.Empty(t, kept.Faults)
+	want, err := c.Write()
+	require.NoError(t, err)
+	is, err := kept.Write()
+	require.NoError(t, err)
+	assert.JSONEq(t, string(want), string(is))
+	assert.Contains(t, string(is), `"version":2`)
+	assert.Equal(t, "curl_neutral", kept.Slots[0].SetUpOf(0).Movement.ID)
+	assert.Equal(t, c.Slots[0].SetUp.Key(), kept.Slots[0].SetUpOf(4).Key())
+	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
+		gone := &movement.Catalogue{Movements: movement.Shipped.Movements[:1]}
+		one, err := tx.Session(ctx, a.client, a.session, gone)
+		require.Len(t, one.Faults, 1)
+		assert.Equal(t, "slots[0].movement", one.Faults[0].Field)
+		return err
+	}))
 
 	// Taken out, it is in no list but can be read and brought back.
 	lists := func() (all, between int) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-			list, err := tx.Sessions(ctx, a.client)
+			list, err := tx.Sessions(ctx, a.client, movement.Shipped)
 			require.NoError(t, err)
-			week, err := tx.SessionsBetween(ctx, a.client, store.DayOf(monday), store.DayOf(monday))
+			week, err := tx.SessionsBetween(ctx, a.client, store.DayOf(monday), store.DayOf(monday), movement.Shipped)
 			all, between = len(list), len(week)
 			return err
 		}))
@@ -62,7 +68,7 @@ func TestAPrescriptionComesBack(t *testing.T) {
 	all, between := lists()
 	assert.Equal(t, [2]int{0, 0}, [2]int{all, between})
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		one, err := tx.Session(ctx, a.client, a.session)
+		one, err := tx.Session(ctx, a.client, a.session, movement.Shipped)
 		assert.True(t, one.Removed)
 		return err
 	}))

@@ -59,6 +59,38 @@ func (d Day) String() string {
 	return fmt.Sprintf("%04d-%02d-%02d", y, m, dom)
 }
 
+var weekdays = []string{"Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"}
+
+// inWeek is how many days a day is after its week's Monday; day 0 was a Thursday.
+func (d Day) inWeek() int { return ((int(d)+3)%7 + 7) % 7 }
+
+// Monday is the first day of the day's week.
+func (d Day) Monday() Day { return d - Day(d.inWeek()) }
+
+// Weekday is the day's name: Wednesday.
+func (d Day) Weekday() string { return weekdays[d.inWeek()] }
+
+// Long writes Wednesday, 25 November 2026.
+func (d Day) Long() string { return d.Weekday() + ", " + d.Words() }
+
+// FromToday tells a day against another one: today, tomorrow, Friday, 3 days ago.
+func (d Day) FromToday(today Day) string {
+	switch n := int(d - today); {
+	case n == 0:
+		return "today"
+	case n == 1:
+		return "tomorrow"
+	case n == -1:
+		return "yesterday"
+	case n > 1 && n < 7:
+		return d.Weekday()
+	case n > 0:
+		return fmt.Sprintf("in %d days", n)
+	default:
+		return fmt.Sprintf("%d days ago", -n)
+	}
+}
+
 var months = []string{"January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"}
 
 // Words writes 25 November 2026.

@@ -2,24 +2,24 @@ package dose
 
 import (
 	"fmt"
-	"slices"
 
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 )
 
-// Dose is how much of a set-up is done and how hard.
+// Dose is a number of sets alike: how much of a set-up is done and how hard.
 type Dose struct {
-	Sets     int          `json:"sets"`
-	RepsLow  int          `json:"reps_low"`
-	RepsHigh int          `json:"reps_high"`
-	Reserve  int          `json:"reserve"`            // reps left in reserve, every set
-	Reserves []int        `json:"reserves,omitempty"` // set by set, where they differ: Reserve is the first, the last one holds on
-	RestS    int          `json:"rest_s"`             // after each set
-	Tempo    effort.Tempo `json:"tempo"`              // zero: controlled, no bounce
-	LoadKg   *float64     `json:"load_kg"`            // what one hand carries; nil: not known yet
-	Method   Use          `json:"method,omitzero"`
+	Sets        int          `json:"sets"`
+	RepsLow     int          `json:"reps_low"`
+	RepsHigh    int          `json:"reps_high"`
+	SecondsLow  int          `json:"seconds_low,omitempty" doc:"of a hold, instead of reps"`
+	SecondsHigh int          `json:"seconds_high,omitempty"`
+	Reserve     int          `json:"reserve" doc:"reps left in reserve"`
+	RestS       int          `json:"rest_s" doc:"after each set; inside a combo its own rests hold"`
+	Tempo       effort.Tempo `json:"tempo,omitzero" doc:"down, hold, up, hold in s; absent: controlled, no bounce"`
+	Load        *Load        `json:"load,omitempty" doc:"absent: as the row above, find it in the first"`
+	Method      Use          `json:"method,omitzero" doc:"absent: straight sets"`
 }
 
 // Limits of a dose.
@@ -27,8 +27,8 @@ const (
 	mostSets    = 12
 	mostReps    = 60
 	mostReserve = 6
-	mostRestS   = 600
-	mostLoadKg  = 300.0
+	MostRestS   = 600
+	mostHoldS   = 180
 	mostTempoS  = 30.0
 )
 
@@ -49,12 +49,16 @@ func Usual(caps person.Caps) Dose {
 	if caps.MostSets > 0 {
 		sets = min(sets, caps.MostSets)
 	}
-	return Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: PlainRestS(caps)}
+	return Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: max(2, caps.MinReserve), RestS: PlainRestS(caps), Load: ToFind()}
 }
 
-// Check returns what is wrong with a dose for a set-up in a room under caps,
-// one error a field.
-func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps person.Caps, scores person.Scores) []*movement.FieldError {
+// IsHold says whether the sets are held rather than repeated.
+func (d *Dose) IsHold() bool { return d.SecondsLow > 0 || d.SecondsHigh > 0 }
+
+// Check returns what is wrong with a dose for a set-up in a room under caps, one
+// error a field; added is the load it adds to the body, kg. Its load is checked by
+// who knows the rows above it.
+func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps person.Caps, scores person.Scores) []*movement.FieldError {
 	out := d.Method.check(s, &Where{room, caps, scores})
 	fault := func(ok bool, field, reason string, args ...any) {
 		if !ok {
@@ -62,31 +66,28 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 		}
 	}
 	fault(d.Sets >= 1 && d.Sets <= mostSets, "sets", "%d is outside 1…%d", d.Sets, mostSets)
-	if caps.MostSets > 0 && d.Sets <= mostSets {
-		fault(d.Sets <= caps.MostSets, "sets", "this client's caps allow %d sets of one set-up in the first week", caps.MostSets)
+	if d.IsHold() {
+		fault(d.SecondsLow >= 1 && d.SecondsLow <= mostHoldS, "seconds_low", "%d s is outside 1…%d s", d.SecondsLow, mostHoldS)
+		fault(d.SecondsHigh >= d.SecondsLow && d.SecondsHigh <= mostHoldS, "seconds_high", "%d s is outside %d…%d s", d.SecondsHigh, d.SecondsLow, mostHoldS)
+		if caps.MostHoldS > 0 {
+			fault(float64(d.SecondsHigh) <= caps.MostHoldS, "seconds_high", "this client's caps allow no hold over %g s", caps.MostHoldS)
+		}
+	} else {
+		fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
+		fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
 	}
-	fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
-	fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
-	fault(len(d.Reserves) <= max(d.Sets, 1), "reserve", "%d reserves are more than the %d sets", len(d.Reserves), d.Sets)
-	for n := range max(len(d.Reserves), 1) {
-		var ok bool
-		switch left := d.ReserveOf(n); {
-		case left < 0 || left > mostReserve:
-			fault(false, "reserve", "%d is outside 0…%d", left, mostReserve)
-		case left < caps.MinReserve:
-			fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
-		case left == 0 && (!room.CanFailAlone(s) || d.addedToDip(s, room, bodyMass) && !room.Partner):
-			fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
-		default:
-			ok = true
-		}
-		if !ok {
-			break // one is enough to say
-		}
+	switch left := d.Reserve; {
+	case left < 0 || left > mostReserve:
+		fault(false, "reserve", "%d is outside 0…%d", left, mostReserve)
+	case left < caps.MinReserve:
+		fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
+	case left == 0 && (!room.CanFailAlone(s) || s.Movement.Action == movement.Dip && added > person.LeastAdded && !room.Partner):
+		// a dip with added load is no longer safe to fail alone, whatever it is called
+		fault(false, "reserve", "this set-up is not safe to fail alone here: keep at least 1 in reserve")
 	}
 	switch {
-	case d.RestS < 0 || d.RestS > mostRestS:
-		fault(false, "rest_s", "%d s is outside 0…%d s", d.RestS, mostRestS)
+	case d.RestS < 0 || d.RestS > MostRestS:
+		fault(false, "rest_s", "%d s is outside 0…%d s", d.RestS, MostRestS)
 	case d.RestS < caps.MinRestS:
 		fault(false, "rest_s", "this client's caps ask for rests of at least %d s", caps.MinRestS)
 	}
@@ -99,24 +100,7 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, bodyMass float64, caps
 	if hold := max(d.Tempo[1], d.Tempo[3]); caps.MostHoldS > 0 && hold > caps.MostHoldS && hold <= mostTempoS {
 		fault(false, "tempo", "this client's caps allow no hold over %g s at either end of a rep, this one is %g s", caps.MostHoldS, hold)
 	}
-	if d.LoadKg != nil {
-		if !(*d.LoadKg > 0 && *d.LoadKg <= mostLoadKg) {
-			fault(false, "load_kg", "%g kg is outside 0…%g kg", *d.LoadKg, mostLoadKg)
-		} else if whole := person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)); !person.IsStep(room.Steps(s), whole) {
-			reason := "there is no " + person.Kg(whole) + " in " + room.Name
-			if down, ok := person.RoundDown(room.Steps(s), whole); ok {
-				reason += ", the next lighter is " + person.Kg(down)
-			}
-			fault(false, "load_kg", "%s", reason)
-		}
-	}
 	return out
-}
-
-// addedToDip says whether the dose adds load to a dip, which is then no longer safe
-// to fail alone, whatever the movement is called.
-func (d *Dose) addedToDip(s movement.SetUp, room *person.Room, bodyMass float64) bool {
-	return s.Movement.Action == movement.Dip && d.LoadKg != nil && person.CarryOf(s).Whole(*d.LoadKg, room.Rigging(bodyMass)) > person.LeastAdded
 }
 
 // mostEach bounds what is looked at set by set: a dose far beyond its limits is
@@ -126,55 +110,36 @@ const mostEach = 100
 // Each is how many sets are looked at one by one.
 func (d *Dose) Each() int { return max(0, min(d.Sets, mostEach)) }
 
-// ReserveOf is how many reps are left after one set, counted from 0.
-func (d *Dose) ReserveOf(set int) int {
-	if len(d.Reserves) == 0 {
-		return d.Reserve
-	}
-	return d.Reserves[min(set, len(d.Reserves)-1)]
-}
-
-// KeepAtLeast leaves at least so many reps after every set.
-func (d *Dose) KeepAtLeast(least int) {
-	d.Reserve = max(d.Reserve, least)
-	d.Reserves = slices.Clone(d.Reserves) // the week before a fix keeps its own
-	for i := range d.Reserves {
-		d.Reserves[i] = max(d.Reserves[i], least)
-	}
-}
-
-// OneLess takes the last set away.
-func (d *Dose) OneLess() {
-	d.Sets--
-	d.Reserves = d.Reserves[:min(len(d.Reserves), max(d.Sets, 0))]
-}
-
-// count counts the sets that leave no more than some reps.
-func (d *Dose) count(most int) (n int) {
-	for i := range d.Each() {
-		if d.ReserveOf(i) <= most {
-			n++
-		}
-	}
-	return n
-}
-
 // mostHard is the most that a hard set leaves.
 const mostHard = 3
 
+// IsHard says whether the sets are hard.
+func (d *Dose) IsHard() bool { return d.Reserve <= mostHard }
+
 // HardSets is how many of the sets are hard.
-func (d *Dose) HardSets() int { return d.count(mostHard) }
+func (d *Dose) HardSets() int {
+	if d.IsHard() {
+		return d.Each()
+	}
+	return 0
+}
 
 // Failures is how many of the sets go to the limit.
-func (d *Dose) Failures() int { return d.count(0) }
+func (d *Dose) Failures() int {
+	if d.Reserve <= 0 {
+		return d.Each()
+	}
+	return 0
+}
 
-// IsHard says whether one set is hard, counted from 0.
-func (d *Dose) IsHard(set int) bool { return d.ReserveOf(set) <= mostHard }
+// holdCredit is what a held set counts of a moved one (grade E: by judgement).
+const holdCredit = 0.5
 
-// Efforts is the sets, each by its effort factor.
-func (d *Dose) Efforts() (sum float64) {
-	for i := range d.Each() {
-		sum += EffortFactor(d.ReserveOf(i))
+// Efforts is the sets, each by its effort factor; a hold counts half.
+func (d *Dose) Efforts() float64 {
+	sum := float64(d.Each()) * EffortFactor(d.Reserve)
+	if d.IsHold() {
+		sum *= holdCredit
 	}
 	return sum
 }
@@ -208,11 +173,15 @@ func (d *Dose) repS() float64 {
 }
 
 // WorkSeconds is how long the sets themselves take, all arms, without rests:
-// reps at the middle of the band, at the tempo's sum, and what the method adds.
+// reps at the middle of the band, at the tempo's sum, and what the method adds; a
+// hold its seconds.
 func (d *Dose) WorkSeconds(arms int) float64 {
 	rep := d.repS()
 	reps := float64(d.RepsLow+d.RepsHigh) / 2
 	one := reps * rep
+	if d.IsHold() {
+		one = float64(d.SecondsLow+d.SecondsHigh) / 2
+	}
 	if m := MethodOf(d.Method.ID); m != nil {
 		one += m.extra(m.n(d.Method), reps, rep)
 	}

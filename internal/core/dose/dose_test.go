@@ -2,6 +2,7 @@ package dose_test
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -19,7 +20,7 @@ func good() dose.Dose { return dose.Usual(person.Caps{}) }
 
 func fields(d dose.Dose, id string, caps person.Caps) []string {
 	var out []string
-	for _, e := range d.Check(movement.Shipped.Get(id).Default(), &room, 75, caps, nil) {
+	for _, e := range d.Check(movement.Shipped.Get(id).Default(), &room, 0, caps, nil) {
 		out = append(out, e.Field)
 	}
 	return out
@@ -27,26 +28,27 @@ func fields(d dose.Dose, id string, caps person.Caps) []string {
 
 func TestDoseLimits(t *testing.T) {
 	assert.Empty(t, fields(good(), "curl_reclined", person.Caps{}))
-	kg := func(x float64) *float64 { return &x }
 	for field, change := range map[string]func(*dose.Dose){
-		"sets":      func(d *dose.Dose) { d.Sets = 0 },
-		"reps_low":  func(d *dose.Dose) { d.RepsLow, d.RepsHigh = 0, 8 },
-		"reps_high": func(d *dose.Dose) { d.RepsHigh = 7 },
-		"reserve":   func(d *dose.Dose) { d.Reserve = 7 },
-		"rest_s":    func(d *dose.Dose) { d.RestS = 601 },
-		"tempo":     func(d *dose.Dose) { d.Tempo[1] = -1 },
-		"load_kg":   func(d *dose.Dose) { d.LoadKg = kg(9) },
+		"sets":         func(d *dose.Dose) { d.Sets = 0 },
+		"reps_low":     func(d *dose.Dose) { d.RepsLow, d.RepsHigh = 0, 8 },
+		"reps_high":    func(d *dose.Dose) { d.RepsHigh = 7 },
+		"reserve":      func(d *dose.Dose) { d.Reserve = 7 },
+		"rest_s":       func(d *dose.Dose) { d.RestS = 601 },
+		"tempo":        func(d *dose.Dose) { d.Tempo[1] = -1 },
+		"seconds_high": func(d *dose.Dose) { d.RepsLow, d.RepsHigh, d.SecondsLow = 0, 0, 20 },
 	} {
 		d := good()
 		change(&d)
 		assert.Equal(t, []string{field}, fields(d, "curl_reclined", person.Caps{}), field)
 	}
-	d := good()
-	d.LoadKg = kg(9)
-	errs := d.Check(movement.Shipped.Get("curl_reclined").Default(), &room, 75, person.Caps{}, nil)
-	assert.Equal(t, "there is no 9 kg in The Loft, the next lighter is 8 kg", errs[0].Reason)
-	d.LoadKg = kg(10)
-	assert.Empty(t, fields(d, "curl_reclined", person.Caps{}))
+	held := good()
+	held.RepsLow, held.RepsHigh, held.SecondsLow, held.SecondsHigh = 0, 0, 20, 30
+	assert.Empty(t, fields(held, "curl_reclined", person.Caps{}))
+	assert.Equal(t, "3 × 20–30 s held", held.SetsWords())
+	assert.InDelta(t, 1.5, held.Efforts(), 1e-9, "a hold counts half")
+	assert.Equal(t, 3*25.0, held.WorkSeconds(1))
+	held.Reserve, held.RestS = 3, 90
+	assert.Equal(t, []string{"seconds_high"}, fields(held, "curl_reclined", person.CapsOf([]person.CapID{person.BloodPressure})))
 }
 
 func TestCapsRefuse(t *testing.T) {
@@ -82,36 +84,52 @@ func TestWorkSeconds(t *testing.T) {
 
 func ExampleUsual() {
 	d := dose.Usual(person.Caps{})
-	fmt.Println(d.Words(1))
-	// Output: 3 × 8–12 · 2 left · rest 90 s
+	fmt.Println(d.DoneWords(1) + ", " + d.EffortWords())
+	// Output: 3 × 8–12, stop with 2 reps left
 }
 
-// Effort may differ from set to set: each set counts by its own, is hard or not,
-// is told, and is held against the caps.
-func TestEffortSetBySet(t *testing.T) {
-	d := dose.Dose{Sets: 4, RepsLow: 8, RepsHigh: 12, Reserve: 5, Reserves: []int{5, 4, 2, 0}, RestS: 90}
-	assert.InDelta(t, 0.4+0.7+1+1, d.Efforts(), 1e-9)
-	assert.Equal(t, [2]int{2, 1}, [2]int{d.HardSets(), d.Failures()})
-	assert.Equal(t, "4 × 8–12 · 5, 4, 2, 0 left · rest 90 s", d.Words(1))
-	assert.Equal(t, "set by set, stop with 5, 4, 2, 0 reps left", d.EffortWords())
-	fewer := d
-	fewer.OneLess()
-	assert.Equal(t, []int{5, 4, 2}, fewer.Reserves)
-	kept := d
-	kept.KeepAtLeast(3)
-	assert.Equal(t, []int{5, 4, 3, 3}, kept.Reserves)
-	assert.Equal(t, []int{5, 4, 2, 0}, d.Reserves, "what it was is left alone")
-
+// Sets count by their effort, are hard or not, and are held against the caps; a
+// number far beyond the limits is counted while it is typed.
+func TestEffort(t *testing.T) {
+	d := dose.Dose{Sets: 4, RepsLow: 8, RepsHigh: 12, Reserve: 0, RestS: 90}
+	assert.Equal(t, [2]int{4, 4}, [2]int{d.HardSets(), d.Failures()})
 	curl, press := movement.Shipped.Get("curl_standing_dumbbells").Default(), movement.Shipped.Get("press_bench_close").Default()
+	dip := movement.Shipped.Get("dip_bars").Default()
 	room := &person.Room{Name: "Bare"}
-	errs := d.Check(press, room, 75, person.Caps{}, nil)
+	errs := d.Check(press, room, 0, person.Caps{}, nil)
 	require.Len(t, errs, 1)
 	assert.Contains(t, errs[0].Reason, "not safe to fail alone")
-	assert.Empty(t, d.Check(curl, room, 75, person.Caps{}, nil))
-	assert.Len(t, d.Check(curl, room, 75, person.CapsOf([]person.CapID{person.Cautious}), nil), 1, "at least 3 in reserve")
-	d.Sets = 3
-	assert.Len(t, d.Check(curl, room, 75, person.Caps{}, nil), 1, "more reserves than sets")
+	assert.Empty(t, d.Check(curl, room, 0, person.Caps{}, nil))
+	assert.Empty(t, d.Check(dip, room, 0, person.Caps{}, nil))
+	assert.Len(t, d.Check(dip, room, 10, person.Caps{}, nil), 1, "with load not to the limit alone")
+	assert.Len(t, d.Check(curl, room, 0, person.CapsOf([]person.CapID{person.Cautious}), nil), 1, "at least 3 in reserve")
+	d.Reserve = 4
+	assert.InDelta(t, 2.8, d.Efforts(), 1e-9)
+	assert.Zero(t, d.HardSets())
 	huge := dose.Dose{Sets: 1 << 40, RepsLow: 8, RepsHigh: 12}
 	assert.Positive(t, huge.Efforts(), "counted while it is typed, and refused")
-	assert.NotEmpty(t, huge.Check(curl, room, 75, person.Caps{}, nil))
+	assert.NotEmpty(t, huge.Check(curl, room, 0, person.Caps{}, nil))
+}
+
+// A load is said in one way, and is where it is found.
+func TestALoadIsOneThing(t *testing.T) {
+	for _, c := range []struct {
+		load  *dose.Load
+		fault bool
+	}{{dose.Kg(12), false}, {dose.Kg(0), true}, {dose.Kg(math.NaN()), true}, {dose.Added(0), false}, {dose.Added(-40), false}, {dose.Added(900), true}, {dose.ToFind(), false},
+		{&dose.Load{}, true}, {&dose.Load{Share: 0.6}, false}, {&dose.Load{Share: 0.1}, true}, {dose.StepsOff(0), false}, {dose.StepsOff(6), true}, {&dose.Load{Find: true, Combo: true}, true}, {&dose.Load{Combo: true}, false}} {
+		assert.Equal(t, c.fault, c.load.Fault() != "", "%+v", c.load)
+	}
+	rack := dose.Rack{Steps: []float64{2, 4, 6, 8, 10, 12}, Carry: person.EachHand}
+	half, ok := rack.Share(11, 0.5)
+	assert.True(t, ok)
+	assert.Equal(t, 4.0, half, "rounded down to a real step")
+	_, ok = rack.Share(3, 0.5)
+	assert.False(t, ok, "never a heavier one")
+	up, _ := rack.Off(8, 2)
+	assert.Equal(t, 12.0, up)
+	most, _ := rack.Off(12, 5)
+	assert.Equal(t, 12.0, most, "as far as there are steps")
+	dips := dose.Rack{Steps: []float64{-10, 0, 5, 10}, Carry: person.BodyWeight, Rigging: person.Rigging{BodyMass: 80}}
+	assert.True(t, dose.Added(5).Same(dose.Carried(dips, dips.Carry.PerHand(5, dips.Rigging))), "the body never stands in a load")
 }

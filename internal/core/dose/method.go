@@ -59,14 +59,10 @@ func heavyUnpinned(s movement.SetUp, w *Where) string {
 // field's usual ones.
 var Methods = []Method{
 	{ID: "straight", Name: "straight sets", Load: "one load", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: Pyramid, Name: "pyramid", Of: "steps a set", Default: 1, Least: 1, Most: 3, Load: "a step more each set, reps to match", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: "drops", Name: "drops", Of: "rungs after the first", Default: 2, Least: 1, Most: 4, Load: "20 % less each rung, down to a real step", credit: each(0.35),
 		extra: func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) }, refuse: heavyUnpinned},
 	{ID: "rest_pause", Name: "rest-pause", Of: "pauses of 15–20 s", Default: 2, Least: 1, Most: 4, Load: "the same load", credit: each(0.35),
 		extra: func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) }, refuse: heavyUnpinned},
-	{ID: SupersetSame, Name: "superset, same muscle", Load: "the second 15 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: Opposing, Name: "superset, opposing", Load: "loads unchanged", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: ThreeInRow, Name: "three in a row", Load: "the second 15 %, the third 25 % under its own series", credit: fixed(1), extra: noTime, refuse: offered},
 	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, OwnReps: true, credit: fixed(1.5),
 		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: offered},
 	{ID: Ladder, Name: "one-arm ladder: right, left, alternating, together", Of: "reps each", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, OwnReps: true, credit: fixed(1.5),
@@ -149,20 +145,11 @@ func (m *Method) n(u Use) int {
 	return u.N
 }
 
-// Joins says whether the method joins neighbouring slots.
-func (u Use) Joins() bool {
-	return u.ID == SupersetSame || u.ID == Opposing || u.ID == ThreeInRow
-}
-
-// Credit is what one set counts with the method, as the member of a combo that
-// stands at the given place (0 for the first, and for no combo).
-func (u Use) Credit(place int) float64 {
+// Credit is what one set counts with the method.
+func (u Use) Credit() float64 {
 	m := MethodOf(u.ID)
 	if m == nil {
 		return 1
-	}
-	if u.ID == ThreeInRow {
-		return []float64{1, 0.9, 0.8}[min(place, 2)]
 	}
 	return m.credit(m.n(u))
 }

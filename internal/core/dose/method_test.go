@@ -19,22 +19,17 @@ func plainSet(use dose.Use) dose.Dose {
 // Every method of the table: what a set counts, how long it takes, what is lifted.
 func TestEveryMethod(t *testing.T) {
 	rack := dose.Rack{Steps: []float64{2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24}, Carry: person.EachHand}
-	loads := func(use dose.Use, whole float64, set, place int) []float64 {
+	loads := func(use dose.Use, whole float64) []float64 {
 		d := plainSet(use)
-		d.LoadKg = &whole
-		return d.Loads(rack, set, place)
+		return d.Loads(rack, whole, 1)
 	}
 	for id, c := range map[string]struct {
 		credit, seconds float64
 		loads           []float64 // of the first set, from 20
 	}{
 		"straight":          {1, 40, []float64{20}},
-		"pyramid":           {1, 40, []float64{20}},
 		"drops":             {1.7, 40 + 2*(24+10), []float64{20, 16, 12}},
 		"rest_pause":        {1.7, 40 + 2*(17.5+14), []float64{20}},
-		"superset_same":     {1, 40, []float64{20}},
-		"superset_opposing": {1, 40, []float64{20}},
-		"three_in_row":      {1, 40, []float64{20}},
 		"thirds":            {1.5, 2 * 7 * 4, []float64{14}},
 		"ladder":            {1.5, 5 * 5 * 4, []float64{14}},
 		"static_hold":       {1.2, 2 * 8 * 4, []float64{16}},
@@ -49,28 +44,23 @@ func TestEveryMethod(t *testing.T) {
 		use := dose.Use{ID: id}
 		require.NotNil(t, dose.MethodOf(id), id)
 		d := plainSet(use)
-		assert.InDelta(t, c.credit, use.Credit(0), 1e-9, id)
+		assert.InDelta(t, c.credit, use.Credit(), 1e-9, id)
 		assert.InDelta(t, c.seconds, d.WorkSeconds(1), 1e-9, id)
 		assert.InDelta(t, 2*c.seconds, d.WorkSeconds(2), 1e-9, "%s, each arm in turn", id)
-		assert.Equal(t, c.loads, loads(use, 20, 0, 0), id)
+		assert.Equal(t, c.loads, loads(use, 20), id)
 	}
-	assert.Len(t, dose.Methods, 17)
-	assert.Equal(t, []float64{1, 0.9, 0.8}, []float64{dose.Use{ID: "three_in_row"}.Credit(0), dose.Use{ID: "three_in_row"}.Credit(1), dose.Use{ID: "three_in_row"}.Credit(2)})
-	assert.Equal(t, []float64{14}, loads(dose.Use{ID: "pyramid"}, 10, 2, 0), "two steps up in the third set")
-	assert.Equal(t, []float64{4, 2}, loads(dose.Use{ID: "drops", N: 4}, 4, 0, 0), "no rung where no lighter step is")
-	for place, want := range []float64{20, 16, 14} { // 15 % and 25 % under, down to a step
-		assert.Equal(t, []float64{want}, loads(dose.Use{ID: "three_in_row"}, 20, 0, place))
-	}
-	assert.Equal(t, []float64{16}, loads(dose.Use{ID: "superset_same"}, 20, 0, 1))
-	assert.Equal(t, []float64{20}, loads(dose.Use{ID: "superset_opposing"}, 20, 0, 1), "loads unchanged")
-	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "loaded_lowering"}, 10, 0, 0)[:1])
-	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "loaded_lowering"}, 10, 0, 0)[1:], "a fifth more is there")
-	assert.Len(t, loads(dose.Use{ID: "loaded_lowering"}, 24, 0, 0), 1, "nothing heavier is there: the partner presses")
+	assert.Len(t, dose.Methods, 13)
+	assert.Equal(t, []float64{4, 2}, loads(dose.Use{ID: "drops", N: 4}, 4), "no rung where no lighter step is")
+	thirds := plainSet(dose.Use{ID: "thirds"})
+	assert.Equal(t, []float64{10}, thirds.Loads(rack, 20, 0.85), "20 × 0.7 × 0.85 = 11.9, rounded down once")
+	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "loaded_lowering"}, 10)[:1])
+	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "loaded_lowering"}, 10)[1:], "a fifth more is there")
+	assert.Len(t, loads(dose.Use{ID: "loaded_lowering"}, 24), 1, "nothing heavier is there: the partner presses")
 	// Strong-range partials grow 5 % a week while clean, to 120 % of what could be lifted once.
-	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "partials_strong"}, 10, 0, 0))
-	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "partials_strong", N: 4}, 10, 0, 0), "10 × 1.05⁴ = 12.16")
-	assert.Equal(t, []float64{16}, loads(dose.Use{ID: "partials_strong", N: 12}, 10, 0, 0), "10 × 1.05¹² = 17.96, but 1.2 × 1RM of 14.2 = 17.0")
-	assert.InDelta(t, 1+0.35*4, dose.Use{ID: "drops", N: 4}.Credit(0), 1e-9)
+	assert.Equal(t, []float64{10}, loads(dose.Use{ID: "partials_strong"}, 10))
+	assert.Equal(t, []float64{12}, loads(dose.Use{ID: "partials_strong", N: 4}, 10), "10 × 1.05⁴ = 12.16")
+	assert.Equal(t, []float64{16}, loads(dose.Use{ID: "partials_strong", N: 12}, 10), "10 × 1.05¹² = 17.96, but 1.2 × 1RM of 14.2 = 17.0")
+	assert.InDelta(t, 1+0.35*4, dose.Use{ID: "drops", N: 4}.Credit(), 1e-9)
 	assert.Nil(t, dose.MethodOf("no_such"))
 }
 
@@ -80,25 +70,20 @@ func TestLoadsAreTold(t *testing.T) {
 	for kg := 2.0; kg <= 20; kg += 2 {
 		room.Dumbbells = append(room.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
 	}
-	told := func(s movement.SetUp, whole float64, use dose.Use, place int) string {
+	told := func(s movement.SetUp, whole float64, use dose.Use) string {
 		rack := dose.RackOf(s, room, 75)
 		d := dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, Method: use}
-		hand := rack.Carry.PerHand(whole, rack.Rigging)
-		d.LoadKg = &hand
-		return d.LoadWords(s, rack, place)
+		return d.LoadWords(s, rack, d.Loads(rack, rack.Carry.PerHand(whole, rack.Rigging), 1))
 	}
 	for want, got := range map[string]string{
-		"12 kg a hand":                told(curl, 12, dose.Use{}, 0),
-		"12 → 8 → 6 kg a hand":        told(curl, 12, dose.Use{ID: "drops"}, 0),
-		"12 → 14 → 16 kg a hand":      told(curl, 12, dose.Use{ID: "pyramid"}, 0),
-		"10 kg a hand":                told(curl, 12, dose.Use{ID: "superset_same"}, 1),
-		"16 kg a hand up, 18 kg down": told(curl, 16, dose.Use{ID: "loaded_lowering"}, 0),
-		"body weight + 20 kg":         told(dip, 20, dose.Use{}, 0),
+		"12 kg a hand":                told(curl, 12, dose.Use{}),
+		"12 → 8 → 6 kg a hand":        told(curl, 12, dose.Use{ID: "drops"}),
+		"16 kg a hand up, 18 kg down": told(curl, 16, dose.Use{ID: "loaded_lowering"}),
+		"body weight + 20 kg":         told(dip, 20, dose.Use{}),
 	} {
 		assert.Equal(t, want, got)
 	}
-	assert.Equal(t, "20 → body weight", told(dip, 20, dose.Use{ID: "drops", N: 1}, 0), "20 % less of body and plates together")
-	assert.Contains(t, (&dose.Dose{Sets: 3}).LoadWords(curl, dose.Rack{}, 0), "find it")
+	assert.Equal(t, "20 → body weight", told(dip, 20, dose.Use{ID: "drops", N: 1}), "20 % less of body and plates together")
 }
 
 // Where each method is not offered.
@@ -141,16 +126,16 @@ func TestMethodsAreRefusedWhereTheyHurt(t *testing.T) {
 			assert.Equal(t, byCaution, byPressure, "%s: blood pressure closes what caution closes", m.ID)
 		}
 	}
-	for _, id := range []string{"static_hold", "superset_same"} {
+	for _, id := range []string{"static_hold"} {
 		assert.Empty(t, dose.MethodOf(id).Refused(curl, &dose.Where{Room: full, Caps: cautious}), id)
 		assert.NotEmpty(t, dose.MethodOf(id).Refused(curl, &dose.Where{Room: full, Caps: pressure}), id)
 	}
 	d := plainSet(dose.Use{ID: "drops", N: 9})
-	errs := d.Check(curl, full, 75, person.Caps{}, nil)
+	errs := d.Check(curl, full, 0, person.Caps{}, nil)
 	require.Len(t, errs, 1)
 	assert.Equal(t, "method", errs[0].Field)
 	d.Method = dose.Use{ID: "no_such"}
-	assert.Contains(t, d.Check(curl, full, 75, person.Caps{}, nil)[0].Reason, "there is no method")
+	assert.Contains(t, d.Check(curl, full, 0, person.Caps{}, nil)[0].Reason, "there is no method")
 }
 
 // Reps are told as they are done: each arm's, and by the method where it says them.
@@ -162,7 +147,6 @@ func TestADoseIsToldAsItIsDone(t *testing.T) {
 		"3 × one-arm ladder: right, left, alternating, together, 5 reps each, 15 per arm": with(d, dose.Use{ID: "ladder"}).DoneWords(1),
 		"3 × thirds: lower half, upper half, full, 6 reps each":                           with(d, dose.Use{ID: "thirds", N: 6}).DoneWords(1),
 		"3 × 8–12, drops, 2 rungs after the first":                                        with(d, dose.Use{ID: "drops"}).DoneWords(1),
-		"3 × 8–12 · 2 left · rest 90 s":                                                   d.Words(1),
 	} {
 		assert.Equal(t, want, got)
 	}

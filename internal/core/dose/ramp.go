@@ -48,23 +48,23 @@ func RampSeconds(s movement.SetUp, carry person.Carry, d *Dose) float64 {
 	return out
 }
 
-// RampWords tells the ramp with the loads the rack really has: "bar 20 kg × 8, bar
-// 30 kg × 4". Where a load is not known, or is to be kept from the client, parts
-// of the working load stand for it.
-func RampWords(s movement.SetUp, d *Dose, rack Rack, inParts bool) string {
+// RampWords tells the ramp to what one hand carries with the loads the rack really
+// has: "bar 20 kg × 8, bar 30 kg × 4". Where hand is nil, not known or to be kept
+// from the client, parts of the working load stand for it.
+func RampWords(s movement.SetUp, d *Dose, rack Rack, hand *float64) string {
 	var out []string
 	for _, r := range Ramp(s, d) {
 		what := fmt.Sprintf("%.0f %%", 100*r.Part)
-		if d.LoadKg != nil && !inParts {
+		if hand != nil {
 			what = "without weight"
-			if step, ok := person.RoundDown(rack.Steps, rack.part(rack.Carry.Whole(*d.LoadKg, rack.Rigging), r.Part)); ok {
+			if step, ok := person.RoundDown(rack.Steps, rack.part(rack.Carry.Whole(*hand, rack.Rigging), r.Part)); ok {
 				what = rack.Carry.Words(step, s)
 			}
 		}
 		out = append(out, fmt.Sprintf("%s × %d", what, r.Reps))
 	}
 	words := strings.Join(out, ", ")
-	if words != "" && (d.LoadKg == nil || inParts) {
+	if words != "" && hand == nil {
 		words += " of the load that follows"
 	}
 	return words

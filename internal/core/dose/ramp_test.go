@@ -32,11 +32,9 @@ func TestTheRampLeadsUpToTheWorkingLoad(t *testing.T) {
 		set := movement.Shipped.Get(c.id).Default()
 		rack := dose.RackOf(set, room, 75)
 		d := dose.Dose{Sets: 3, RepsLow: c.low, RepsHigh: c.low + 3, Reserve: 2}
-		assert.Equal(t, c.inParts, dose.RampWords(set, &d, rack, false), "%s: no load yet", c.id)
+		assert.Equal(t, c.inParts, dose.RampWords(set, &d, rack, nil), "%s: no load yet, or kept from the client", c.id)
 		hand := rack.Carry.PerHand(c.whole, rack.Rigging)
-		d.LoadKg = &hand
-		assert.Equal(t, c.inParts, dose.RampWords(set, &d, rack, true), "%s: kept from the client", c.id)
-		assert.Equal(t, c.words, dose.RampWords(set, &d, rack, false), c.id)
+		assert.Equal(t, c.words, dose.RampWords(set, &d, rack, &hand), c.id)
 		assert.InDelta(t, c.seconds, dose.RampSeconds(set, rack.Carry, &d), 1e-9, c.id)
 	}
 }

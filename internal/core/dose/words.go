@@ -5,15 +5,6 @@ import (
 	"strings"
 )
 
-// Words tells a dose in one line, without the load; see DoneWords for arms.
-func (d *Dose) Words(arms int) string {
-	out := fmt.Sprintf("%s · %s · %s", d.DoneWords(arms), d.reserveWords(), d.RestWords())
-	if d.Tempo.Total() > 0 {
-		out += " · " + d.TempoWords()
-	}
-	return out
-}
-
 // DoneWords tells sets, reps and method as they are done: "3 × 8–12", "3 × 8–12
 // each arm" where arms have their turns, "2 × one-arm ladder …, 15 per arm".
 func (d *Dose) DoneWords(arms int) string {
@@ -31,58 +22,39 @@ func (d *Dose) DoneWords(arms int) string {
 	return out
 }
 
-// SetsWords tells sets and reps: "3 × 8–12".
+// SetsWords tells sets and reps, or how long they are held: "3 × 8–12", "3 × 20–30 s".
 func (d *Dose) SetsWords() string {
+	if d.IsHold() && d.SecondsLow == d.SecondsHigh {
+		return fmt.Sprintf("%d × %d s held", d.Sets, d.SecondsLow)
+	} else if d.IsHold() {
+		return fmt.Sprintf("%d × %d–%d s held", d.Sets, d.SecondsLow, d.SecondsHigh)
+	}
 	if d.RepsLow == d.RepsHigh {
 		return fmt.Sprintf("%d × %d", d.Sets, d.RepsLow)
 	}
 	return fmt.Sprintf("%d × %d–%d", d.Sets, d.RepsLow, d.RepsHigh)
 }
 
-func (d *Dose) reserveWords() string {
-	switch list, differ := d.reserveList(); {
-	case differ:
-		return list + " left"
-	case d.ReserveOf(0) == 0:
-		return "to the limit"
-	}
-	return fmt.Sprintf("%d left", d.ReserveOf(0))
-}
-
-// reserveList lists what is left set by set; false where it is the same for all.
-func (d *Dose) reserveList() (string, bool) {
-	differ := false
-	var list []string
-	for i := range d.Each() {
-		differ = differ || d.ReserveOf(i) != d.ReserveOf(0)
-		list = append(list, fmt.Sprint(d.ReserveOf(i)))
-	}
-	return strings.Join(list, ", "), differ
-}
-
 // EffortWords tells the effort for the client.
 func (d *Dose) EffortWords() string {
-	if list, differ := d.reserveList(); differ {
-		return "set by set, stop with " + list + " reps left"
-	}
-	switch d.ReserveOf(0) {
+	switch d.Reserve {
 	case 0:
 		return "until no clean rep is left"
 	case 1:
 		return "stop with 1 rep left"
 	}
-	return fmt.Sprintf("stop with %d reps left", d.ReserveOf(0))
+	return fmt.Sprintf("stop with %d reps left", d.Reserve)
 }
 
-// RestWords tells the rest after each set.
-func (d *Dose) RestWords() string {
-	if d.RestS == 0 { // within a combo
+// RestWords tells a rest in seconds.
+func RestWords(s int) string {
+	if s == 0 { // within a combo
 		return "no rest"
 	}
-	if d.RestS >= 120 && d.RestS%60 == 0 {
-		return fmt.Sprintf("rest %d min", d.RestS/60)
+	if s >= 120 && s%60 == 0 {
+		return fmt.Sprintf("rest %d min", s/60)
 	}
-	return fmt.Sprintf("rest %d s", d.RestS)
+	return fmt.Sprintf("rest %d s", s)
 }
 
 // TempoWords tells the tempo: seconds down, held, up, held.

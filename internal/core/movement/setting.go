@@ -90,6 +90,17 @@ type Value struct {
 	Word   string
 }
 
+// Settings are the values of some settings.
+type Settings map[Key]Value
+
+// MarshalJSON writes an object, an empty one for none.
+func (s Settings) MarshalJSON() ([]byte, error) {
+	if s == nil {
+		return []byte("{}"), nil
+	}
+	return json.Marshal(map[Key]Value(s))
+}
+
 // Num makes a number value.
 func Num(x float64) Value { return Value{Number: x} }
 

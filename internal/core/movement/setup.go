@@ -1,6 +1,7 @@
 package movement
 
 import (
+	"errors"
 	"fmt"
 	"maps"
 	"math"
@@ -25,7 +26,7 @@ const leastRange = 30.0
 
 // SetUp fixes the settings: unknown ones and values outside their limits are
 // refused with a *FieldError, the rest is snapped to steps.
-func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
+func (m *Movement) SetUp(turned Settings) (SetUp, error) {
 	s := SetUp{Movement: m, turned: map[Key]Value{}}
 	keys := make([]Key, 0, len(turned))
 	for k := range turned {
@@ -39,6 +40,24 @@ func (m *Movement) SetUp(turned map[Key]Value) (SetUp, error) {
 	}
 	s.key = s.makeKey()
 	return s, s.checkRange()
+}
+
+// SetUp builds a set-up of the catalogue's by its movement's id; the error names the
+// field behind at: at + "movement", at + "settings.bench".
+func (c *Catalogue) SetUp(at, id string, settings Settings) (SetUp, *FieldError) {
+	m := c.Get(id)
+	if m == nil {
+		return SetUp{}, &FieldError{Field: at + "movement", Reason: fmt.Sprintf("there is no movement %q", id)}
+	}
+	s, err := m.SetUp(settings)
+	var field *FieldError
+	switch {
+	case errors.As(err, &field):
+		return s, &FieldError{Field: at + "settings." + field.Field, Reason: field.Reason}
+	case err != nil:
+		return s, &FieldError{Field: at + "settings", Reason: err.Error()}
+	}
+	return s, nil
 }
 
 // put snaps one value into the set-up.
@@ -102,10 +121,38 @@ func (s SetUp) InHand(phi float64) SetUp {
 func (m *Movement) Default() SetUp { return SetUp{Movement: m, key: m.ID} }
 
 // Turned returns the settings that differ from the default.
-func (s SetUp) Turned() map[Key]Value {
-	out := maps.Clone(s.turned)
+func (s SetUp) Turned() Settings {
+	out := Settings(maps.Clone(s.turned))
 	if out == nil {
-		out = map[Key]Value{}
+		out = Settings{}
+	}
+	return out
+}
+
+// Against returns the settings in which a set-up differs from another one's, as far
+// as it has them; nil for none.
+func (s SetUp) Against(o SetUp) Settings {
+	var out Settings
+	put := func(k Key) {
+		is, _ := s.Value(k)
+		was, turned := o.turned[k]
+		if !turned {
+			was = s.Movement.Setting(k).Default
+		}
+		if is != was {
+			if out == nil {
+				out = Settings{}
+			}
+			out[k] = is
+		}
+	}
+	for k := range s.turned {
+		put(k)
+	}
+	for k := range o.turned {
+		if s.Movement.Setting(k) != nil {
+			put(k)
+		}
 	}
 	return out
 }

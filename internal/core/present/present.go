@@ -15,6 +15,7 @@ import (
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 )
@@ -264,8 +265,8 @@ func Cover(lines []Line, c *movement.Catalogue, y *effort.Yardstick, st *stance.
 		if d.Sets = l.Sets; d.Sets == 0 {
 			d.Sets = setsUnsaid
 		}
-		slot := week.Slot{SetUp: m.Default(), Dose: d}
-		count := slot.Count(y, st)
+		slot := plan.Of(m.Default(), d)
+		count := week.CountSlot(&slot, y, st)
 		for h := range count.Heads {
 			out.Heads[h].Sets += count.Heads[h].Mid
 			for z := range count.Zones[h] {

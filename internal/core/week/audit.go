@@ -149,13 +149,13 @@ func (a *auditor) session(i int) {
 	if a.t.Aims != nil {
 		minutes = a.t.Aims.Minutes
 	}
-	for _, f := range s.Findings(a.t, a.ledger.Sessions[i], minutes) {
+	for _, f := range a.t.Findings(&s.Session, a.ledger.Sessions[i], minutes) {
 		if f.Code == "caps" {
 			continue // said once for the client, not for every session
 		}
-		key := fmt.Sprintf("%s:%s", f.Code, s.Ref)
+		key := fmt.Sprintf("%s:%s", f.Code, s.ID.String())
 		if f.Slot >= 0 {
-			key += ":" + s.Slots[f.Slot].Ref
+			key += ":" + s.Slots[f.Slot].ID.String()
 			if f.Code == "dose" {
 				key += ":" + f.Text
 			}
@@ -174,20 +174,6 @@ func (a *auditor) session(i int) {
 	a.loads(i)
 }
 
-// The muscle groups.
-const (
-	flexors   = "flexors"
-	extensors = "extensors"
-)
-
-// GroupOf is a set-up's muscle group.
-func GroupOf(s movement.SetUp) string {
-	if act := s.Movement.Action; act == movement.Flexion || act == movement.Pull {
-		return flexors
-	}
-	return extensors
-}
-
 // twice finds two slots of one session that are one idea.
 func (a *auditor) twice(i int) {
 	s := &a.week.Sessions[i]
@@ -200,12 +186,12 @@ func (a *auditor) twice(i int) {
 			if shapes[j] == nil || shapes[k] == nil || fitting.Distance(shapes[j], shapes[k]) >= fitting.SameIdea {
 				continue
 			}
-			a.add(Found{Key: "twice:" + s.Slots[j].Ref + ":" + s.Slots[k].Ref, Code: "twice", Severity: Warn, Session: i, Slot: k, Why: whys["twice"],
+			a.add(Found{Key: "twice:" + s.Slots[j].ID.String() + ":" + s.Slots[k].ID.String(), Code: "twice", Severity: Warn, Session: i, Slot: k, Why: whys["twice"],
 				Text: fmt.Sprintf("%s: slots %d and %d are one idea twice (%s; %s).", s.Name, j+1, k+1, names(s.Slots[j].SetUp), names(s.Slots[k].SetUp))}, func() *Fix {
-				return a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Dose.Sets+s.Slots[k].Dose.Sets, mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
+				return a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Sets()+s.Slots[k].Sets(), mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
 					slot := &w.Sessions[i].Slots[j]
-					slot.Dose.Sets = min(slot.Dose.Sets+w.Sessions[i].Slots[k].Dose.Sets, mostSlotSets)
-					slot.clamp(a.t)
+					slot.Add(min(slot.Sets()+w.Sessions[i].Slots[k].Sets(), mostSlotSets) - slot.Sets())
+					a.t.clamp(&w.Sessions[i].Session, j)
 					return w.takeOut(i, k)
 				})
 			})

@@ -1,11 +1,15 @@
 package week
 
 import (
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 
+	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 )
 
 // fixOf is the action for a session's own finding.
@@ -24,8 +28,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 			return a.change("Take it out", func(w *Week) bool { return w.takeOut(i, f.Slot) })
 		}
 		return a.change("Take "+names(to)+" instead", func(w *Week) bool {
-			slot := &w.Sessions[i].Slots[f.Slot]
-			slot.take(to, a.t)
+			a.t.take(&w.Sessions[i].Session, f.Slot, to)
 			return true
 		})
 	case "ladder", "top_range":
@@ -36,9 +39,8 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 		return a.follow(i, f.Slot)
 	case "dose":
 		return a.change("Set it as the caps and the room allow", func(w *Week) bool {
-			slot := &w.Sessions[i].Slots[f.Slot]
-			slot.clamp(a.t)
-			return len(slot.check(a.t)) == 0
+			a.t.clamp(&w.Sessions[i].Session, f.Slot)
+			return len(a.t.checkSlot(&w.Sessions[i].Session, f.Slot)) == 0
 		})
 	case "apart":
 		return a.takeApart(i, f.Slot)
@@ -64,8 +66,7 @@ func (a *auditor) follow(i, j int) *Fix {
 			continue
 		}
 		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
-			slot := &w.Sessions[i].Slots[j]
-			slot.SetUp, slot.Grips = to, nil
+			w.Sessions[i].Slots[j].Turn(to)
 			return true
 		})
 	}
@@ -73,48 +74,81 @@ func (a *auditor) follow(i, j int) *Fix {
 }
 
 // take puts another set-up into a slot; what was found for the old one goes.
-func (s *Slot) take(to movement.SetUp, t *Trainee) {
-	s.SetUp, s.Grips, s.Dose.LoadKg, s.Cues = to, nil, nil, nil
-	s.clamp(t)
+func (t *Trainee) take(s *plan.Session, i int, to movement.SetUp) {
+	slot := &s.Slots[i]
+	slot.Turn(to)
+	slot.Each(func(r *plan.Row) {
+		if r.Load != nil && (r.Load.Kg != nil || r.Load.AddedKg != nil) {
+			r.Load = nil
+		}
+	})
+	slot.Take(dose.ToFind())
+	slot.Cues = nil
+	t.clamp(s, i)
 }
 
-// clamp brings a dose within caps, room and method.
-func (s *Slot) clamp(t *Trainee) {
+// rowField is a field of a row: "rows[1].load.kg".
+var rowField = regexp.MustCompile(`^rows\[(\d+)\]\.([a-z_]+)`)
+
+// clamp brings a slot within caps, room and methods.
+func (t *Trainee) clamp(s *plan.Session, i int) {
+	slot := &s.Slots[i]
 	for range 2 { // the method first, then what it leaves
-		for _, e := range s.check(t) {
-			switch e.Field {
+		for _, e := range t.checkSlot(s, i) {
+			if e.Field == "cues" {
+				slot.Cues = slices.DeleteFunc(slices.Clone(slot.Cues), func(c string) bool {
+					return t.Caps.Against(c) != "" || strings.TrimSpace(c) == "" || len([]rune(c)) > plan.LongestCue
+				})
+				slot.Cues = slot.Cues[:min(len(slot.Cues), plan.MostCues)]
+			}
+			m := rowField.FindStringSubmatch(e.Field)
+			if m == nil {
+				continue
+			}
+			k, _ := strconv.Atoi(m[1])
+			if k >= len(slot.Rows) {
+				continue
+			}
+			slot.Each(func(*plan.Row) {}) // the week before the fix keeps its own
+			r := &slot.Rows[k]
+			switch m[2] {
 			case "method":
-				s.Dose.Method.ID, s.Dose.Method.N = "", 0
+				r.Method = dose.Use{}
 			case "sets":
-				s.Dose.Sets = max(1, s.Dose.Sets)
+				r.Sets = max(1, r.Sets)
+				most := plan.MostSlotSets
 				if t.Caps.MostSets > 0 {
-					s.Dose.Sets = min(s.Dose.Sets, t.Caps.MostSets)
+					most = t.Caps.MostSets
 				}
+				slot.AtMost(most)
 			case "reserve":
-				s.Dose.KeepAtLeast(max(t.Caps.MinReserve, 1))
-				s.Dose.Reserves = s.Dose.Reserves[:min(len(s.Dose.Reserves), s.Dose.Sets)]
+				r.Reserve = max(r.Reserve, t.Caps.MinReserve, 1)
 			case "rest_s":
-				s.Dose.RestS = max(s.Dose.RestS, t.Caps.MinRestS)
-			case "load_kg":
-				carry, rigging := person.CarryOf(s.SetUp), t.Room.Rigging(t.Yardstick.Body().BodyMass)
-				down, ok := person.RoundDown(t.Room.Steps(s.SetUp), carry.Whole(*s.Dose.LoadKg, rigging))
-				if s.Dose.LoadKg = nil; ok {
-					hand := carry.PerHand(down, rigging)
-					s.Dose.LoadKg = &hand
-				}
+				r.RestS = max(r.RestS, t.Caps.MinRestS)
+			case "load":
+				t.clampLoad(s, i, k)
 			case "tempo":
 				if most := t.Caps.MostHoldS; most > 0 {
-					s.Dose.Tempo[1], s.Dose.Tempo[3] = min(s.Dose.Tempo[1], most), min(s.Dose.Tempo[3], most)
+					r.Tempo[1], r.Tempo[3] = min(r.Tempo[1], most), min(r.Tempo[3], most)
 				}
-			case "cues":
-				s.Cues = slices.DeleteFunc(slices.Clone(s.Cues), func(c string) bool {
-					return t.Caps.Against(c) != "" || strings.TrimSpace(c) == "" || len([]rune(c)) > longestCue
-				})
-				s.Cues = s.Cues[:min(len(s.Cues), MostCues)]
+			case "seconds_high":
+				if most := int(t.Caps.MostHoldS); most > 0 {
+					r.SecondsLow, r.SecondsHigh = min(r.SecondsLow, most), min(r.SecondsHigh, most)
+				}
+			case "settings", "movement":
+				r.SetUp = nil
 			}
-			if strings.HasPrefix(e.Field, "grips") {
-				s.Grips = nil
-			}
+		}
+	}
+}
+
+// clampLoad takes the next lighter load there is for a row, or lets it be found.
+func (t *Trainee) clampLoad(s *plan.Session, i, k int) {
+	r, rack := &s.Slots[i].Rows[k], t.Floor().Rack(s.Slots[i].SetUpIn(k))
+	hand := s.Hand(i, k, t.Floor())
+	if r.Load = dose.ToFind(); hand != nil {
+		if down, ok := person.RoundDown(rack.Steps, rack.Carry.Whole(*hand, rack.Rigging)); ok {
+			r.Load = dose.Carried(rack, rack.Carry.PerHand(down, rack.Rigging))
 		}
 	}
 }

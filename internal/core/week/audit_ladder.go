@@ -6,50 +6,45 @@ import (
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 )
 
-// heaviest is the heaviest whole load that any set of a slot asks for, its method
-// counted in; false where no load is known.
-func (t *Trainee) heaviest(s *Slot, place int) (float64, bool) {
-	if s.Dose.LoadKg == nil {
-		return 0, false
-	}
-	rack := dose.RackOf(s.SetUp, t.Room, t.Yardstick.Body().BodyMass)
-	most := rack.Carry.Whole(*s.Dose.LoadKg, rack.Rigging)
-	for n := range s.Dose.Each() {
-		for i, x := range s.Dose.Loads(rack, n, place) {
-			if n == 0 && i == 0 {
-				most = x // what the method makes of the load stands for it
+// heaviest is the heaviest whole load that any set of a slot asks for, its methods
+// and its combo counted in; false where no load is known.
+func (t *Trainee) heaviest(s *plan.Session, i int) (most float64, known bool) {
+	for n := range s.Slots[i].Sets() {
+		for _, x := range s.Loads(i, n, t.Floor()) {
+			if !known || x > most {
+				most, known = x, true
 			}
-			most = max(most, x)
 		}
 	}
-	return most, true
+	return most, known
 }
 
 // added is what a slot adds to the body, kg; 0 where the body is not what is lifted.
-func (t *Trainee) added(s *Slot, place int) float64 {
-	if person.CarryOf(s.SetUp) != person.BodyWeight {
+func (t *Trainee) added(s *plan.Session, i int) float64 {
+	if person.CarryOf(s.Slots[i].SetUp) != person.BodyWeight {
 		return 0
 	}
-	most, _ := t.heaviest(s, place)
+	most, _ := t.heaviest(s, i)
 	return most
 }
 
 // byLoad are the findings on what a slot's load is, whatever its movement is
 // called: load added to a dip or pull-up, and top-range presses against the full
 // range.
-func (t *Trainee) byLoad(s *Session, i int, add func(code string, severity Severity, slot int, text string, args ...any)) {
+func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity Severity, slot int, text string, args ...any)) {
 	slot := &s.Slots[i]
-	switch v := t.Fence.JudgeAdded(slot.SetUp, t.added(slot, s.Place(i))); {
+	switch v := t.Fence.JudgeAdded(slot.SetUp, t.added(s, i)); {
 	case v.Barred():
 		add("ladder", Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
 	case v.Overridden == "" && v.Ruling == person.Modify:
 		add("ladder", Note, i, "Slot %d, to modify: %s", i+1, v.Reasons[0].Words)
 	}
 	course, known, isTop := t.courseOf(slot)
-	most, loaded := t.heaviest(slot, s.Place(i))
+	most, loaded := t.heaviest(s, i)
 	if !isTop || !loaded {
 		return
 	}
@@ -70,15 +65,15 @@ func (t *Trainee) byLoad(s *Session, i int, add func(code string, severity Sever
 
 // courseOf is what a slot's top-range work is held to: known says whether there is
 // a series to take it from, isTop whether it is such work at all.
-func (t *Trainee) courseOf(s *Slot) (course series.Course, known, isTop bool) {
-	d := &s.Dose
+func (t *Trainee) courseOf(s *plan.Slot) (course series.Course, known, isTop bool) {
+	d := s.First()
 	switch {
 	case s.SetUp.Movement.TopRange:
-		course, known = series.CourseOf(s.SetUp, t.Own, d.RepsLow, d.RepsHigh, d.ReserveOf(0))
+		course, known = series.CourseOf(s.SetUp, t.Own, d.RepsLow, d.RepsHigh, d.Reserve)
 		return course, known, true
 	case d.Method.ID == dose.StrongPartials:
 		own := t.Own[s.SetUp.Key()]
-		course, known = series.CourseFrom(own, d.Method.N, d.RepsLow, d.RepsHigh, d.ReserveOf(0))
+		course, known = series.CourseFrom(own, d.Method.N, d.RepsLow, d.RepsHigh, d.Reserve)
 		return course, known, known // without a series the method's own rule holds
 	}
 	return course, false, false
@@ -91,22 +86,21 @@ func (a *auditor) soften(i, j int) *Fix {
 	carry, rigging := person.CarryOf(slot.SetUp), a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass)
 	if carry == person.BodyWeight {
 		return a.change("Take body weight alone", func(w *Week) bool {
-			hand := carry.PerHand(0, rigging)
 			to := &w.Sessions[i].Slots[j]
-			to.Dose.LoadKg, to.Dose.Method = &hand, dose.Use{}
-			return a.t.added(to, s.Place(j)) == 0
+			to.Each(func(r *plan.Row) { r.Method, r.Load = dose.Use{}, nil })
+			to.Take(dose.Added(0))
+			return a.t.added(&w.Sessions[i].Session, j) == 0
 		})
 	}
 	course, known, _ := a.t.courseOf(slot)
-	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok && slot.Dose.Method.ID == "" {
+	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok && slot.First().Method.ID == "" {
 		return a.change("Take "+carry.Words(down, slot.SetUp), func(w *Week) bool {
-			hand := carry.PerHand(down, rigging)
-			w.Sessions[i].Slots[j].Dose.LoadKg = &hand
+			w.Sessions[i].Slots[j].Take(dose.Kg(carry.PerHand(down, rigging)))
 			return true
 		})
 	}
 	return a.change(fmt.Sprintf("Let the load be found: %s", series.FindWords), func(w *Week) bool {
-		w.Sessions[i].Slots[j].Dose.LoadKg = nil
+		w.Sessions[i].Slots[j].Take(dose.ToFind())
 		return true
 	})
 }

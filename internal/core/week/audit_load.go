@@ -4,7 +4,9 @@ import (
 	"fmt"
 	"math"
 
+	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 )
 
@@ -18,10 +20,10 @@ const (
 )
 
 // FitOf says whether the room's loads suit a slot, from its own series.
-func (t *Trainee) FitOf(s *Slot) series.Fitted {
-	set := s.SetUpOf(0)
+func (t *Trainee) FitOf(s *plan.Slot) series.Fitted {
+	set, first := s.SetUpIn(0), s.First()
 	own := t.Own[set.Key()]
-	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, s.Dose.RepsLow, s.Dose.RepsHigh, s.Dose.ReserveOf(0))
+	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, first.RepsLow, first.RepsHigh, first.Reserve)
 }
 
 // loads holds each slot's load against what its own series says.
@@ -32,11 +34,11 @@ func (a *auditor) loads(i int) {
 	s := &a.week.Sessions[i]
 	for j := range s.Slots {
 		slot := &s.Slots[j]
-		own := a.t.Own[slot.SetUpOf(0).Key()]
-		if !(own.E1RM > 0) || slot.Dose.RepsLow >= lightLoadLow {
+		own, first := a.t.Own[slot.SetUpIn(0).Key()], slot.First()
+		if !(own.E1RM > 0) || first.RepsLow >= lightLoadLow || first.IsHold() {
 			continue
 		}
-		found := Found{Key: "load:" + s.Ref + ":" + slot.Ref, Code: "load", Severity: Warn, Session: i, Slot: j, Why: whys["load"]}
+		found := Found{Key: "load:" + s.ID.String() + ":" + slot.ID.String(), Code: "load", Severity: Warn, Session: i, Slot: j, Why: whys["load"]}
 		var fix func() *Fix
 		switch fit := a.t.FitOf(slot); fit.Fit {
 		case series.TooLight:
@@ -46,27 +48,27 @@ func (a *auditor) loads(i int) {
 			found.Text = fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, fit.Words)
 			fix = func() *Fix { return a.fewerReps(i, j, own.E1RM) }
 		case series.Fits:
-			reps, known := a.repsAt(slot, own.E1RM)
-			if !known || reps > slot.Dose.RepsLow-farOff && reps < slot.Dose.RepsHigh+farOff {
+			reps, known := a.repsAt(&s.Session, j, own.E1RM)
+			if !known || reps > first.RepsLow-farOff && reps < first.RepsHigh+farOff {
 				continue
 			}
 			carry, rigging := person.CarryOf(slot.SetUp), a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass)
 			hand := carry.PerHand(fit.Whole, rigging)
-			if math.Abs(hand-*slot.Dose.LoadKg) < 1e-6 {
+			if was := s.Hand(j, 0, a.t.Floor()); math.Abs(hand-*was) < 1e-6 {
 				continue // the room has no better one
 			}
 			if v := a.t.Fence.JudgeAdded(slot.SetUp, fit.Whole); carry == person.BodyWeight && v.Ruling != person.Allowed {
 				continue // what its series allows is not earned yet
 			}
 			left := ""
-			if slot.Dose.ReserveOf(0) > 0 {
-				left = fmt.Sprintf(" with %d left", slot.Dose.ReserveOf(0))
+			if first.Reserve > 0 {
+				left = fmt.Sprintf(" with %d left", first.Reserve)
 			}
 			found.Severity = Note
-			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*slot.Dose.LoadKg, rigging), slot.SetUp), reps, left, slot.Dose.RepsLow, slot.Dose.RepsHigh)
+			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*s.Hand(j, 0, a.t.Floor()), rigging), slot.SetUp), reps, left, first.RepsLow, first.RepsHigh)
 			fix = func() *Fix {
 				return a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
-					w.Sessions[i].Slots[j].Dose.LoadKg = &hand
+					w.Sessions[i].Slots[j].Take(dose.Carried(a.t.Floor().Rack(slot.SetUp), hand))
 					return true
 				})
 			}
@@ -77,20 +79,26 @@ func (a *auditor) loads(i int) {
 	}
 }
 
-// repsAt is how many reps a slot's load gives with its reserve, by the maximum of
-// its series; false where the load is not known, 0 where it is over everything.
-func (a *auditor) repsAt(s *Slot, e1rm float64) (int, bool) {
-	if s.Dose.LoadKg == nil {
+// repsAt is how many reps a slot's first row gives with its reserve at its load, by
+// the maximum of its series; false where the load is not known, 0 where it is over
+// everything.
+func (a *auditor) repsAt(s *plan.Session, j int, e1rm float64) (int, bool) {
+	hand := s.Hand(j, 0, a.t.Floor())
+	if hand == nil {
 		return 0, false
 	}
+	return repsWith(*hand, e1rm, s.Slots[j].First())
+}
+
+func repsWith(hand, e1rm float64, r *plan.Row) (int, bool) {
 	reps := 0
-	for n := 1; n+s.Dose.ReserveOf(0) <= series.MostReps; n++ {
-		if most, ok := series.LoadFor(e1rm, n, s.Dose.ReserveOf(0)); ok && most >= *s.Dose.LoadKg-1e-9 {
+	for n := 1; n+r.Reserve <= series.MostReps; n++ {
+		if most, ok := series.LoadFor(e1rm, n, r.Reserve); ok && most >= hand-1e-9 {
 			reps = n
 		}
 	}
 	// At the end of what an estimate holds for there may be more.
-	return reps, reps+s.Dose.ReserveOf(0) < series.MostReps || reps >= s.Dose.RepsHigh+farOff
+	return reps, reps+r.Reserve < series.MostReps || reps >= r.RepsHigh+farOff
 }
 
 // lightLoad takes the heaviest load there is for many reps near the limit.
@@ -105,11 +113,12 @@ func (a *auditor) lightLoad(i, j int) *Fix {
 		effort = fmt.Sprintf("with %d left", reserve)
 	}
 	return a.change(fmt.Sprintf("Take %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
-		d := &w.Sessions[i].Slots[j].Dose
-		d.RepsLow, d.RepsHigh, d.Reserve, d.Reserves, d.RestS = lightLoadLow, lightLoadHigh, reserve, nil, max(lightLoadRestS, a.t.Caps.MinRestS)
-		steps := a.t.Room.Steps(slot.SetUp)
-		hand := person.CarryOf(slot.SetUp).PerHand(steps[len(steps)-1], a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass))
-		d.LoadKg = &hand
+		to := &w.Sessions[i].Slots[j]
+		to.Each(func(r *plan.Row) {
+			r.RepsLow, r.RepsHigh, r.Reserve, r.RestS = lightLoadLow, lightLoadHigh, reserve, max(lightLoadRestS, a.t.Caps.MinRestS)
+		})
+		rack := a.t.Floor().Rack(slot.SetUp)
+		to.Take(dose.Carried(rack, rack.Carry.PerHand(rack.Steps[len(rack.Steps)-1], rack.Rigging)))
 		return true
 	})
 }
@@ -118,14 +127,13 @@ func (a *auditor) lightLoad(i, j int) *Fix {
 // another set-up where they are too few.
 func (a *auditor) fewerReps(i, j int, e1rm float64) *Fix {
 	slot := &a.week.Sessions[i].Slots[j]
-	steps := a.t.Room.Steps(slot.SetUp)
-	hand := person.CarryOf(slot.SetUp).PerHand(steps[0], a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass))
-	lightest := *slot
-	lightest.Dose.LoadKg = &hand
-	if reps, _ := a.repsAt(&lightest, e1rm); reps >= fewestReps {
+	rack := a.t.Floor().Rack(slot.SetUp)
+	hand := rack.Carry.PerHand(rack.Steps[0], rack.Rigging)
+	if reps, _ := repsWith(hand, e1rm, slot.First()); reps >= fewestReps {
 		return a.change(fmt.Sprintf("Take %d–%d reps with the lightest there is", reps, reps+1), func(w *Week) bool {
-			d := &w.Sessions[i].Slots[j].Dose
-			d.RepsLow, d.RepsHigh, d.LoadKg = reps, reps+1, &hand
+			to := &w.Sessions[i].Slots[j]
+			to.Each(func(r *plan.Row) { r.RepsLow, r.RepsHigh = reps, reps+1 })
+			to.Take(dose.Carried(rack, hand))
 			return true
 		})
 	}

@@ -6,19 +6,20 @@ import (
 	"slices"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
 // rank is where a slot belongs in a session, the smaller the earlier.
-func (a *auditor) rank(s *Slot, heads [arm.HeadCount]Effective) int {
+func (a *auditor) rank(s *plan.Slot, heads [arm.HeadCount]Effective) int {
 	first := false
 	if a.t.Aims != nil {
 		for h, e := range heads {
-			first = first || a.t.Aims.Levels[h] == priority.Prioritise && e.Mid >= leastSetWorth*float64(s.Dose.Sets)
+			first = first || a.t.Aims.Levels[h] == priority.Prioritise && e.Mid >= leastSetWorth*float64(s.Sets())
 		}
 	}
 	switch {
-	case !s.SetUp.Movement.Computed() && s.Dose.RepsLow <= heavyReps:
+	case !s.SetUp.Movement.Computed() && s.First().RepsLow <= heavyReps:
 		return 0 // heavy, several joints
 	case first:
 		return 1
@@ -39,7 +40,7 @@ func (a *auditor) runs(i int) []run {
 	var out []run
 	for j := range s.Slots {
 		rank := a.rank(&s.Slots[j], a.ledger.Sessions[i].Slots[j].Heads)
-		if j > 0 && s.joined(j-1, j) {
+		if j > 0 && s.Joined(j-1, j) {
 			last := &out[len(out)-1]
 			last.to, last.rank = j+1, min(last.rank, rank)
 			continue
@@ -57,7 +58,7 @@ func (a *auditor) order(i int) {
 	for k := 1; k < len(runs); k++ {
 		is, was := runs[k], runs[k-1]
 		heavy := is.rank == 0 && was.rank > 0
-		fresh := is.rank == 1 && was.rank == 3 && GroupOf(s.Slots[is.from].SetUp) == GroupOf(s.Slots[was.to-1].SetUp)
+		fresh := is.rank == 1 && was.rank == 3 && plan.GroupOf(s.Slots[is.from].SetUp) == plan.GroupOf(s.Slots[was.to-1].SetUp)
 		if !heavy && !fresh {
 			continue
 		}
@@ -65,11 +66,11 @@ func (a *auditor) order(i int) {
 		if heavy {
 			what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"
 		}
-		a.add(Found{Key: "order:" + s.Ref, Code: "order", Severity: Note, Session: i, Slot: is.from, Why: whys["order"],
+		a.add(Found{Key: "order:" + s.ID.String(), Code: "order", Severity: Note, Session: i, Slot: is.from, Why: whys["order"],
 			Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, is.from+1, what)}, func() *Fix {
 			return a.change("Put the session in that order", func(w *Week) bool {
 				slices.SortStableFunc(runs, func(x, y run) int { return cmp.Compare(x.rank, y.rank) })
-				sorted := make([]Slot, 0, len(s.Slots))
+				sorted := make([]plan.Slot, 0, len(s.Slots))
 				for _, r := range runs {
 					sorted = append(sorted, s.Slots[r.from:r.to]...)
 				}
@@ -89,7 +90,7 @@ func (a *auditor) cold(i int) {
 	}
 	scores := a.t.memo().look(s.Slots[0].SetUp).joints
 	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
-		a.add(Found{Key: "cold:" + s.Ref, Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
+		a.add(Found{Key: "cold:" + s.ID.String(), Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
 			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin)}, func() *Fix {
 			return a.change("Warm up 5 minutes first", func(w *Week) bool {
 				w.Sessions[i].WarmUpMin = 5

@@ -3,6 +3,7 @@ package week
 import (
 	"fmt"
 
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
@@ -15,7 +16,7 @@ func (a *auditor) standingStill() {
 			if !ok || int(a.t.Aims.Today-since) < sameFor {
 				continue
 			}
-			a.add(Found{Key: "same:" + s.Ref, Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
+			a.add(Found{Key: "same:" + s.ID.String(), Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
 				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words())}, func() *Fix {
 				return a.rotate(i, j)
 			})
@@ -30,7 +31,7 @@ func (a *auditor) rotate(i, j int) *Fix {
 		return nil
 	}
 	return a.change("Take "+names(to)+" instead, one thing at a time", func(w *Week) bool {
-		w.Sessions[i].Slots[j].take(to, a.t)
+		a.t.take(&w.Sessions[i].Session, j, to)
 		return true
 	})
 }
@@ -41,7 +42,7 @@ func (a *auditor) unchanged() {
 	if before == nil {
 		return
 	}
-	var was []*Slot
+	var was []*plan.Slot
 	for i := range before.Sessions {
 		for j := range before.Sessions[i].Slots {
 			was = append(was, &before.Sessions[i].Slots[j])
@@ -53,7 +54,7 @@ func (a *auditor) unchanged() {
 			slot := &a.week.Sessions[i].Slots[j]
 			found := -1
 			for k, o := range was {
-				if o != nil && slot.SetUp.Key() == o.SetUp.Key() && sameDose(&slot.Dose, &o.Dose) && slot.sameGrips(o) {
+				if o != nil && slot.SameWork(o) {
 					found = k
 				}
 			}
@@ -67,7 +68,7 @@ func (a *auditor) unchanged() {
 	if slots == 0 || slots != len(was) {
 		return
 	}
-	a.add(Found{Key: "unchanged:" + a.week.Sessions[0].Ref, Code: "unchanged", Severity: Note, Session: -1, Slot: -1, Why: whys["unchanged"],
+	a.add(Found{Key: "unchanged:" + a.week.Sessions[0].ID.String(), Code: "unchanged", Severity: Note, Session: -1, Slot: -1, Why: whys["unchanged"],
 		Text: "Nothing has changed since the week before: the same set-ups, sets, reps and loads."}, func() *Fix {
 		return a.oneRepMore()
 	})
@@ -89,8 +90,7 @@ func (a *auditor) oneRepMore() *Fix {
 	}
 	s := &a.week.Sessions[si]
 	return a.change("One rep more of "+names(s.Slots[sj].SetUp)+" in "+s.Name, func(w *Week) bool {
-		d := &w.Sessions[si].Slots[sj].Dose
-		d.RepsLow, d.RepsHigh = d.RepsLow+1, d.RepsHigh+1
-		return len(w.Sessions[si].Slots[sj].check(a.t)) == 0
+		w.Sessions[si].Slots[sj].Each(func(r *plan.Row) { r.RepsLow, r.RepsHigh = r.RepsLow+1, r.RepsHigh+1 })
+		return len(a.t.checkSlot(&w.Sessions[si].Session, sj)) == 0
 	})
 }

@@ -1,6 +1,7 @@
 package week_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -17,6 +18,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
@@ -24,7 +26,7 @@ import (
 
 // randomWeek plans anything at all: any movements, doses, methods, combos, locks.
 func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
-	sessions := map[int][]week.Slot{}
+	sessions := map[int][]plan.Slot{}
 	for d := range 7 {
 		if r.IntN(2) == 0 {
 			continue
@@ -33,24 +35,21 @@ func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
 		for range r.IntN(6) {
 			m := movement.Shipped.Movements[r.IntN(len(movement.Shipped.Movements))]
 			s := slot(m.ID, 1+r.IntN(6), r.IntN(5))
-			s.Dose.RepsLow = 3 + r.IntN(20)
-			s.Dose.RepsHigh = s.Dose.RepsLow + r.IntN(5)
-			s.Dose.RestS = 30 * r.IntN(7)
+			s.Rows[0].RepsLow = 3 + r.IntN(20)
+			s.Rows[0].RepsHigh = s.Rows[0].RepsLow + r.IntN(5)
+			s.Rows[0].RestS = 30 * r.IntN(7)
 			if r.IntN(5) == 0 {
-				s.Dose.Tempo = effort.Tempo{2, float64(r.IntN(8)), 1, float64(r.IntN(8))}
+				s.Rows[0].Tempo = effort.Tempo{2, float64(r.IntN(8)), 1, float64(r.IntN(8))}
 			}
 			if r.IntN(6) == 0 {
 				s.Cues = []string{"Elbows still", "Swing it up and hold your breath"}
 			}
 			if r.IntN(3) == 0 {
-				s.Dose.Method = dose.Use{ID: dose.Methods[r.IntN(len(dose.Methods))].ID}
-			}
-			if r.IntN(4) == 0 {
-				s.Dose.Reserves = []int{s.Dose.Reserve, r.IntN(5)}[:min(2, s.Dose.Sets)]
+				s.Rows[0].Method = dose.Use{ID: dose.Methods[r.IntN(len(dose.Methods))].ID}
 			}
 			if steps := tr.Room.Steps(s.SetUp); len(steps) > 0 && r.IntN(2) == 0 {
-				hand := person.CarryOf(s.SetUp).PerHand(steps[r.IntN(len(steps))], tr.Room.Rigging(75))
-				s.Dose.LoadKg = &hand
+				rack := tr.Floor().Rack(s.SetUp)
+				s.Rows[0].Load = dose.Carried(rack, rack.Carry.PerHand(steps[r.IntN(len(steps))], rack.Rigging))
 			}
 			if r.IntN(5) == 0 {
 				combo = fmt.Sprint("c", d)
@@ -59,13 +58,23 @@ func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
 			}
 			s.Combo = combo
 			s.Locked = r.IntN(4) == 0
-			if others := week.OtherGrips(s.SetUp, movement.Shipped); len(others) > 1 && s.Dose.Sets > 1 && r.IntN(3) == 0 {
-				s.Grips = []movement.SetUp{others[r.IntN(len(others))], others[r.IntN(len(others))]}
+			others := plan.OtherGrips(s.SetUp, movement.Shipped)
+			for r.IntN(3) == 0 { // a row more: another effort, load, hand; or held
+				row := plan.Row{Dose: s.Rows[0].Dose}
+				row.Sets, row.Reserve = 1+r.IntN(3), r.IntN(5)
+				row.Load = []*dose.Load{nil, nil, {Share: 0.5}, dose.StepsOff(1)}[r.IntN(4)]
+				if r.IntN(2) == 0 {
+					row.SetUp = &others[r.IntN(len(others))]
+				}
+				if r.IntN(5) == 0 {
+					row.RepsLow, row.RepsHigh, row.SecondsLow, row.SecondsHigh = 0, 0, 10, 20
+				}
+				s.Rows = append(s.Rows, row)
 			}
 			sessions[d] = append(sessions[d], s)
 		}
 		if sessions[d] == nil {
-			sessions[d] = []week.Slot{}
+			sessions[d] = []plan.Slot{}
 		}
 	}
 	w := planned(sessions)
@@ -138,7 +147,7 @@ func TestFixesOfAnyWeek(t *testing.T) {
 func setsOf(w *week.Week) (n int) {
 	for i := range w.Sessions {
 		for j := range w.Sessions[i].Slots {
-			n += w.Sessions[i].Slots[j].Dose.Sets
+			n += w.Sessions[i].Slots[j].Sets()
 		}
 	}
 	return n
@@ -206,14 +215,12 @@ func stands(w *week.Week, tr *week.Trainee, shelf *week.Shelf) (out [4]int) {
 }
 
 // shape writes all that a slot prescribes.
-func shape(s *week.Slot) string {
-	load := 0.0
-	if s.Dose.LoadKg != nil {
-		load = *s.Dose.LoadKg
+func shape(s *plan.Slot) string {
+	b, err := json.Marshal(s)
+	if err != nil {
+		panic(err)
 	}
-	d := s.Dose
-	d.LoadKg = nil
-	return fmt.Sprintf("%s %s %.4f %+v %v", s.Ref, s.SetUp.Key(), load, d, s.GripWords())
+	return string(b)
 }
 
 func shapes(w *week.Week) (out []string) {

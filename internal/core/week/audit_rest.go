@@ -1,6 +1,10 @@
 package week
 
-import "math"
+import (
+	"math"
+	"musculus/internal/core/plan"
+	"slices"
+)
 
 // standing is how a week stands: what every fix must lower, the gravest first, so
 // that pressing fixes, in any order, comes to rest.
@@ -66,7 +70,7 @@ func (a *auditor) lowers(f *Fix) bool {
 	w, l := &f.Week, *a.ledger
 	b := &auditor{week: w, t: a.t, shelf: a.shelf, ledger: &l, allowed: a.allowed, own: make([]ownFindings, len(w.Sessions))}
 	for i := range w.Sessions {
-		if w.Sessions[i].countsAs(&a.week.Sessions[i]) {
+		if countsAs(&w.Sessions[i], &a.week.Sessions[i]) {
 			b.own[i] = ownFindings{a.own[i].standing, true}
 		} else {
 			l = l.recount(a.t, w, i)
@@ -77,12 +81,12 @@ func (a *auditor) lowers(f *Fix) bool {
 }
 
 // countsAs says whether two sessions hold the same prescription in the same order.
-func (p *Planned) countsAs(o *Planned) bool {
-	if len(p.Slots) != len(o.Slots) || p.WarmUpMin != o.WarmUpMin {
+func countsAs(p, o *plan.Planned) bool {
+	if len(p.Slots) != len(o.Slots) || p.WarmUpMin != o.WarmUpMin || !slices.Equal(p.Combos, o.Combos) {
 		return false
 	}
 	for j := range p.Slots {
-		if p.Slots[j].Combo != o.Slots[j].Combo || !p.Slots[j].same(&o.Slots[j]) {
+		if p.Slots[j].Combo != o.Slots[j].Combo || !p.Slots[j].Same(&o.Slots[j]) {
 			return false
 		}
 	}

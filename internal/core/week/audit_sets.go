@@ -8,6 +8,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
@@ -28,7 +29,7 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 	for left := mostAdded; left > 0; {
 		i, j := a.roomFor(&next, &l, h, zone)
 		if j >= 0 {
-			next.Sessions[i].Slots[j].Dose.Sets++
+			next.Sessions[i].Slots[j].Add(1)
 			note(names(next.Sessions[i].Slots[j].SetUp)+" in "+next.Sessions[i].Name, 1)
 			left--
 		} else {
@@ -41,7 +42,7 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 			}
 			d := dose.Usual(a.t.Caps)
 			d.Sets = min(d.Sets, left)
-			next.Sessions[i].Slots = append(next.Sessions[i].Slots, Slot{SetUp: it.shape.SetUp, Dose: d})
+			next.Sessions[i].Slots = append(next.Sessions[i].Slots, plan.Of(it.shape.SetUp, d))
 			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
 			left -= d.Sets
 		}
@@ -69,15 +70,15 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 	for i := range w.Sessions {
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
-			group := l.Sessions[i].Hard(GroupOf(s.SetUp))
-			if w.Sessions[i].locked(j) || s.Dose.Sets >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Dose.Sets >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
+			group := l.Sessions[i].Hard(plan.GroupOf(s.SetUp))
+			if locked(&w.Sessions[i], j) || s.Sets() >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Sets() >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
 				continue
 			}
 			gives := l.Sessions[i].Slots[j].Heads[h].Mid
 			if zone >= 0 {
 				gives = l.Sessions[i].Slots[j].Zones[h][zone]
 			}
-			if per := gives / float64(s.Dose.Sets); per > best {
+			if per := gives / float64(s.Sets()); per > best {
 				session, slot, best = i, j, per
 			}
 		}
@@ -89,7 +90,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 func (a *auditor) lightest(w *Week, l *Ledger) int {
 	best := -1
 	for i := range w.Sessions {
-		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
+		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < plan.MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
 			best = i
 		}
 	}
@@ -99,9 +100,8 @@ func (a *auditor) lightest(w *Week, l *Ledger) int {
 // oneLess takes one set from a slot, and the slot out with its last.
 func (w *Week) oneLess(i, j int) {
 	slot := &w.Sessions[i].Slots[j]
-	if slot.Dose.Sets > 1 {
-		slot.Dose.OneLess()
-		slot.Grips = slot.Grips[:min(len(slot.Grips), slot.Dose.Sets)]
+	if slot.Sets() > 1 {
+		slot.Less()
 		return
 	}
 	w.takeOut(i, j)
@@ -157,7 +157,7 @@ func (w *Week) most(score func(session, slot int) (x float64, ok bool)) (session
 	best := 0.0
 	for i := range w.Sessions {
 		for j := range w.Sessions[i].Slots {
-			if w.Sessions[i].locked(j) {
+			if locked(&w.Sessions[i], j) {
 				continue
 			}
 			if x, ok := score(i, j); ok && (slot < 0 || x > best) {
@@ -173,10 +173,10 @@ func (w *Week) most(score func(session, slot int) (x float64, ok bool)) (session
 func (a *auditor) fewer(only int, group string, done func(*Ledger) bool) *Fix {
 	return a.takeAway(mostFixSteps, func(w *Week, l *Ledger) (int, int) {
 		return w.most(func(i, j int) (float64, bool) {
-			if only >= 0 && i != only || group != "" && group != GroupOf(w.Sessions[i].Slots[j].SetUp) {
+			if only >= 0 && i != only || group != "" && group != plan.GroupOf(w.Sessions[i].Slots[j].SetUp) {
 				return 0, false
 			}
-			return l.spareable(i, j, w.Sessions[i].Slots[j].Dose.Sets), true
+			return l.spareable(i, j, w.Sessions[i].Slots[j].Sets()), true
 		})
 	}, done)
 }
@@ -205,7 +205,7 @@ func (l *Ledger) spareable(i, j, sets int) float64 {
 func (a *auditor) fewerFor(h arm.HeadIndex, done func(*Ledger) bool) *Fix {
 	return a.takeAway(mostFixSteps, func(w *Week, l *Ledger) (int, int) {
 		return w.most(func(i, j int) (float64, bool) {
-			sets, heads := float64(w.Sessions[i].Slots[j].Dose.Sets), &l.Sessions[i].Slots[j].Heads
+			sets, heads := float64(w.Sessions[i].Slots[j].Sets()), &l.Sessions[i].Slots[j].Heads
 			per := heads[h].Mid / sets
 			for o, e := range heads {
 				if o != int(h) && l.Heads[o].Total.Mid-e.Mid/sets < l.Heads[o].Target.Low {
@@ -223,10 +223,10 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 		return w.most(func(i, j int) (float64, bool) {
 			s := &w.Sessions[i].Slots[j]
 			worst := 0
-			for _, g := range s.grips() {
+			for _, g := range s.SetUps() {
 				worst = max(worst, a.t.memo().look(g).joints.Of(joint))
 			}
-			return float64(worst*100 + s.Dose.Sets), worst > 0 && s.Dose.HardSets() > 0
+			return float64(worst*100 + s.Sets()), worst > 0 && s.HardSets() > 0
 		})
 	}, func(l *Ledger) bool { return l.Joints.Of(joint) <= most })
 }

@@ -9,6 +9,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
@@ -118,7 +119,7 @@ func (a *auditor) spacing() {
 			if len(both) == 0 {
 				continue
 			}
-			a.add(Found{Key: "spacing:" + one.Ref + ":" + other.Ref, Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
+			a.add(Found{Key: "spacing:" + one.ID.String() + ":" + other.ID.String(), Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
 				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; "))}, func() *Fix {
 				return cmp.Or(a.move(j), a.move(i))
 			})
@@ -220,10 +221,10 @@ func (a *auditor) failures() {
 				if !tooMany(&l) {
 					return true
 				}
-				var most *Slot
+				var most *plan.Slot
 				for i := range w.Sessions {
 					for j := range w.Sessions[i].Slots {
-						if s := &w.Sessions[i].Slots[j]; !w.Sessions[i].locked(j) && s.Dose.Failures() > 0 && (most == nil || s.Dose.Failures() > most.Dose.Failures()) {
+						if s := &w.Sessions[i].Slots[j]; !locked(&w.Sessions[i], j) && s.Failures() > 0 && (most == nil || s.Failures() > most.Failures()) {
 							most = s
 						}
 					}
@@ -231,7 +232,7 @@ func (a *auditor) failures() {
 				if most == nil {
 					return false
 				}
-				most.Dose.KeepAtLeast(max(1, a.t.Caps.MinReserve))
+				most.KeepAtLeast(max(1, a.t.Caps.MinReserve))
 			}
 			return false
 		})

@@ -11,6 +11,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 )
@@ -22,8 +23,8 @@ func under(t *testing.T, ids ...person.CapID) *week.Trainee {
 	return tr
 }
 
-func fields(s *week.Session, tr *week.Trainee) (out []string) {
-	for _, e := range s.Check(tr) {
+func fields(s *plan.Session, tr *week.Trainee) (out []string) {
+	for _, e := range tr.Check(s) {
 		out = append(out, e.Field)
 	}
 	return
@@ -38,29 +39,29 @@ func TestLongHoldsFallUnderTheCaps(t *testing.T) {
 			tempo effort.Tempo
 			fault bool
 		}{{effort.Tempo{2, 20, 1, 20}, true}, {effort.Tempo{2, 3.5, 1, 0}, true}, {effort.Tempo{2, 0, 1, 3.5}, true}, {effort.Tempo{8, 3, 8, 3}, false}, {effort.Tempo{}, false}} {
-			s := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 2, 3)}}
-			s.Slots[0].Dose.Tempo = c.tempo
+			s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", 2, 3)}}
+			s.Slots[0].Rows[0].Tempo = c.tempo
 			if c.fault {
-				assert.Equal(t, []string{"slots[0].tempo"}, fields(&s, tr), "%s %v", id, c.tempo)
+				assert.Equal(t, []string{"slots[0].rows[0].tempo"}, fields(&s, tr), "%s %v", id, c.tempo)
 			} else {
 				assert.Empty(t, fields(&s, tr), "%s %v", id, c.tempo)
 			}
 		}
 		for _, m := range []string{"last_rep_hold", dose.StaticHold} {
-			s := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 2, 3)}}
-			s.Slots[0].Dose.Method.ID = m
-			assert.Equal(t, []string{"slots[0].method"}, fields(&s, tr), "%s closes %s", id, m)
+			s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", 2, 3)}}
+			s.Slots[0].Rows[0].Method.ID = m
+			assert.Equal(t, []string{"slots[0].rows[0].method"}, fields(&s, tr), "%s closes %s", id, m)
 		}
 	}
-	s := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 2, 3)}}
-	s.Slots[0].Dose.Tempo = effort.Tempo{2, 20, 1, 20}
+	s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", 2, 3)}}
+	s.Slots[0].Rows[0].Tempo = effort.Tempo{2, 20, 1, 20}
 	assert.Empty(t, fields(&s, under(t)), "without caps it is the coach's affair")
 	tr := under(t, person.BloodPressure)
-	w := planned(map[int][]week.Slot{0: s.Slots})
+	w := planned(map[int][]plan.Slot{0: s.Slots})
 	for key, f := range audit(&w, tr, nil) {
 		if strings.HasPrefix(key, "dose:") {
 			require.NotNil(t, f.Fix)
-			assert.Equal(t, effort.Tempo{2, 3, 1, 3}, f.Fix.Week.Sessions[0].Slots[0].Dose.Tempo)
+			assert.Equal(t, effort.Tempo{2, 3, 1, 3}, f.Fix.Week.Sessions[0].Slots[0].Rows[0].Tempo)
 		}
 	}
 }
@@ -68,26 +69,25 @@ func TestLongHoldsFallUnderTheCaps(t *testing.T) {
 // What turns the caps close follows from the members; the rest between members is
 // held to the rest cap like every other.
 func TestCombosFallUnderTheCapsByTheirMembers(t *testing.T) {
-	combo := func(method string, rest int, ids ...string) *week.Session {
-		s := &week.Session{}
+	combo := func(rest int, ids ...string) *plan.Session {
+		s := &plan.Session{}
 		for _, id := range ids {
 			x := slot(id, 2, 3)
-			x.Combo, x.Dose.Method.ID, x.Dose.RestS = "a", method, rest
+			x.Combo = "a"
 			s.Slots = append(s.Slots, x)
 		}
+		s.Combos = []plan.Combo{{ID: "a", BetweenS: rest, AfterS: rest}}
 		return s
 	}
 	pressure, cautious := under(t, person.BloodPressure), under(t, person.Cautious)
 	curls := []string{"curl_standing_dumbbells", "curl_neutral", "curl_turning"}
-	for _, method := range []string{"", dose.Opposing, "straight"} {
-		assert.Equal(t, []string{"slots[0].method"}, fields(combo(method, 90, curls[:2]...), pressure), "two curls called %q", method)
-		assert.Empty(t, fields(combo(method, 90, curls[:2]...), cautious), "caution closes three, not two")
-		assert.Equal(t, []string{"slots[0].method"}, fields(combo(method, 90, curls...), cautious))
-	}
-	assert.Empty(t, fields(combo(dose.Opposing, 90, "curl_standing_dumbbells", "lying_dumbbells"), pressure))
-	assert.Equal(t, []string{"slots[0].rest_s", "slots[1].rest_s"}, fields(combo(dose.Opposing, 0, "curl_standing_dumbbells", "lying_dumbbells"), pressure), "no rest between members")
-	c := combo("", 90, curls[:2]...)
-	found := c.Findings(pressure, c.Count(pressure.Yardstick, pressure.Stance), 0)
+	assert.Equal(t, []string{"slots[0].combo"}, fields(combo(90, curls[:2]...), pressure))
+	assert.Empty(t, fields(combo(90, curls[:2]...), cautious), "caution closes three, not two")
+	assert.Equal(t, []string{"slots[0].combo"}, fields(combo(90, curls...), cautious))
+	assert.Empty(t, fields(combo(90, "curl_standing_dumbbells", "lying_dumbbells"), pressure))
+	assert.Equal(t, []string{"combos[0].between_s"}, fields(combo(0, "curl_standing_dumbbells", "lying_dumbbells"), pressure), "no rest between members")
+	c := combo(90, curls[:2]...)
+	found := pressure.Findings(c, week.Count(c, pressure.Yardstick, pressure.Stance), 0)
 	assert.True(t, contains(found, "combo", week.Stop), "a plan from before the caps does not leave")
 }
 
@@ -104,29 +104,29 @@ func contains(found []week.Finding, code string, severity week.Severity) bool {
 // reason it stays, and the audit says so.
 func TestACueAgainstTheCapsNeedsAReason(t *testing.T) {
 	tr := under(t, person.BloodPressure)
-	s := week.Session{Slots: []week.Slot{slot("curl_standing_dumbbells", 2, 3)}}
+	s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", 2, 3)}}
 	s.Slots[0].Cues = []string{"Elbows still", "Hold your breath at the bottom"}
-	wrong := s.Check(tr)
+	wrong := tr.Check(&s)
 	require.Len(t, wrong, 1)
 	assert.Equal(t, "slots[0].cues", wrong[0].Field)
 	assert.True(t, wrong[0].Asks)
 	assert.Contains(t, wrong[0].Reason, "holding the breath")
-	assert.True(t, contains(s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0), "dose", week.Stop), "it does not leave as it is")
+	assert.True(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "dose", week.Stop), "it does not leave as it is")
 	s.Slots[0].CueReason = "he means the plank, agreed with his doctor"
-	assert.Empty(t, s.Check(tr))
-	w := planned(map[int][]week.Slot{0: s.Slots})
+	assert.Empty(t, tr.Check(&s))
+	w := planned(map[int][]plan.Slot{0: s.Slots})
 	found, ok := audit(&w, tr, nil)["cue:s0:s0-0"]
 	require.True(t, ok)
 	assert.Contains(t, found.Text, "agreed with his doctor")
-	assert.Empty(t, s.Check(under(t)), "without caps nothing is asked")
+	assert.Empty(t, under(t).Check(&s), "without caps nothing is asked")
 }
 
 // Nothing on the chest in late pregnancy, nothing flat on the back.
 func TestHowSomebodyLies(t *testing.T) {
 	late := under(t, person.PregnantLate)
 	for id, fault := range map[string]bool{"lying_dumbbells": true, "curl_chest_supported": true, "kickback_chest_supported": true, "curl_standing_dumbbells": false, "incline_dumbbells": false} {
-		s := week.Session{Slots: []week.Slot{slot(id, 2, 3)}}
-		assert.Equal(t, fault, len(s.Check(late)) > 0, id)
+		s := plan.Session{Slots: []plan.Slot{slot(id, 2, 3)}}
+		assert.Equal(t, fault, len(late.Check(&s)) > 0, id)
 		v := (&person.Fence{Caps: late.Caps}).Judge(movement.Shipped.Get(id).Default(), nil)
 		assert.Equal(t, fault, v.Barred() && v.ByCaps, id)
 	}
@@ -138,26 +138,29 @@ func TestLoadOnDipsIsFound(t *testing.T) {
 	tr := aimed(t)
 	tr.Room.DipLoads = []float64{5, 10, 20, 30}
 	tr.Fence = &person.Fence{Mobility: person.Mobility{DipLevel: "bars", CleanDips: 9}}
-	dip := func(added float64, method dose.Use, reserve int) *week.Session {
+	dip := func(added float64, method dose.Use, reserve int) *plan.Session {
 		x := slot("dip_bars", 3, reserve)
-		hand := person.BodyWeight.PerHand(added, tr.Room.Rigging(tr.Yardstick.Body().BodyMass))
-		x.Dose.LoadKg, x.Dose.Method = &hand, method
-		return &week.Session{Slots: []week.Slot{x}}
+		x.Rows[0].Load, x.Rows[0].Method = dose.Added(added), method
+		return &plan.Session{Slots: []plan.Slot{x}}
 	}
-	found := func(s *week.Session) []week.Finding { return s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0) }
+	found := func(s *plan.Session) []week.Finding { return tr.Findings(s, week.Count(s, tr.Yardstick, tr.Stance), 0) }
 	assert.True(t, contains(found(dip(30, dose.Use{}, 2)), "ladder", week.Warn))
 	assert.False(t, contains(found(dip(0, dose.Use{}, 2)), "ladder", week.Warn))
-	assert.True(t, contains(found(dip(0, dose.Use{ID: dose.Pyramid}, 2)), "ladder", week.Warn), "a pyramid adds load set by set")
+	climb := dip(0, dose.Use{}, 2)
+	climb.Slots[0].Rows[0].Sets = 1
+	climb.Slots[0].Rows = append(climb.Slots[0].Rows, climb.Slots[0].Rows[0])
+	climb.Slots[0].Rows[1].Load = dose.StepsOff(1)
+	assert.True(t, contains(found(climb), "ladder", week.Warn), "a climb adds load row by row")
 	tr.Fence.Mobility.CleanDips = 0
 	assert.True(t, contains(found(dip(30, dose.Use{}, 2)), "ladder", week.Note), "none recorded: the check is offered")
 	tr.Fence.Mobility.CleanDips = 12
 	assert.False(t, contains(found(dip(30, dose.Use{}, 2)), "ladder", week.Warn))
 	tr.Room.Partner = false
-	assert.Equal(t, []string{"slots[0].reserve"}, fields(dip(30, dose.Use{}, 0), tr), "with load not to the limit alone")
+	assert.Equal(t, []string{"slots[0].rows[0].reserve"}, fields(dip(30, dose.Use{}, 0), tr), "with load not to the limit alone")
 	assert.Empty(t, fields(dip(0, dose.Use{}, 0), tr))
 
 	tr.Fence.Mobility.CleanDips = 9
-	w := planned(map[int][]week.Slot{0: dip(0, dose.Use{ID: dose.Pyramid}, 2).Slots})
+	w := planned(map[int][]plan.Slot{0: climb.Slots})
 	fix := audit(&w, tr, nil)["ladder:s0:s0-0"].Fix
 	require.NotNil(t, fix)
 	assert.Equal(t, "Take body weight alone", fix.Words)
@@ -192,26 +195,24 @@ func TestTopRangePressesAreHeldToTheFullRange(t *testing.T) {
 		pin := set("press_pin_top", 1.2)
 		hand := c.whole / 2
 		tr.Own = map[string]series.Own{c.full.Key(): {SetUp: c.full, E1RM: c.e1rm / 2, Logged: 9}, pin.Key(): {SetUp: pin, Weeks: c.weeks}}
-		s := week.Session{Slots: []week.Slot{slot("press_pin_top", 3, 2)}}
-		s.Slots[0].SetUp, s.Slots[0].Dose.LoadKg = pin, &hand
-		s.Slots[0].Dose.RepsLow, s.Slots[0].Dose.RepsHigh = 6, 10
-		found := s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0)
+		s := plan.Session{Slots: []plan.Slot{slot("press_pin_top", 3, 2)}}
+		s.Slots[0].SetUp, s.Slots[0].Rows[0].Load = pin, dose.Kg(hand)
+		s.Slots[0].Rows[0].RepsLow, s.Slots[0].Rows[0].RepsHigh = 6, 10
+		found := tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0)
 		assert.Equal(t, c.stop, contains(found, "top_range", week.Stop), c.name)
 		assert.Equal(t, c.warned, contains(found, "top_range", week.Warn), c.name)
 	}
 	tr.Own = nil
-	s := week.Session{Slots: []week.Slot{slot("press_pin_top", 3, 2)}}
-	s.Slots[0].Dose.LoadKg = ptr(30)
-	assert.True(t, contains(s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "nothing to hold it against")
-	s.Slots[0].Dose.LoadKg = nil
-	assert.False(t, contains(s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "it is to be found")
+	s := plan.Session{Slots: []plan.Slot{slot("press_pin_top", 3, 2)}}
+	s.Slots[0].Rows[0].Load = dose.Kg(30)
+	assert.True(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "nothing to hold it against")
+	s.Slots[0].Rows[0].Load = dose.ToFind()
+	assert.False(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "it is to be found")
 
 	// The method of that name is held to the same.
 	close := movement.Shipped.Get("press_bench_close").Default()
 	tr.Own = map[string]series.Own{close.Key(): {SetUp: close, E1RM: 30}}
-	s = week.Session{Slots: []week.Slot{slot("press_bench_close", 3, 2)}}
-	s.Slots[0].Dose.Method.ID, s.Slots[0].Dose.LoadKg = dose.StrongPartials, ptr(40)
-	assert.True(t, contains(s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0), "top_range", week.Stop))
+	s = plan.Session{Slots: []plan.Slot{slot("press_bench_close", 3, 2)}}
+	s.Slots[0].Rows[0].Method.ID, s.Slots[0].Rows[0].Load = dose.StrongPartials, dose.Kg(40)
+	assert.True(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Stop))
 }
-
-func ptr(x float64) *float64 { return &x }

@@ -5,6 +5,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
 
@@ -23,21 +24,22 @@ type SlotCount struct {
 	Zones [arm.HeadCount][3]float64
 }
 
-// Count counts one slot by itself; see count.
-func (s *Slot) Count(y *effort.Yardstick, st *stance.Stance) SlotCount {
-	return s.count(NewMemo(y, st), 0)
+// CountSlot counts one slot by itself; see countSlot.
+func CountSlot(s *plan.Slot, y *effort.Yardstick, st *stance.Stance) SlotCount {
+	return NewMemo(y, st).countSlot(s, plan.Turns{})
 }
 
-// share is a set-up with how many of a slot's sets are done in it, each counted by
-// its effort.
+// share is a set-up with what the sets done in it count before it is asked whom they
+// count for.
 type share struct {
 	set  movement.SetUp
 	sets float64
 }
 
-// shares splits a slot's sets over the set-ups they are done in: its grips, and
-// within each the phases where the method turns the hand.
-func (s *Slot) shares() []share {
+// shares splits a slot's sets over the set-ups they are done in: those of its rows,
+// and within each the phases where the method turns the hand; each by its effort and
+// its method's credit.
+func shares(s *plan.Slot) []share {
 	var out []share
 	add := func(set movement.SetUp, sets float64) {
 		for i := range out {
@@ -48,12 +50,10 @@ func (s *Slot) shares() []share {
 		}
 		out = append(out, share{set, sets})
 	}
-	if len(s.Grips) == 0 && s.Dose.Method.ID != dose.HandPhases {
-		return []share{{s.SetUp, s.Dose.Efforts()}}
-	}
-	for n := range s.Dose.Each() {
-		set, counts := s.SetUpOf(n), dose.EffortFactor(s.Dose.ReserveOf(n))
-		if s.Dose.Method.ID != dose.HandPhases {
+	for i := range s.Rows {
+		r := &s.Rows[i]
+		set, counts := s.SetUpIn(i), r.Efforts()*r.Method.Credit()
+		if r.Method.ID != dose.HandPhases {
 			add(set, counts)
 			continue
 		}
@@ -64,19 +64,20 @@ func (s *Slot) shares() []share {
 	return out
 }
 
-// count counts one slot at its place in a combo: sets × method credit × set credit
-// × effort factor for every head, the set credit being that of the stance's bias;
-// sets in other grips and phases count by their own profiles.
-func (s *Slot) count(m *Memo, place int) SlotCount {
+// countSlot counts one slot in its combo: sets × effort factor × method credit ×
+// combo credit × set credit for every head, the set credit being that of the
+// stance's bias; rows in other set-ups and phases count by their own profiles, a
+// hold at the length it is held.
+func (m *Memo) countSlot(s *plan.Slot, turns plan.Turns) SlotCount {
 	base := m.look(s.SetUp)
 	out := SlotCount{Profile: base.profile, Refused: base.refused, Reading: &base.reading}
-	for _, part := range s.shares() {
+	for _, part := range shares(s) {
 		k := m.look(part.set)
 		if k.refused != "" {
 			out.Refused = k.refused
 			continue
 		}
-		sets := part.sets * s.Dose.Method.Credit(place)
+		sets := part.sets * turns.Credit()
 		for i := range k.reading {
 			b := &k.reading[i]
 			gives := Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 )
 
 // Cue is what is told the client, with why it was chosen.
@@ -18,7 +19,7 @@ var jointWords = map[movement.Joint][]string{
 	movement.ShoulderFront: {"shoulder front"}, movement.ShoulderTop: {"shoulder top"},
 }
 
-// CuesFor chooses at most MostCues cues for a set-up: safety for the client's
+// CuesFor chooses at most plan.MostCues cues for a set-up: safety for the client's
 // joints and caps first, then the faults last seen (ids, the latest first), then
 // what makes the set-up do what it is chosen for, then general form.
 func CuesFor(s movement.SetUp, t *Trainee, seen []string) []Cue {
@@ -26,7 +27,7 @@ func CuesFor(s movement.SetUp, t *Trainee, seen []string) []Cue {
 	var out []Cue
 	taken := map[string]bool{}
 	take := func(f *movement.Fault, why string) {
-		if len(out) < MostCues && !taken[f.Cue] {
+		if len(out) < plan.MostCues && !taken[f.Cue] {
 			taken[f.Cue] = true
 			out = append(out, Cue{*f, why})
 		}
@@ -80,14 +81,4 @@ func risks(f *movement.Fault, j movement.Joint) bool {
 		}
 	}
 	return false
-}
-
-// cueAgainst is what one of the slot's cues asks for against the caps, "" for none.
-func (s *Slot) cueAgainst(t *Trainee) string {
-	for _, c := range s.Cues {
-		if against := t.Caps.Against(c); against != "" {
-			return against
-		}
-	}
-	return ""
 }

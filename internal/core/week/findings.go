@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 )
 
 // Severity says how much a finding matters.
@@ -31,7 +32,7 @@ const mostGroupSets = 10
 
 // Findings looks a counted session over: what the room lacks, what cannot be
 // computed, caps, time and hard sets. minutes is the client's time.
-func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
+func (t *Trainee) Findings(s *plan.Session, c Totals, minutes int) []Finding {
 	var out []Finding
 	add := func(code string, severity Severity, slot int, text string, args ...any) {
 		out = append(out, Finding{Severity: severity, Text: fmt.Sprintf(text, args...), Slot: slot, Code: code})
@@ -44,7 +45,7 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 		if c.Slots[i].Refused != "" {
 			add("refused", Stop, i, "Slot %d cannot be done as set: %s.", i+1, c.Slots[i].Refused)
 		}
-		for _, part := range slot.grips() {
+		for _, part := range slot.SetUps() {
 			if v := t.Fence.Judge(part, t.memo().look(part).profile); v.Barred() && !v.ByCaps {
 				add("avoid", Warn, i, "Slot %d is to be avoided: %s", i+1, v.Reasons[0].Words)
 				break
@@ -55,29 +56,30 @@ func (s *Session) Findings(t *Trainee, c Totals, minutes int) []Finding {
 		}
 		t.byLoad(s, i, add)
 		if slot.CueReason != "" {
-			if against := slot.cueAgainst(t); against != "" {
+			if against := slot.CueAgainst(t.Caps); against != "" {
 				add("cue", Note, i, "Slot %d: %s. It stays: %s", i+1, against, slot.CueReason)
 			}
 		}
-		for _, e := range slot.check(t) {
+		for _, e := range t.checkSlot(s, i) {
 			add("dose", Stop, i, "Slot %d: %s.", i+1, e.Reason)
 		}
 	}
-	for _, e := range s.checkCombos(t) {
-		add("combo", Stop, e.slot, "Slot %d: %s.", e.slot+1, e.reason)
+	for _, e := range s.CheckCombos(t.checks()) {
+		i := s.ComboAt(e.Field)
+		add("combo", Stop, i, "Slot %d: %s.", i+1, e.Reason)
 	}
 	for j := 1; j < len(s.Slots); j++ {
-		if !s.joined(j-1, j) {
+		if !s.Joined(j-1, j) {
 			continue
 		}
-		if why := t.Apart(&s.Slots[j-1], &s.Slots[j], s.Slots[j].Dose.Method.ID, s.Place(j)); why != "" {
+		if why := t.Apart(s, j-1); why != "" {
 			add("apart", Stop, j, "Slots %d and %d are joined, but %s.", j, j+1, why)
 		}
 	}
 	if c.Over(minutes) {
 		add("minutes", Warn, -1, "%s minutes against the %d this client has.", apart(c.Minutes, float64(minutes), 0), minutes)
 	}
-	for _, group := range []string{flexors, extensors} {
+	for _, group := range []string{plan.Flexors, plan.Extensors} {
 		if n := c.Hard(group); n > mostGroupSets {
 			add("group_session", Warn, -1, "%d hard sets for the elbow %s in one session, over %d.", n, group, mostGroupSets)
 			out[len(out)-1].Group = group

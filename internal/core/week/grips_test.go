@@ -12,6 +12,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 )
@@ -20,16 +21,16 @@ import (
 // come to the sum of the slots they would be.
 func TestGripsCountSetBySet(t *testing.T) {
 	tr := aimed(t)
-	mixed := with(slot("curl_standing_dumbbells", 3, 2), func(s *week.Slot) { s.Grips = grips("curl_neutral", "curl_standing_dumbbells") })
+	mixed := with(slot("curl_standing_dumbbells", 3, 2), func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") })
 	one, two := slot("curl_neutral", 1, 2), slot("curl_standing_dumbbells", 2, 2)
-	got, a, b := mixed.Count(tr.Yardstick, tr.Stance), one.Count(tr.Yardstick, tr.Stance), two.Count(tr.Yardstick, tr.Stance)
+	got, a, b := week.CountSlot(&mixed, tr.Yardstick, tr.Stance), week.CountSlot(&one, tr.Yardstick, tr.Stance), week.CountSlot(&two, tr.Yardstick, tr.Stance)
 	for h := range got.Heads {
 		assert.InDelta(t, a.Heads[h].Mid+b.Heads[h].Mid, got.Heads[h].Mid, 1e-9)
 		for z := range got.Zones[h] {
 			assert.InDelta(t, a.Zones[h][z]+b.Zones[h][z], got.Zones[h][z], 1e-9)
 		}
 	}
-	w, parts := planned(map[int][]week.Slot{0: {mixed}}), planned(map[int][]week.Slot{0: {one, two}})
+	w, parts := planned(map[int][]plan.Slot{0: {mixed}}), planned(map[int][]plan.Slot{0: {one, two}})
 	assert.Equal(t, parts.Count(tr).Joints, w.Count(tr).Joints)
 	assert.Equal(t, "set 1: Thumbs-up curl, two dumbbells, thumbs up; sets 2–3: Standing curl, two dumbbells, palms up", mixed.GripWords())
 	assert.Empty(t, one.GripWords())
@@ -39,11 +40,11 @@ func TestGripsCountSetBySet(t *testing.T) {
 // neutral, together one and a half sets.
 func TestHandPhasesAreSplit(t *testing.T) {
 	tr := aimed(t)
-	phases := with(slot("curl_standing_dumbbells", 2, 2), func(s *week.Slot) { s.Dose.Method = dose.Use{ID: dose.HandPhases} })
-	got := phases.Count(tr.Yardstick, tr.Stance).Heads
-	up, neutral := slot("curl_standing_dumbbells", 1, 2), week.Slot{SetUp: phases.SetUp.InHand(0), Dose: slot("curl_neutral", 1, 2).Dose}
-	for h, e := range up.Count(tr.Yardstick, tr.Stance).Heads {
-		assert.InDelta(t, e.Mid+2*neutral.Count(tr.Yardstick, tr.Stance).Heads[h].Mid, got[h].Mid, 1e-9)
+	phases := with(slot("curl_standing_dumbbells", 2, 2), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: dose.HandPhases} })
+	got := week.CountSlot(&phases, tr.Yardstick, tr.Stance).Heads
+	up, neutral := slot("curl_standing_dumbbells", 1, 2), plan.Of(phases.SetUp.InHand(0), slot("curl_neutral", 1, 2).Rows[0].Dose)
+	for h, e := range week.CountSlot(&up, tr.Yardstick, tr.Stance).Heads {
+		assert.InDelta(t, e.Mid+2*week.CountSlot(&neutral, tr.Yardstick, tr.Stance).Heads[h].Mid, got[h].Mid, 1e-9)
 	}
 	assert.Greater(t, got[arm.Brachioradialis].Mid, got[arm.BicepsShort].Mid, "most of it is neutral")
 }
@@ -51,18 +52,18 @@ func TestHandPhasesAreSplit(t *testing.T) {
 func TestAGripIsTheSameWeightHeldOtherwise(t *testing.T) {
 	tr := aimed(t)
 	for id, want := range map[string]string{"curl_neutral": "", "curl_turning": "", "curl_standing_bar": "not the same weight", "curl_reclined": "not the same weight", "kickback_dumbbell": "not the same weight"} {
-		s := week.Session{Slots: []week.Slot{with(slot("curl_standing_dumbbells", 2, 2), func(s *week.Slot) { s.Grips = grips(id, "curl_standing_dumbbells") })}}
-		errs := s.Check(tr)
+		s := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 2, 2), func(s *plan.Slot) { gripped(s, id, "curl_standing_dumbbells") })}}
+		errs := tr.Check(&s)
 		if want == "" {
 			assert.Empty(t, errs, id)
 			continue
 		}
 		require.Len(t, errs, 1, id)
-		assert.Equal(t, "slots[0].grips[0]", errs[0].Field)
+		assert.Equal(t, "slots[0].rows[0].movement", errs[0].Field)
 		assert.Contains(t, errs[0].Reason, want)
 	}
-	many := week.Session{Slots: []week.Slot{with(slot("curl_standing_dumbbells", 1, 2), func(s *week.Slot) { s.Grips, s.Starts = grips("curl_neutral", "curl_neutral"), "both" })}}
-	assert.Len(t, many.Check(tr), 2)
+	both := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 1, 2), func(s *plan.Slot) { s.Starts = "both" })}}
+	assert.Len(t, both.Says(), 1)
 }
 
 // The weakest first: by the model and the hand factors, or by the log where every
@@ -74,10 +75,10 @@ func TestGripsArePlannedFromWeakToStrong(t *testing.T) {
 	require.Len(t, ordered, 3)
 	assert.Equal(t, "curl_palms_down_dumbbells", ordered[0].SetUp.Movement.ID)
 	assert.Equal(t, 1.0, ordered[2].Part)
-	plan := series.PlanGrips(ordered, 4)
-	require.Len(t, plan, 4)
-	assert.Equal(t, ordered[0].SetUp.Key(), plan[0].Key())
-	assert.Equal(t, ordered[2].SetUp.Key(), plan[3].Key())
+	sets := series.PlanGrips(ordered, 4)
+	require.Len(t, sets, 4)
+	assert.Equal(t, ordered[0].SetUp.Key(), sets[0].Key())
+	assert.Equal(t, ordered[2].SetUp.Key(), sets[3].Key())
 	assert.Nil(t, series.PlanGrips(ordered, 1), "one set needs no plan")
 	assert.Nil(t, series.PlanGrips(ordered[:1], 3), "one grip is none")
 	byLog := series.OrderGrips(all, tr.Yardstick, map[string]float64{"curl_standing_dumbbells": 10, "curl_neutral": 20, "curl_palms_down_dumbbells": 15})
@@ -92,19 +93,19 @@ func TestOtherGripsAreFound(t *testing.T) {
 		"curl_standing_bar":       {"curl_palms_down_bar", "curl_standing_bar?grip_width=0.6", "curl_standing_bar?grip_width=1.6"},
 		"press_bench_close":       nil, // graded: nothing is known of its grips
 	} {
-		all := week.OtherGrips(movement.Shipped.Get(id).Default(), movement.Shipped)
+		all := plan.OtherGrips(movement.Shipped.Get(id).Default(), movement.Shipped)
 		assert.Equal(t, id, all[0].Key(), "itself first")
 		var keys []string
 		for _, g := range all {
 			keys = append(keys, g.Key())
-			assert.True(t, week.OnlyTheHand(all[0], g), "%s: %s", id, g.Key())
+			assert.True(t, plan.OnlyTheHand(all[0], g), "%s: %s", id, g.Key())
 		}
 		assert.Subset(t, keys, want, id)
 		assert.NotContains(t, keys, "curl_drag", "it is another path, not another grip")
 	}
 	alternate, err := movement.Shipped.Get("curl_standing_dumbbells").SetUp(map[movement.Key]movement.Value{movement.Hands: movement.Word(movement.Alternate)})
 	require.NoError(t, err)
-	for _, g := range week.OtherGrips(alternate, movement.Shipped) {
+	for _, g := range plan.OtherGrips(alternate, movement.Shipped) {
 		assert.Equal(t, 2, g.ArmsInTurn(), g.Key())
 	}
 }
@@ -112,18 +113,18 @@ func TestOtherGripsAreFound(t *testing.T) {
 func TestWhoStarts(t *testing.T) {
 	across := slot("curl_neutral_across", 2, 2)
 	assert.Equal(t, "take turns in which arm begins", across.StartsWords())
-	across.Starts = week.StartsLeft
+	across.Starts = plan.StartsLeft
 	assert.Contains(t, across.StartsWords(), "left arm first")
 	both := slot("curl_standing_dumbbells", 2, 2)
 	assert.Empty(t, both.StartsWords())
-	both.Dose.Method = dose.Use{ID: dose.Ladder}
+	both.Rows[0].Method = dose.Use{ID: dose.Ladder}
 	assert.NotEmpty(t, both.StartsWords(), "a ladder begins with one arm")
 }
 
 // What may be done in turns and what may not.
 func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 	tr := aimed(t)
-	at := func(id string, k movement.Key, v movement.Value) week.Slot {
+	at := func(id string, k movement.Key, v movement.Value) plan.Slot {
 		set, err := movement.Shipped.Get(id).SetUp(map[movement.Key]movement.Value{k: v})
 		require.NoError(t, err)
 		s := slot(id, 3, 2)
@@ -131,19 +132,18 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 		return s
 	}
 	for _, c := range []struct {
-		a, b   week.Slot
-		method string
-		why    string
+		a, b plan.Slot
+		why  string
 	}{
-		{slot("curl_standing_dumbbells", 3, 2), slot("curl_neutral", 3, 2), "superset_same", ""},
-		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)), "superset_same", "the bench is at 45° for one and at 60° for the other"},
-		{slot("curl_standing_dumbbells", 3, 2), slot("curl_cable_low", 3, 2), "superset_same", "cable"},
-		{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2), "superset_opposing", ""},
-		{slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2), "superset_opposing", ""}, // two columns
-		{slot("curl_cable_low", 3, 2), slot("curl_cable_behind_head", 3, 2), "superset_same", "another height"},
-		{weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 5), "superset_same", "bar would have to carry 20 kg for one and"},
+		{slot("curl_standing_dumbbells", 3, 2), slot("curl_neutral", 3, 2), ""},
+		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)), "the bench is at 45° for one and at 60° for the other"},
+		{slot("curl_standing_dumbbells", 3, 2), slot("curl_cable_low", 3, 2), "cable"},
+		{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2), ""},
+		{slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2), ""}, // two columns
+		{slot("curl_cable_low", 3, 2), slot("curl_cable_behind_head", 3, 2), "another height"},
+		{weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 20), "bar would have to carry 20 kg for one and"},
 	} {
-		why := tr.Apart(&c.a, &c.b, c.method, 1)
+		why := tr.Apart(&plan.Session{Slots: []plan.Slot{c.a, c.b}}, 0)
 		if c.why == "" {
 			assert.Empty(t, why)
 		} else {
@@ -152,12 +152,11 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 	}
 	tr.Room.Cable.Columns = 1
 	a, b := slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2)
-	assert.Contains(t, tr.Apart(&a, &b, "superset_opposing", 1), "another height")
+	assert.Contains(t, tr.Apart(&plan.Session{Slots: []plan.Slot{a, b}}, 0), "another height")
 	// In the second place the bar carries 15 % less, down to a step.
 	first, second := weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_drag", 3, 2), 15)
 	if first.SetUp.Implement() == second.SetUp.Implement() {
-		second.Dose.Method, first.Dose.Method = dose.Use{ID: "superset_same"}, dose.Use{ID: "superset_same"}
-		assert.Empty(t, tr.Apart(&first, &second, "superset_same", 1), "30 kg less 15 % is 20 kg in this room")
+		assert.Empty(t, tr.Apart(&plan.Session{Slots: []plan.Slot{first, second}}, 0), "30 kg less 15 % is 20 kg in this room")
 	}
 }
 
@@ -165,16 +164,16 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 func TestFixesGoRoundWhatIsLocked(t *testing.T) {
 	tr := aimed(t)
 	tr.Aims.Minutes = 30
-	slots := []week.Slot{slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_neutral", 3, 2)}
+	slots := []plan.Slot{slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_neutral", 3, 2)}
 	for locked := range slots {
-		w := planned(map[int][]week.Slot{0: slices.Clone(slots)})
+		w := planned(map[int][]plan.Slot{0: slices.Clone(slots)})
 		w.Sessions[0].Slots[locked].Locked = true
 		f, ok := audit(&w, tr, nil)["minutes:s0"]
 		require.True(t, ok)
 		require.NotNil(t, f.Fix)
-		assert.Equal(t, 5-2*(locked/2), f.Fix.Week.Sessions[0].Slots[locked].Dose.Sets, "the locked one keeps its sets")
+		assert.Equal(t, 5-2*(locked/2), f.Fix.Week.Sessions[0].Slots[locked].Sets(), "the locked one keeps its sets")
 	}
-	near := planned(map[int][]week.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 1: {slot("curl_standing_dumbbells", 5, 2)}})
+	near := planned(map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 1: {slot("curl_standing_dumbbells", 5, 2)}})
 	near.Sessions[1].Locked = true
 	f := audit(&near, tr, nil)["spacing:s0:s1"]
 	require.NotNil(t, f.Fix)
@@ -183,7 +182,7 @@ func TestFixesGoRoundWhatIsLocked(t *testing.T) {
 	f = audit(&near, tr, nil)["spacing:s0:s1"]
 	assert.Nil(t, f.Fix)
 	assert.Equal(t, day.Day(monday), near.Sessions[0].On)
-	odd := planned(map[int][]week.Slot{0: {slot("pushdown_bar", 2, 2), slot("pushdown_rope", 2, 2)}})
+	odd := planned(map[int][]plan.Slot{0: {slot("pushdown_bar", 2, 2), slot("pushdown_rope", 2, 2)}})
 	odd.Sessions[0].Slots[1].Locked = true
 	twice := audit(&odd, tr, nil)["twice:s0-0:s0-1"]
 	assert.Nil(t, twice.Fix)

@@ -9,63 +9,14 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 )
 
-// Join is the method by which a slot would be done in turns with the next one,
-// each with the combo it is already in.
-func (s *Session) Join(i int) string {
-	first, last := i-s.Place(i), i+1
-	for last+1 < len(s.Slots) && s.joined(last, last+1) {
-		last++
-	}
-	for j := first; j <= last; j++ {
-		if GroupOf(s.Slots[j].SetUp) != GroupOf(s.Slots[first].SetUp) {
-			return dose.Opposing
-		}
-	}
-	if last-first > 1 {
-		return dose.ThreeInRow
-	}
-	return dose.SupersetSame
-}
-
-// comboFault is what is wrong with a combo, at one of its slots.
-type comboFault struct {
-	slot   int
-	reason string
-}
-
-// checkCombos holds combos to the caps by what their members are, not by what their
-// method is called: a combo of one muscle group is a superset of the same muscle,
-// three or more of a group in it are three in a row. What rests between members is
-// each slot's own rest, held to the cap like every other.
-func (s *Session) checkCombos(t *Trainee) []comboFault {
-	var out []comboFault
-	for first := 0; first < len(s.Slots); {
-		last := first
-		groups := map[string]int{GroupOf(s.Slots[first].SetUp): 1}
-		for last+1 < len(s.Slots) && s.joined(last, last+1) {
-			last++
-			groups[GroupOf(s.Slots[last].SetUp)]++
-		}
-		most := max(groups[flexors], groups[extensors])
-		switch {
-		case last == first:
-		case len(groups) == 1 && slices.Contains(t.Caps.Closed, dose.SupersetSame):
-			out = append(out, comboFault{first, "a combo of one muscle group is closed by this client’s caps"})
-		case most >= 3 && slices.Contains(t.Caps.Closed, dose.ThreeInRow):
-			out = append(out, comboFault{first, "three or more of one muscle group in turns are closed by this client’s caps"})
-		}
-		first = last + 1
-	}
-	return out
-}
-
-// Apart says why two slots cannot be done in turns by a method, the second at its
-// place in the combo, "" if they can: bench, pulley height and the load on a
+// Apart says why slot i and the next one cannot be done in turns, "" if they can: bench, pulley height and the load on a
 // shared bar must be the same for both, and a superset of one muscle has no time
 // to walk to a cable and back.
-func (t *Trainee) Apart(a, b *Slot, method string, place int) string {
+func (t *Trainee) Apart(s *plan.Session, i int) string {
+	a, b, turns := &s.Slots[i], &s.Slots[i+1], s.Join(i)
 	ea, eb := a.SetUp.Effort(), b.SetUp.Effort()
 	cables := 0
 	for _, e := range []effort.Setup{ea, eb} {
@@ -74,9 +25,9 @@ func (t *Trainee) Apart(a, b *Slot, method string, place int) string {
 		}
 	}
 	switch {
-	case cables == 1 && method != dose.Opposing:
+	case cables == 1 && turns.Kind != dose.Opposing:
 		return "one is at the cable, the other is not"
-	case cables == 2 && pulleyHeight(ea) != pulleyHeight(eb) && !(method == dose.Opposing && t.Room.Cable != nil && t.Room.Cable.Columns > 1):
+	case cables == 2 && pulleyHeight(ea) != pulleyHeight(eb) && !(turns.Kind == dose.Opposing && t.Room.Cable != nil && t.Room.Cable.Columns > 1):
 		return "the pulley stands at another height"
 	}
 	for _, k := range []movement.Key{movement.Bench, movement.PadSlope} {
@@ -86,11 +37,10 @@ func (t *Trainee) Apart(a, b *Slot, method string, place int) string {
 			return fmt.Sprintf("the %s is at %s° for one and at %s° for the other", map[movement.Key]string{movement.Bench: "bench", movement.PadSlope: "pad"}[k], va, vb)
 		}
 	}
-	if i := a.SetUp.Implement(); i == b.SetUp.Implement() && person.CarryOf(a.SetUp) == person.TwoHands && i != movement.Shared {
-		mass := t.Yardstick.Body().BodyMass
-		one, other := a.Dose.Loads(dose.RackOf(a.SetUp, t.Room, mass), 0, place-1), b.Dose.Loads(dose.RackOf(b.SetUp, t.Room, mass), 0, place)
-		if len(one) > 0 && len(other) > 0 && math.Abs(one[0]-other[0]) > 1e-6 {
-			return fmt.Sprintf("the bar would have to carry %s for one and %s for the other", person.Kg(one[0]), person.Kg(other[0]))
+	if held := a.SetUp.Implement(); held == b.SetUp.Implement() && person.CarryOf(a.SetUp) == person.TwoHands && held != movement.Shared {
+		one, other := t.inTurns(s, i, turns.Place-1, turns), t.inTurns(s, i+1, turns.Place, turns)
+		if one > 0 && other > 0 && math.Abs(one-other) > 1e-6 {
+			return fmt.Sprintf("the bar would have to carry %s for one and %s for the other", person.Kg(one), person.Kg(other))
 		}
 	}
 	return ""
@@ -100,16 +50,32 @@ func (t *Trainee) Apart(a, b *Slot, method string, place int) string {
 // as the model knows it, m above the shoulder.
 func pulleyHeight(e effort.Setup) float64 { return math.Round(e.Load.Pulley[1]*20) / 20 }
 
+// inTurns is the whole load of a slot's first set, were it done in turns at a place;
+// 0 where it is not known.
+func (t *Trainee) inTurns(s *plan.Session, i, place int, turns plan.Turns) float64 {
+	turns.Place = max(place, 0)
+	hand := s.Hand(i, 0, t.Floor())
+	if hand == nil {
+		return 0
+	}
+	slot := &s.Slots[i]
+	if loads := slot.First().Loads(t.Floor().Rack(slot.SetUp), *hand, turns.Load()); len(loads) > 0 {
+		return loads[0]
+	}
+	return 0
+}
+
 // takeApart ends the combo of a slot.
 func (a *auditor) takeApart(i, j int) *Fix {
 	return a.change("Take them apart", func(w *Week) bool {
 		combo := w.Sessions[i].Slots[j].Combo
 		for k := range w.Sessions[i].Slots {
 			if slot := &w.Sessions[i].Slots[k]; slot.Combo == combo {
-				slot.Combo, slot.Dose.Method = "", dose.Use{}
-				slot.Dose.RestS = max(slot.Dose.RestS, dose.PlainRestS(a.t.Caps))
+				slot.Combo = ""
+				slot.RestAtLeast(dose.PlainRestS(a.t.Caps))
 			}
 		}
+		w.Sessions[i].Combos = slices.DeleteFunc(slices.Clone(w.Sessions[i].Combos), func(c plan.Combo) bool { return c.ID == combo })
 		return true
 	})
 }

@@ -8,20 +8,12 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
-// Planned is a session on its day.
-type Planned struct {
-	Ref    string // the caller's name for it, carried along
-	Name   string
-	On     day.Day
-	Intent string // heavy, light, or ""
-	Session
-}
-
 // Week is the sessions of seven days, by day.
-type Week struct{ Sessions []Planned }
+type Week struct{ Sessions []plan.Planned }
 
 // Aims is what a week is counted against.
 type Aims struct {
@@ -69,7 +61,7 @@ type Ledger struct {
 
 // Hard is the hard sets of a muscle group.
 func (l *Ledger) Hard(group string) int {
-	if group == flexors {
+	if group == plan.Flexors {
 		return l.Flexors
 	}
 	return l.Extensors
@@ -78,7 +70,7 @@ func (l *Ledger) Hard(group string) int {
 // OverGroups lists the muscle groups with more hard sets than a week takes.
 func (l *Ledger) OverGroups() []string {
 	out := []string{}
-	for _, group := range []string{flexors, extensors} {
+	for _, group := range []string{plan.Flexors, plan.Extensors} {
 		if l.Hard(group) > MostWeekSets {
 			out = append(out, group)
 		}
@@ -96,13 +88,13 @@ const (
 func (w *Week) Count(t *Trainee) Ledger {
 	sessions := make([]Totals, len(w.Sessions))
 	for i := range w.Sessions {
-		sessions[i] = w.Sessions[i].count(t.memo())
+		sessions[i] = t.memo().count(&w.Sessions[i].Session)
 	}
 	var elsewhere [arm.HeadCount]Effective
 	if t.Aims != nil {
 		for _, e := range t.Aims.Elsewhere {
 			slot := elsewhereSlot(e)
-			c := slot.count(t.memo(), 0)
+			c := t.memo().countSlot(&slot, plan.Turns{})
 			for h := range c.Heads {
 				elsewhere[h].add(c.Heads[h])
 			}
@@ -112,18 +104,18 @@ func (w *Week) Count(t *Trainee) Ledger {
 }
 
 // elsewhereSlot is what work done apart from the sessions counts as.
-func elsewhereSlot(e person.Elsewhere) Slot {
+func elsewhereSlot(e person.Elsewhere) plan.Slot {
 	id := elsewherePress
 	if e.Kind == "pull" {
 		id = elsewherePull
 	}
-	return Slot{SetUp: movement.Shipped.Get(id).Default(), Dose: dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2}}
+	return plan.Of(movement.Shipped.Get(id).Default(), dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2})
 }
 
 // recount is the ledger after one session of the week has changed.
 func (l *Ledger) recount(t *Trainee, w *Week, session int) Ledger {
 	sessions := slices.Clone(l.Sessions)
-	sessions[session] = w.Sessions[session].count(t.memo())
+	sessions[session] = t.memo().count(&w.Sessions[session].Session)
 	var elsewhere [arm.HeadCount]Effective
 	for h := range elsewhere {
 		elsewhere[h] = l.Heads[h].Elsewhere

@@ -1,11 +1,12 @@
 package week
 
 import (
+	"musculus/internal/core/plan"
 	"slices"
 )
 
 // locked says whether a fix must leave a slot alone.
-func (p *Planned) locked(slot int) bool { return p.Locked || p.Slots[slot].Locked }
+func locked(p *plan.Planned, slot int) bool { return p.Locked || p.Slots[slot].Locked }
 
 // keeps says whether a week after a fix has everything that is locked as it was.
 func (w *Week) keeps(after *Week) bool {
@@ -15,11 +16,11 @@ func (w *Week) keeps(after *Week) bool {
 			return false
 		}
 		for j := range was.Slots {
-			if !was.locked(j) {
+			if !locked(was, j) {
 				continue
 			}
-			k := slices.IndexFunc(is.Slots, func(s Slot) bool { return s.Ref == was.Slots[j].Ref })
-			if k < 0 || !was.Slots[j].same(&is.Slots[k]) || was.Slots[j].Combo != is.Slots[k].Combo || was.Locked && k != j {
+			k := slices.IndexFunc(is.Slots, func(s plan.Slot) bool { return s.ID == was.Slots[j].ID })
+			if k < 0 || !was.Slots[j].Same(&is.Slots[k]) || was.Slots[j].Combo != is.Slots[k].Combo || was.Locked && k != j {
 				return false
 			}
 		}

@@ -8,6 +8,7 @@ import (
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
 
@@ -64,7 +65,7 @@ func (m *Memo) look(s movement.SetUp) *known {
 
 // learn works a set-up out.
 func learn(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) *known {
-	k := &known{joints: s.Joints(), station: stationOf(s), group: GroupOf(s), carry: person.CarryOf(s)}
+	k := &known{joints: s.Joints(), station: plan.StationOf(s), group: plan.GroupOf(s), carry: person.CarryOf(s)}
 	if s.Movement.Computed() {
 		p, err := s.Profile(y)
 		if err != nil {

@@ -9,6 +9,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
 )
@@ -25,9 +26,9 @@ func TestNoLoadIsProposedThatTheAuditIsAgainst(t *testing.T) {
 	}
 	find := func(seed series.Seed, id string, a *series.Ask) []week.Finding {
 		x := slot(id, 3, 2)
-		x.Dose = dose.Dose{Sets: 3, RepsLow: a.Low, RepsHigh: a.High, Reserve: 2, RestS: 120, LoadKg: &seed.PerHand}
-		s := &week.Session{Slots: []week.Slot{x}}
-		return s.Findings(tr, s.Count(tr.Yardstick, tr.Stance), 0)
+		x.Rows[0].Dose = dose.Dose{Sets: 3, RepsLow: a.Low, RepsHigh: a.High, Reserve: 2, RestS: 120, Load: dose.Carried(tr.Floor().Rack(x.SetUp), seed.PerHand)}
+		s := &plan.Session{Slots: []plan.Slot{x}}
+		return tr.Findings(s, week.Count(s, tr.Yardstick, tr.Stance), 0)
 	}
 	tr.Fence = &person.Fence{Mobility: person.Mobility{DipLevel: "bars", CleanDips: 9}}
 	dips, strong := ask("dip_bars", 6, 8), person.BodyWeight.PerHand(60, tr.Room.Rigging(tr.Yardstick.Body().BodyMass))

@@ -1,78 +1,20 @@
 package week
 
 import (
-	"fmt"
 	"slices"
-	"strings"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
 	"musculus/internal/core/stance"
 )
 
-// Slot is a set-up with its dose and cues.
-type Slot struct {
-	Ref   string // the caller's name for it, carried along; "" for one a fix added
-	Combo string // slots next to each other with the same one are done in turns
-	SetUp movement.SetUp
-	Dose  dose.Dose
-	Cues  []string // at most MostCues, for the client
-	// Grips are the set-ups of the sets one by one, where they differ; the last
-	// one holds on. None: every set is SetUp.
-	Grips  []movement.SetUp
-	Starts Starts // the arm that begins, where the arms take turns
-	// CueReason is why a cue stays that asks for what a cap forbids, "" for none.
-	CueReason string
-	Locked    bool // no fix and no draft touches it
-}
-
-// Session is slots in the order they are done.
-type Session struct {
-	WarmUpMin float64 // general warm-up, minutes
-	Slots     []Slot
-	Locked    bool // no fix and no draft touches its day or its slots
-}
-
-// WarmUpWords tells the general warm-up for the client.
-func (s *Session) WarmUpWords() string {
-	if s.WarmUpMin == 0 {
-		return "no general warm-up"
-	}
-	return fmt.Sprintf("%g min easy warm-up", s.WarmUpMin)
-}
-
-// RampWords tells what leads up to the first working load: "then bar 20 kg × 8";
-// inParts where loads are kept from the client. "" for nothing.
-func (s *Session) RampWords(t *Trainee, inParts bool) string {
-	i := s.Ramped()
-	if i < 0 {
-		return ""
-	}
-	first := s.Slots[i].SetUpOf(0)
-	words := dose.RampWords(first, &s.Slots[i].Dose, dose.RackOf(first, t.Room, t.Yardstick.Body().BodyMass), inParts)
-	return fmt.Sprintf("%s (%s)", words, names(first))
-}
-
-// Ramped is the slot whose working load is led up to: the first that has a load
-// to lead up to; −1 for none.
-func (s *Session) Ramped() int {
-	return slices.IndexFunc(s.Slots, func(x Slot) bool { return len(dose.Ramp(x.SetUpOf(0), &x.Dose)) > 0 })
-}
-
-// Limits of a session.
-const (
-	MostSlots = 20
-	// MostWeekSlots bounds what a week is counted and audited for.
-	MostWeekSlots = 120
-	MostCues      = 3
-	longestCue    = 60 // characters
-	longestReason = 200
-	mostWarmUp    = 60.0
-)
+// MostWeekSlots bounds what a week is counted and audited for.
+const MostWeekSlots = 120
 
 // Trainee is what counting and checking need of a client.
 type Trainee struct {
@@ -102,49 +44,29 @@ func (t *Trainee) Scores() person.Scores {
 	return t.Fence.Scores
 }
 
-// Check returns everything that is wrong with a session, one error a field; the
-// field names the slot ("slots[1].reserve").
-func (s *Session) Check(t *Trainee) []*movement.FieldError {
-	var out []*movement.FieldError
-	if len(s.Slots) > MostSlots {
-		out = append(out, &movement.FieldError{Field: "slots", Reason: fmt.Sprintf("%d slots are more than %d", len(s.Slots), MostSlots)})
-	}
-	if !(s.WarmUpMin >= 0 && s.WarmUpMin <= mostWarmUp) {
-		out = append(out, &movement.FieldError{Field: "warm_up_min", Reason: fmt.Sprintf("%g is outside 0…%g minutes", s.WarmUpMin, mostWarmUp)})
-	}
-	for i := range s.Slots {
-		for _, e := range s.Slots[i].check(t) {
-			e.Field = fmt.Sprintf("slots[%d].%s", i, e.Field)
-			out = append(out, e)
+// Floor is what the client's loads are worked out for.
+func (t *Trainee) Floor() *plan.Floor {
+	return &plan.Floor{Room: t.Room, BodyMass: t.Yardstick.Body().BodyMass, Most: func(s movement.SetUp, reps, reserve int) (float64, bool) {
+		own := t.Own[s.Key()]
+		if !(own.E1RM > 0) {
+			return 0, false
 		}
-	}
-	for _, e := range s.checkCombos(t) {
-		out = append(out, &movement.FieldError{Field: fmt.Sprintf("slots[%d].method", e.slot), Reason: e.reason})
-	}
-	return out
+		return series.LoadFor(own.E1RM, reps, reserve)
+	}}
 }
 
-func (s *Slot) check(t *Trainee) []*movement.FieldError {
-	out := s.Dose.Check(s.SetUp, t.Room, t.Yardstick.Body().BodyMass, t.Caps, t.Scores())
-	if why := t.Caps.Lying(s.SetUp); why != "" {
-		out = append(out, &movement.FieldError{Field: "movement", Reason: why})
-	}
-	if len(s.Cues) > MostCues {
-		out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("%d cues are more than %d", len(s.Cues), MostCues)})
-	}
-	out = append(out, s.checkGrips(t)...)
-	if n := len([]rune(s.CueReason)); n > longestReason {
-		out = append(out, &movement.FieldError{Field: "cue_reason", Reason: fmt.Sprintf("%d characters are more than %d", n, longestReason)})
-	}
-	if against := s.cueAgainst(t); against != "" && strings.TrimSpace(s.CueReason) == "" {
-		out = append(out, &movement.FieldError{Field: "cues", Reason: against + ": give a reason to keep it, or word it another way", Asks: true})
-	}
-	for _, c := range s.Cues {
-		if n := len([]rune(strings.TrimSpace(c))); n == 0 || n > longestCue {
-			out = append(out, &movement.FieldError{Field: "cues", Reason: fmt.Sprintf("a cue has 1…%d characters, this one %d", longestCue, n)})
-		}
-	}
-	return out
+// checks is whom a prescription is checked for.
+func (t *Trainee) checks() *plan.For {
+	return &plan.For{Floor: *t.Floor(), Caps: t.Caps, Scores: t.Scores(), Refused: func(s movement.SetUp) string { return t.memo().look(s).refused }}
+}
+
+// Check returns everything that is wrong with a session for the client, one error a
+// field; the field names slot and row ("slots[1].rows[0].reserve").
+func (t *Trainee) Check(s *plan.Session) []*movement.FieldError { return s.Check(t.checks()) }
+
+// checkSlot returns what is wrong with one slot, in its own paths.
+func (t *Trainee) checkSlot(s *plan.Session, i int) []*movement.FieldError {
+	return s.CheckSlot(i, t.checks())
 }
 
 // Totals is what a session comes to.
@@ -165,7 +87,7 @@ func (t *Totals) Over(minutes int) bool { return minutes > 0 && t.Minutes > floa
 
 // Hard is the hard sets of a muscle group.
 func (t *Totals) Hard(group string) int {
-	if group == flexors {
+	if group == plan.Flexors {
 		return t.Flexors
 	}
 	return t.Extensors
@@ -179,17 +101,15 @@ type JointLoad [movement.JointCount]int
 func (l *JointLoad) Of(j movement.Joint) int { return l[slices.Index(movement.Joints, j)] }
 
 // loadJoints adds what a slot's hard sets load.
-func (s *Slot) loadJoints(m *Memo, to *JointLoad) {
-	var scores *movement.JointScores
-	for n := range s.Dose.Each() {
-		if n == 0 || len(s.Grips) > 0 {
-			scores = &m.look(s.SetUpOf(n)).joints
-		}
-		if !s.Dose.IsHard(n) {
+func (m *Memo) loadJoints(s *plan.Slot, to *JointLoad) {
+	for i := range s.Rows {
+		hard := s.Rows[i].HardSets()
+		if hard == 0 {
 			continue
 		}
+		scores := &m.look(s.SetUpIn(i)).joints
 		for k, j := range movement.Joints {
-			to[k] += scores.Of(j)
+			to[k] += hard * scores.Of(j)
 		}
 	}
 }
@@ -203,16 +123,16 @@ const (
 // Count counts a session, led up to by its ramp. Every set but the session's last is followed by its
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
-func (s *Session) Count(y *effort.Yardstick, st *stance.Stance) Totals {
-	return s.count(NewMemo(y, st))
+func Count(s *plan.Session, y *effort.Yardstick, st *stance.Stance) Totals {
+	return NewMemo(y, st).count(s)
 }
 
-func (s *Session) count(m *Memo) Totals {
+func (m *Memo) count(s *plan.Session) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
 	for i := range s.Slots {
-		first := s.Slots[i].SetUpOf(0)
-		if ramp := dose.RampSeconds(first, m.look(first).carry, &s.Slots[i].Dose); ramp > 0 {
+		first := s.Slots[i].SetUpIn(0)
+		if ramp := dose.RampSeconds(first, m.look(first).carry, &s.Slots[i].First().Dose); ramp > 0 {
 			seconds += ramp
 			break
 		}
@@ -223,7 +143,7 @@ func (s *Session) count(m *Memo) Totals {
 	for i := range s.Slots {
 		slot := &s.Slots[i]
 		k := m.look(slot.SetUp)
-		c := slot.count(m, s.Place(i))
+		c := m.countSlot(slot, s.TurnsOf(i))
 		out.Slots[i] = c
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid
@@ -233,23 +153,21 @@ func (s *Session) count(m *Memo) Totals {
 				out.Zones[h][z] += c.Zones[h][z]
 			}
 		}
-		out.Failures += slot.Dose.Failures()
-		slot.loadJoints(m, &out.Joints)
-		if k.group == flexors {
-			out.Flexors += slot.Dose.HardSets()
+		out.Failures += slot.Failures()
+		m.loadJoints(slot, &out.Joints)
+		if k.group == plan.Flexors {
+			out.Flexors += slot.HardSets()
 		} else {
-			out.Extensors += slot.Dose.HardSets()
+			out.Extensors += slot.HardSets()
 		}
-		rests := slot.Dose.Sets
-		if i == len(s.Slots)-1 {
-			rests--
+		for r := range slot.Rows {
+			seconds += slot.Rows[r].WorkSeconds(slot.SetUpIn(r).ArmsInTurn())
 		}
-		seconds += slot.Dose.WorkSeconds(slot.SetUp.ArmsInTurn()) + float64(rests*slot.Dose.RestS)
 		station := k.station
 		if i > 0 && station != last {
 			moves := 1
-			if s.joined(i-1, i) { // there and back each round
-				moves = 2*slot.Dose.Sets - 1
+			if s.Joined(i-1, i) { // there and back each round
+				moves = 2*slot.Sets() - 1
 			}
 			seconds += float64(moves) * moveS
 		}
@@ -261,27 +179,6 @@ func (s *Session) count(m *Memo) Totals {
 	if len(s.Slots) == 0 {
 		seconds, out.WarmUp = 0, 0
 	}
-	out.Minutes = seconds / 60
+	out.Minutes = (seconds + s.RestSeconds()) / 60
 	return out
-}
-
-// joined says whether two neighbouring slots are done in turns.
-func (s *Session) joined(i, j int) bool {
-	return s.Slots[i].Combo != "" && s.Slots[i].Combo == s.Slots[j].Combo
-}
-
-// Place is a slot's place in its combo, 0 for the first and for no combo.
-func (s *Session) Place(i int) int {
-	n := 0
-	for ; i > 0 && s.joined(i-1, i); i-- {
-		n++
-	}
-	return n
-}
-
-// stationOf names the station a set-up needs: implement, position, and where
-// bench and pulley are.
-func stationOf(s movement.SetUp) string {
-	e := s.Effort()
-	return fmt.Sprint(s.Implement(), s.Position(), s.Number(movement.Bench), s.Number(movement.PadSlope), e.Load.Kind, e.Load.Pulley)
 }

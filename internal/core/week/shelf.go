@@ -9,6 +9,7 @@ import (
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
 
@@ -29,8 +30,8 @@ func Stock(c *movement.Catalogue, y *effort.Yardstick, st *stance.Stance) *Shelf
 		if !ok {
 			continue
 		}
-		one := Slot{SetUp: m.Default(), Dose: dose.Dose{Sets: 1}}
-		out.items = append(out.items, item{shape, one.Count(y, st)})
+		one := plan.Of(m.Default(), dose.Dose{Sets: 1})
+		out.items = append(out.items, item{shape, CountSlot(&one, y, st)})
 	}
 	return out
 }
@@ -49,7 +50,7 @@ func (a *auditor) fits(s movement.SetUp) bool {
 
 // best is what gives a head most, at a length (−1: any), of what the client may
 // do and the session has not; nil when nothing gives at least least a set.
-func (a *auditor) best(s *Session, h arm.HeadIndex, zone int, least float64) *item {
+func (a *auditor) best(s *plan.Session, h arm.HeadIndex, zone int, least float64) *item {
 	var found *item
 	most := least - 1e-9
 	for i := range a.shelf.items {
@@ -72,7 +73,7 @@ func (it *item) worth(h arm.HeadIndex, zone int) float64 {
 }
 
 // has says whether a session has the idea already.
-func (a *auditor) has(s *Session, it *item) bool {
+func (a *auditor) has(s *plan.Session, it *item) bool {
 	for i := range s.Slots {
 		if shape := a.t.memo().look(s.Slots[i].SetUp).shape; shape != nil && fitting.Distance(shape, &it.shape) < fitting.SameIdea {
 			return true

@@ -2,8 +2,11 @@ package week
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
 
@@ -29,13 +32,18 @@ func (w *Week) Terms(t *Trainee, l *Ledger, h arm.HeadIndex) []Term {
 			if value < leastTerm {
 				continue
 			}
-			method, efforts := slot.Dose.Method.Credit(s.Place(j)), slot.Dose.Efforts()
-			words := fmt.Sprintf("%s: %s × %.2f", names(slot.SetUp), setsWords(slot.Dose.Sets), value/method/efforts)
-			if m := slot.Dose.Method.Words(); method != 1 {
-				words += fmt.Sprintf(" × %.2g (%s)", method, m)
+			turns, efforts := s.TurnsOf(j), slot.Efforts()
+			sets, credited := float64(slot.Sets()), 0.0
+			for k := range slot.Rows {
+				credited += slot.Rows[k].Efforts() * slot.Rows[k].Method.Credit()
 			}
-			if all := float64(slot.Dose.Sets); efforts != all {
-				words += fmt.Sprintf(" × %.2f (effort)", efforts/all)
+			method := credited / efforts * turns.Credit()
+			words := fmt.Sprintf("%s: %s × %.2f", names(slot.SetUp), setsWords(slot.Sets()), value/method/efforts)
+			if method != 1 {
+				words += fmt.Sprintf(" × %.2g (%s)", method, creditWords(slot, turns))
+			}
+			if efforts != sets {
+				words += fmt.Sprintf(" × %.2f (effort)", efforts/sets)
 			}
 			out = append(out, Term{i, j, words, value, l.Sessions[i].Slots[j].Reading[h].Terms})
 		}
@@ -45,7 +53,7 @@ func (w *Week) Terms(t *Trainee, l *Ledger, h arm.HeadIndex) []Term {
 	}
 	for _, e := range t.Aims.Elsewhere {
 		slot := elsewhereSlot(e)
-		if value := slot.count(t.memo(), 0).Heads[h].Mid; value >= leastTerm {
+		if value := t.memo().countSlot(&slot, plan.Turns{}).Heads[h].Mid; value >= leastTerm {
 			out = append(out, Term{-1, -1, fmt.Sprintf("%sing elsewhere: %s × %.2f", e.Kind, setsWords(e.Sets), value/float64(e.Sets)), value, nil})
 		}
 	}
@@ -57,4 +65,19 @@ func setsWords(n int) string {
 		return "1 set"
 	}
 	return fmt.Sprintf("%d sets", n)
+}
+
+// creditWords names what makes a slot's sets count more or less: its methods, its
+// combo.
+func creditWords(s *plan.Slot, turns plan.Turns) string {
+	var out []string
+	for i := range s.Rows {
+		if m := s.Rows[i].Method.Words(); m != "" && !slices.Contains(out, m) {
+			out = append(out, m)
+		}
+	}
+	if turns.Credit() != 1 {
+		out = append(out, turns.Words())
+	}
+	return strings.Join(out, ", ")
 }

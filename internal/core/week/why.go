@@ -5,11 +5,12 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 )
 
 // Why tells a client in plain words what a session is for: what gets most, then
 // what each slot adds.
-func (s *Session) Why(c *Totals) []string {
+func Why(s *plan.Session, c *Totals) []string {
 	if len(s.Slots) == 0 {
 		return nil
 	}

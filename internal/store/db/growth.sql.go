@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const addEmphasis = `-- name: AddEmphasis :execrows
@@ -39,7 +40,7 @@ ON CONFLICT DO NOTHING
 type AddMeasuringParams struct {
 	MeasuringID uuid.UUID
 	ClientID    uuid.UUID
-	MeasuredOn  time.Time
+	MeasuredOn  day.Day
 	Content     json.RawMessage
 	MadeBy      uuid.UUID
 	MadeAt      time.Time
@@ -78,7 +79,7 @@ ON CONFLICT (photo_id) DO NOTHING
 type AddPhotoParams struct {
 	PhotoID  uuid.UUID
 	ClientID uuid.UUID
-	TakenOn  time.Time
+	TakenOn  day.Day
 	Pose     string
 	Width    int
 	Height   int
@@ -111,7 +112,7 @@ ON CONFLICT (rating_id) DO NOTHING
 type AddRatingParams struct {
 	RatingID uuid.UUID
 	ClientID uuid.UUID
-	RatedOn  time.Time
+	RatedOn  day.Day
 	Content  json.RawMessage
 	RatedBy  uuid.UUID
 }
@@ -138,7 +139,7 @@ VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (try_i
 type AddTryOutParams struct {
 	TryID    uuid.UUID
 	ClientID uuid.UUID
-	TriedOn  time.Time
+	TriedOn  day.Day
 	SetUp    json.RawMessage
 	Comfort  int
 	Felt     string
@@ -209,7 +210,7 @@ type MeasuringByIDParams struct {
 }
 
 type MeasuringByIDRow struct {
-	MeasuredOn time.Time
+	MeasuredOn day.Day
 	Content    json.RawMessage
 	Version    int
 	Withdrawn  bool
@@ -239,7 +240,7 @@ WHERE v.client_id = $1 ORDER BY v.measured_on DESC, v.measuring_id, v.version DE
 type MeasuringVersionsRow struct {
 	MeasuringID uuid.UUID
 	Version     int
-	MeasuredOn  time.Time
+	MeasuredOn  day.Day
 	Content     json.RawMessage
 	Withdrawn   bool
 	MadeByName  string
@@ -324,7 +325,7 @@ type PhotoByIDParams struct {
 
 type PhotoByIDRow struct {
 	PhotoID uuid.UUID
-	TakenOn time.Time
+	TakenOn day.Day
 	Pose    string
 	Width   int
 	Height  int
@@ -351,7 +352,7 @@ SELECT photo_id, taken_on, pose, width, height FROM photo WHERE client_id = $1 O
 
 type PhotosRow struct {
 	PhotoID uuid.UUID
-	TakenOn time.Time
+	TakenOn day.Day
 	Pose    string
 	Width   int
 	Height  int
@@ -531,7 +532,7 @@ type SaveMeasuringParams struct {
 	MeasuringID uuid.UUID
 	ClientID    uuid.UUID
 	Version     int
-	MeasuredOn  time.Time
+	MeasuredOn  day.Day
 	Content     json.RawMessage
 	Withdrawn   bool
 	MadeBy      uuid.UUID
@@ -561,7 +562,7 @@ SELECT try_id, tried_on, set_up, comfort, felt, outcome, note FROM try_out WHERE
 
 type TryOutsRow struct {
 	TryID   uuid.UUID
-	TriedOn time.Time
+	TriedOn day.Day
 	SetUp   json.RawMessage
 	Comfort int
 	Felt    string

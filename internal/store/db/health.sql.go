@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const addJointReport = `-- name: AddJointReport :execrows
@@ -21,7 +22,7 @@ ON CONFLICT (report_id) DO NOTHING
 type AddJointReportParams struct {
 	ReportID   uuid.UUID
 	ClientID   uuid.UUID
-	ReportedOn time.Time
+	ReportedOn day.Day
 	Content    json.RawMessage
 	ReportedBy uuid.UUID
 	ReportedAt time.Time
@@ -79,7 +80,7 @@ ON CONFLICT (round_id) DO NOTHING
 type AddScreeningParams struct {
 	RoundID  uuid.UUID
 	ClientID uuid.UUID
-	AskedOn  time.Time
+	AskedOn  day.Day
 	Answers  json.RawMessage
 	AskedBy  uuid.UUID
 	AskedAt  time.Time
@@ -217,7 +218,7 @@ SELECT EXISTS (SELECT 1 FROM screening_round WHERE round_id = $1 AND client_id =
 type SameScreeningParams struct {
 	RoundID  uuid.UUID
 	ClientID uuid.UUID
-	AskedOn  time.Time
+	AskedOn  day.Day
 	Answers  json.RawMessage
 }
 
@@ -240,7 +241,7 @@ WHERE s.client_id = $1 ORDER BY asked_on DESC, asked_at DESC
 
 type ScreeningsRow struct {
 	RoundID uuid.UUID
-	AskedOn time.Time
+	AskedOn day.Day
 	Answers json.RawMessage
 	AskedAt time.Time
 	AskedBy string

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const addIssue = `-- name: AddIssue :execrows
@@ -24,7 +25,7 @@ type AddIssueParams struct {
 	ClientID       uuid.UUID
 	SessionID      uuid.UUID
 	SessionVersion int
-	PlannedOn      time.Time
+	PlannedOn      day.Day
 	Sheet          json.RawMessage
 	IssuedBy       uuid.UUID
 }
@@ -126,15 +127,15 @@ WHERE i.client_id = $1 AND i.planned_on BETWEEN $2 AND $3 ORDER BY i.session_id,
 
 type LatestIssuesParams struct {
 	ClientID uuid.UUID
-	FirstDay time.Time
-	LastDay  time.Time
+	FirstDay day.Day
+	LastDay  day.Day
 }
 
 type LatestIssuesRow struct {
 	SessionID      uuid.UUID
 	Number         int
 	SessionVersion int
-	PlannedOn      time.Time
+	PlannedOn      day.Day
 	Sheet          json.RawMessage
 	IssuedAt       time.Time
 }

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 type AcceptedFinding struct {
@@ -80,7 +81,7 @@ type IssuedSheet struct {
 	SessionID      uuid.UUID
 	Number         int
 	SessionVersion int
-	PlannedOn      time.Time
+	PlannedOn      day.Day
 	Sheet          json.RawMessage
 	IssuedBy       uuid.UUID
 	IssuedAt       time.Time
@@ -90,7 +91,7 @@ type JointReport struct {
 	ReportID   uuid.UUID
 	StudioID   uuid.UUID
 	ClientID   uuid.UUID
-	ReportedOn time.Time
+	ReportedOn day.Day
 	Content    json.RawMessage
 	ReportedBy uuid.UUID
 	ReportedAt time.Time
@@ -100,7 +101,7 @@ type Measuring struct {
 	MeasuringID uuid.UUID
 	StudioID    uuid.UUID
 	ClientID    uuid.UUID
-	MeasuredOn  time.Time
+	MeasuredOn  day.Day
 	Content     json.RawMessage
 	Withdrawn   bool
 	MadeBy      uuid.UUID
@@ -113,7 +114,7 @@ type MeasuringVersion struct {
 	Version     int
 	StudioID    uuid.UUID
 	ClientID    uuid.UUID
-	MeasuredOn  time.Time
+	MeasuredOn  day.Day
 	Content     json.RawMessage
 	Withdrawn   bool
 	MadeBy      uuid.UUID
@@ -143,7 +144,7 @@ type Photo struct {
 	PhotoID  uuid.UUID
 	StudioID uuid.UUID
 	ClientID uuid.UUID
-	TakenOn  time.Time
+	TakenOn  day.Day
 	Pose     string
 	Width    int
 	Height   int
@@ -155,7 +156,7 @@ type PlanTemplate struct {
 	TemplateID uuid.UUID
 	StudioID   uuid.UUID
 	Name       string
-	Monday     time.Time
+	Monday     day.Day
 	Plan       json.RawMessage
 	MadeBy     uuid.UUID
 }
@@ -164,7 +165,7 @@ type PoseRating struct {
 	RatingID uuid.UUID
 	StudioID uuid.UUID
 	ClientID uuid.UUID
-	RatedOn  time.Time
+	RatedOn  day.Day
 	Content  json.RawMessage
 	RatedBy  uuid.UUID
 	RatedAt  time.Time
@@ -195,7 +196,7 @@ type ScreeningRound struct {
 	RoundID  uuid.UUID
 	StudioID uuid.UUID
 	ClientID uuid.UUID
-	AskedOn  time.Time
+	AskedOn  day.Day
 	Answers  json.RawMessage
 	AskedBy  uuid.UUID
 	AskedAt  time.Time
@@ -213,7 +214,7 @@ type SessionVersion struct {
 	StudioID  uuid.UUID
 	WriteID   uuid.UUID
 	Name      string
-	PlannedOn time.Time
+	PlannedOn day.Day
 	Content   json.RawMessage
 	SavedAt   time.Time
 	SavedBy   uuid.UUID
@@ -287,7 +288,7 @@ type TrainingSession struct {
 	StudioID  uuid.UUID
 	ClientID  uuid.UUID
 	Name      string
-	PlannedOn time.Time
+	PlannedOn day.Day
 	Content   json.RawMessage
 	Version   int
 	SavedAt   time.Time
@@ -299,7 +300,7 @@ type TryOut struct {
 	TryID    uuid.UUID
 	StudioID uuid.UUID
 	ClientID uuid.UUID
-	TriedOn  time.Time
+	TriedOn  day.Day
 	SetUp    json.RawMessage
 	Comfort  int
 	Felt     string

@@ -8,9 +8,9 @@ package db
 import (
 	"context"
 	"encoding/json"
-	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const addSession = `-- name: AddSession :execrows
@@ -23,7 +23,7 @@ type AddSessionParams struct {
 	SessionID uuid.UUID
 	ClientID  uuid.UUID
 	Name      string
-	PlannedOn time.Time
+	PlannedOn day.Day
 	Content   json.RawMessage
 	SavedBy   uuid.UUID
 }
@@ -178,7 +178,7 @@ type UpdateSessionParams struct {
 	SessionID uuid.UUID
 	Version   int
 	Name      string
-	PlannedOn time.Time
+	PlannedOn day.Day
 	Content   json.RawMessage
 	SavedBy   uuid.UUID
 	Removed   bool
@@ -212,7 +212,7 @@ type VersionByWriteParams struct {
 type VersionByWriteRow struct {
 	Version   int
 	Name      string
-	PlannedOn time.Time
+	PlannedOn day.Day
 	Content   json.RawMessage
 	Removed   bool
 }

@@ -8,9 +8,9 @@ package db
 import (
 	"context"
 	"encoding/json"
-	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const addTemplate = `-- name: AddTemplate :execrows
@@ -20,7 +20,7 @@ INSERT INTO plan_template (template_id, studio_id, name, monday, plan, made_by) 
 type AddTemplateParams struct {
 	TemplateID uuid.UUID
 	Name       string
-	Monday     time.Time
+	Monday     day.Day
 	Plan       json.RawMessage
 	MadeBy     uuid.UUID
 }
@@ -58,7 +58,7 @@ SELECT EXISTS (SELECT 1 FROM plan_template WHERE template_id = $1 AND name = $2 
 type SameTemplateParams struct {
 	TemplateID uuid.UUID
 	Name       string
-	Monday     time.Time
+	Monday     day.Day
 	Plan       json.RawMessage
 }
 
@@ -81,7 +81,7 @@ SELECT template_id, name, monday, plan FROM plan_template WHERE template_id = $1
 type TemplateByIDRow struct {
 	TemplateID uuid.UUID
 	Name       string
-	Monday     time.Time
+	Monday     day.Day
 	Plan       json.RawMessage
 }
 
@@ -104,7 +104,7 @@ SELECT template_id, name, monday, plan FROM plan_template ORDER BY name, templat
 type TemplatesRow struct {
 	TemplateID uuid.UUID
 	Name       string
-	Monday     time.Time
+	Monday     day.Day
 	Plan       json.RawMessage
 }
 

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
 const acceptFinding = `-- name: AcceptFinding :execrows
@@ -148,8 +149,8 @@ SELECT session_id, studio_id, client_id, name, planned_on, content, version, sav
 
 type SessionsBetweenParams struct {
 	ClientID uuid.UUID
-	FirstDay time.Time
-	LastDay  time.Time
+	FirstDay day.Day
+	LastDay  day.Day
 }
 
 func (q *Queries) SessionsBetween(ctx context.Context, arg SessionsBetweenParams) ([]TrainingSession, error) {

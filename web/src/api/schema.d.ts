@@ -1146,6 +1146,7 @@ export interface components {
             name: string;
         };
         AddInputBody: {
+            combos?: components["schemas"]["Combo"][];
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
@@ -1154,10 +1155,13 @@ export interface components {
             name: string;
             /** Format: date */
             planned_on: string;
-            slots: components["schemas"]["SlotDraft"][];
+            slots: components["schemas"]["SlotJSON"][];
             /** @description answers a question: on a past day all the same */
             sure?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
             warm_up_min: number;
             write: string;
         };
@@ -1272,6 +1276,7 @@ export interface components {
         };
         BoardSession: {
             board: components["schemas"]["BoardSlot"][];
+            combos?: components["schemas"]["Combo"][];
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
@@ -1285,7 +1290,7 @@ export interface components {
             /** @description taken out of the plan; saving it without brings it back */
             removed?: boolean;
             slice: components["schemas"]["SliceView"];
-            slots: components["schemas"]["SlotDraft"][];
+            slots: components["schemas"]["SlotJSON"][];
             /**
              * Format: int64
              * @description as it was read; 0: it is new
@@ -1293,7 +1298,10 @@ export interface components {
             version: number;
             /** Format: double */
             warm_up: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
             warm_up_min: number;
             /** @description made for this save; sending it again saves once */
             write?: string;
@@ -1398,6 +1406,24 @@ export interface components {
         ClientsOutputBody: {
             clients: components["schemas"]["ClientCard"][];
         };
+        Combo: {
+            /**
+             * Format: int64
+             * @description rest after a round, s
+             */
+            after_s: number;
+            /**
+             * Format: int64
+             * @description rest between members, s; 0: the walk
+             */
+            between_s: number;
+            id: string;
+            /**
+             * @description each its own (absent), or one load for all
+             * @enum {string}
+             */
+            loads?: "" | "own" | "one";
+        };
         CompareOutputBody: {
             changes: string[];
         };
@@ -1476,34 +1502,6 @@ export interface components {
             one: string;
             other: string;
         };
-        DoseDraft: {
-            /**
-             * Format: double
-             * @description what one hand carries; null: to be found
-             */
-            load_kg: number | null;
-            /** @description id of a method; absent: straight sets */
-            method?: string;
-            /**
-             * Format: int64
-             * @description its parameter; absent: the usual one
-             */
-            method_n?: number;
-            /** Format: int64 */
-            reps_high: number;
-            /** Format: int64 */
-            reps_low: number;
-            /** Format: int64 */
-            reserve: number;
-            /** @description set by set, where they differ; the last one holds on */
-            reserves?: number[];
-            /** Format: int64 */
-            rest_s: number;
-            /** Format: int64 */
-            sets: number;
-            /** @description eccentric, hold, concentric, hold in s; empty or all 0: controlled, no bounce */
-            tempo: number[];
-        };
         Dossier: {
             about: string;
             body_consent: string | null;
@@ -1559,18 +1557,6 @@ export interface components {
             verdicts: components["schemas"]["VerdictCount"];
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
-        };
-        Draft: {
-            /** @enum {string} */
-            intent?: "" | "heavy" | "light";
-            /** @description no fix and no draft touches its day or its slots */
-            locked?: boolean;
-            name: string;
-            /** Format: date */
-            planned_on: string;
-            slots: components["schemas"]["SlotDraft"][];
-            /** Format: double */
-            warm_up_min: number;
         };
         Elsewhere: {
             kind: string;
@@ -1717,7 +1703,7 @@ export interface components {
             client?: string;
             movement: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             /** @description id of a stance instead of the client's, or of the default */
             stance?: string;
@@ -1738,18 +1724,18 @@ export interface components {
             slice: components["schemas"]["SliceView"];
         };
         GripDraft: {
-            movement: string;
-            settings: {
-                [key: string]: unknown;
+            movement?: string;
+            settings?: {
+                [key: string]: number | string;
             };
         };
         GripView: {
             from_log: boolean;
-            movement: string;
+            movement?: string;
             /** Format: double */
             part: number;
-            settings: {
-                [key: string]: unknown;
+            settings?: {
+                [key: string]: number | string;
             };
             words: string;
         };
@@ -1807,7 +1793,7 @@ export interface components {
         HintView: {
             about: string;
             turn?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             words: string;
         };
@@ -1825,7 +1811,7 @@ export interface components {
              */
             pull?: number;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stance?: string;
         };
@@ -1926,7 +1912,7 @@ export interface components {
             movement: string;
             name: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         KeepTemplateInputBody: {
@@ -2049,7 +2035,7 @@ export interface components {
             /** @enum {string} */
             safe_alone: "yes" | "no" | "pins";
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stop: string;
             tried?: components["schemas"]["TryOutView"][];
@@ -2080,6 +2066,40 @@ export interface components {
             /** @enum {string} */
             state: "open" | "expired" | "revoked";
         };
+        Load: {
+            /**
+             * Format: double
+             * @description beside the body: + load, − assistance
+             */
+            added_kg?: number;
+            /** @description the combo's one load */
+            combo?: boolean;
+            /** @description to be found */
+            find?: boolean;
+            /**
+             * Format: double
+             * @description what one hand carries
+             */
+            kg?: number;
+            /**
+             * Format: double
+             * @description as it is marked on the thing
+             */
+            mark?: number;
+            /**
+             * Format: double
+             * @description of the first row's load, 0.3…1
+             */
+            share?: number;
+            /**
+             * Format: int64
+             * @description real steps from the first row's load, −5…5
+             */
+            steps?: number;
+            thing?: string;
+            /** @enum {string} */
+            unit?: "" | "kg" | "lb";
+        };
         LoadFit: {
             /** @enum {string} */
             fit: "not_known" | "too_heavy" | "fits" | "too_light";
@@ -2088,8 +2108,7 @@ export interface components {
         };
         LoadProposal: {
             guess: boolean;
-            /** Format: double */
-            load_kg: number | null;
+            load: components["schemas"]["Load"];
             /** @enum {string} */
             source: "own" | "ratio" | "model" | "find";
             words: string;
@@ -2157,7 +2176,7 @@ export interface components {
             head: string;
             movement: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stance?: string;
         };
@@ -2271,7 +2290,7 @@ export interface components {
             name: string;
             own: boolean;
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         NearInputBody: {
@@ -2280,7 +2299,7 @@ export interface components {
             /** @description only what the client's room allows */
             room?: boolean;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stance?: string;
         };
@@ -2298,7 +2317,7 @@ export interface components {
             name: string;
             same_idea: boolean;
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         Neighbour: {
@@ -2361,14 +2380,14 @@ export interface components {
             name: string;
             says: string;
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         OwnTextInputBody: {
             movement: string;
             name: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         OwnTextOutputBody: {
@@ -2383,6 +2402,23 @@ export interface components {
             pose: string;
             /** Format: int64 */
             width: number;
+        };
+        Planned: {
+            combos?: components["schemas"]["Combo"][];
+            id: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
+            name: string;
+            /** Format: date */
+            planned_on: string;
+            slots: components["schemas"]["SlotJSON"][];
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
+            warm_up_min: number;
         };
         Point: {
             /** Format: double */
@@ -2434,6 +2470,8 @@ export interface components {
         PreviewInputBody: {
             /** @description the slot whose set-up is shown in full */
             active?: string;
+            combos?: components["schemas"]["Combo"][];
+            id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
             /** @description no fix and no draft touches its day or its slots */
@@ -2441,9 +2479,12 @@ export interface components {
             name: string;
             /** Format: date */
             planned_on: string;
-            slots: components["schemas"]["SlotDraft"][];
+            slots: components["schemas"]["SlotJSON"][];
             turning?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
             warm_up_min: number;
         };
         PrioritiesView: {
@@ -2474,6 +2515,8 @@ export interface components {
             takes_turns: boolean;
         };
         ProposeInputBody: {
+            /** @description how the first row is done where it is not as the slot says; the load is for it */
+            first?: components["schemas"]["GripDraft"];
             method?: string;
             movement: string;
             /** Format: int64 */
@@ -2488,7 +2531,7 @@ export interface components {
              */
             sets?: number;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         QuestionView: {
@@ -2530,7 +2573,7 @@ export interface components {
         };
         ReasonView: {
             follow?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             /** @enum {string} */
             ruling: "allowed" | "modify" | "avoid";
@@ -2540,7 +2583,7 @@ export interface components {
         RecordInputBody: {
             movement: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         RecordOutputBody: {
@@ -2623,6 +2666,50 @@ export interface components {
             on: string;
             when: string;
         };
+        RowJSON: {
+            id: string;
+            /** @description absent: as the row above, find it in the first */
+            load?: components["schemas"]["Load"];
+            /** @description absent: straight sets */
+            method?: components["schemas"]["Use"];
+            /** @description where only the hand differs; absent: the slot's */
+            movement?: string;
+            /** Format: int64 */
+            reps_high: number;
+            /** Format: int64 */
+            reps_low: number;
+            /**
+             * Format: int64
+             * @description reps left in reserve
+             */
+            reserve: number;
+            /**
+             * Format: int64
+             * @description after each set; inside a combo its own rests hold
+             */
+            rest_s: number;
+            /** Format: int64 */
+            seconds_high?: number;
+            /**
+             * Format: int64
+             * @description of a hold, instead of reps
+             */
+            seconds_low?: number;
+            /** Format: int64 */
+            sets: number;
+            /** @description in which these sets differ from the slot's */
+            settings?: {
+                [key: string]: number | string;
+            };
+            /** @description down, hold, up, hold in s; absent: controlled, no bounce */
+            tempo?: number[];
+        };
+        RowView: {
+            done: string;
+            id: string;
+            load: string;
+            set_up: string;
+        };
         RuleView: {
             card: {
                 [key: string]: string;
@@ -2647,6 +2734,8 @@ export interface components {
             words: string;
         };
         SaveInputBody: {
+            combos?: components["schemas"]["Combo"][];
+            id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
             /** @description no fix and no draft touches its day or its slots */
@@ -2654,7 +2743,7 @@ export interface components {
             name: string;
             /** Format: date */
             planned_on: string;
-            slots: components["schemas"]["SlotDraft"][];
+            slots: components["schemas"]["SlotJSON"][];
             /** @description answers a question: on a past day all the same */
             sure?: boolean;
             /**
@@ -2662,7 +2751,10 @@ export interface components {
              * @description the version that was edited
              */
             version: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
             warm_up_min: number;
             /** @description made for this save; sending it again saves once */
             write: string;
@@ -2695,6 +2787,7 @@ export interface components {
         };
         SessionView: {
             blocked: string;
+            combos: components["schemas"]["Combo"][];
             findings: components["schemas"]["FindingView"][];
             /** Format: int64 */
             hard_sets_extensors: number;
@@ -2754,7 +2847,7 @@ export interface components {
             ribbon?: components["schemas"]["Ribbon"];
             series: string;
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             slice: components["schemas"]["SliceView"];
             stance: string;
@@ -2819,22 +2912,19 @@ export interface components {
             heads: components["schemas"]["HeadView"][];
             text: string;
         };
-        SlotDraft: {
-            /** @description neighbours with the same one are done in turns */
+        SlotJSON: {
+            /** @description of the session's combos */
             combo?: string;
             /** @description why a cue stays that asks for what a cap forbids */
             cue_reason?: string;
             cues: string[];
-            /** @description absent: the usual dose under the client's caps */
-            dose?: components["schemas"]["DoseDraft"];
-            /** @description the set-ups of the sets one by one, where they differ; the last one holds on */
-            grips?: components["schemas"]["GripDraft"][];
             id: string;
             /** @description no fix and no draft touches it */
             locked?: boolean;
             movement: string;
+            rows: components["schemas"]["RowJSON"][];
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             /**
              * @description the arm that begins; absent: in turn
@@ -2846,32 +2936,29 @@ export interface components {
             apart: string;
             can_fail_alone: boolean;
             cautions: string[];
-            /** @description neighbours with the same one are done in turns */
+            /** @description of the session's combos */
             combo?: string;
             /** @description why a cue stays that asks for what a cap forbids */
             cue_reason?: string;
             cues: string[];
             details: string;
-            /** @description absent: the usual dose under the client's caps */
-            dose?: components["schemas"]["DoseDraft"];
             dose_words: string;
             gets: components["schemas"]["SliceView"];
             glyph: components["schemas"]["Glyph"];
             grip_words: string;
-            /** @description the set-ups of the sets one by one, where they differ; the last one holds on */
-            grips?: components["schemas"]["GripDraft"][];
             /** @enum {string} */
             group: "flexors" | "extensors";
             id: string;
-            joins_by: string;
             load_words: string;
             /** @description no fix and no draft touches it */
             locked?: boolean;
             methods: components["schemas"]["MethodView"][];
             movement: string;
             refused: string;
+            row_words: components["schemas"]["RowView"][];
+            rows: components["schemas"]["RowJSON"][];
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             /**
              * @description the arm that begins; absent: in turn
@@ -2901,8 +2988,7 @@ export interface components {
             said: components["schemas"]["SaidView"][];
         };
         Step: {
-            /** Format: double */
-            load_kg: number;
+            load: components["schemas"]["Load"];
             words: string;
         };
         Stop: {
@@ -2991,7 +3077,7 @@ export interface components {
             /** @enum {string} */
             outcome: "kept" | "dropped" | "open";
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         TryOutView: {
@@ -3006,7 +3092,7 @@ export interface components {
             /** @enum {string} */
             outcome: "kept" | "dropped" | "open";
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
         };
         TryOutsOutputBody: {
@@ -3019,7 +3105,7 @@ export interface components {
             keep_range?: boolean;
             movement: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stance?: string;
             /**
@@ -3045,9 +3131,14 @@ export interface components {
             /** Format: double */
             score: number;
             settings: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             worth: components["schemas"]["WorthView"][];
+        };
+        Use: {
+            id?: string;
+            /** Format: int64 */
+            n?: number;
         };
         VerdictCount: {
             /** Format: int64 */
@@ -3080,6 +3171,7 @@ export interface components {
             ruling: "allowed" | "modify" | "avoid";
         };
         WeekDraft: {
+            combos?: components["schemas"]["Combo"][];
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
@@ -3090,13 +3182,16 @@ export interface components {
             planned_on: string;
             /** @description taken out of the plan; saving it without brings it back */
             removed?: boolean;
-            slots: components["schemas"]["SlotDraft"][];
+            slots: components["schemas"]["SlotJSON"][];
             /**
              * Format: int64
              * @description as it was read; 0: it is new
              */
             version: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
             warm_up_min: number;
             /** @description made for this save; sending it again saves once */
             write?: string;
@@ -3139,7 +3234,7 @@ export interface components {
             client?: string;
             movement: string;
             settings?: {
-                [key: string]: unknown;
+                [key: string]: number | string;
             };
             stance?: string;
         };
@@ -4630,7 +4725,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Draft"];
+                "application/json": components["schemas"]["Planned"];
             };
         };
         responses: {

@@ -28,7 +28,7 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
       const path = { client: client!, session: to }
       const session = await got(api.GET('/clients/{client}/sessions/{session}', { params: { path } }))
       const draft = draftOf(session)
-      const fresh = { id: slot.idOf([to, worn.movement, worn.settings]), movement: worn.movement, settings: worn.settings, cues: [] }
+      const fresh = { id: slot.idOf([to, worn.movement, worn.settings]), movement: worn.movement, settings: worn.settings, rows: [], cues: [] }
       // It is there already when only the answer was lost.
       const saved = draft.slots.some((s) => s.id === fresh.id)
         ? session

@@ -1,13 +1,15 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { api, got, Problem, type DoseDraft, type SessionView, type SheetView } from '../../../api/client'
+import { api, got, Problem, type Load, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
+import { restOf, withRest } from '../../../prescription/combos'
+import { doseOf as read, toFind, withDose, type Dose } from '../../../prescription/rows'
 import { CueReason } from '../week/CueReason'
 import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
 import { SaveNote, UndoRedo } from '../week/SaveNote'
-import { fitted, useDraft } from '../week/useDraft'
+import { useDraft } from '../week/useDraft'
 import { usePreview } from '../week/usePreview'
 import { Inline, NumberBox } from './Inline'
 import type { Parts } from './parts'
@@ -18,7 +20,6 @@ interface Props {
   children: (sheet: SheetView | null, parts: Parts, saved: boolean) => ReactNode
 }
 
-const find = 'find'
 const againMs = 1500 // before a reading is tried again while the server is away
 const mostCues = 3
 const longestCue = 60
@@ -45,15 +46,15 @@ export function Editing({ client, session, children }: Props) {
   }, [saved, version, queries])
   useKeys({ 'Ctrl+z': { does: 'undo', run: undo }, 'Ctrl+Shift+z': { does: 'redo', run: redo } })
 
-  const fault = (i: number, ...fields: string[]) => faults.find((f) => fields.some((x) => f.field === `slots[${i}].${x}` || f.field === `slots[${i}].dose.${x}`))?.reason
-  const doseOf = (i: number) => draft.slots[i]?.dose ?? seen.slots[i]?.dose
-  const setDose = (i: number, field: string, part: Partial<DoseDraft>) => {
+  const fault = (i: number, ...fields: string[]) => faults.find((f) => fields.some((x) => f.field === `slots[${i}].${x}` || (f.field.startsWith(`slots[${i}].rows[`) && f.field.split('.')[2] === x)))?.reason
+  const doseOf = (i: number) => read(draft.slots[i]?.rows.length ? draft.slots[i].rows : (seen.slots[i]?.rows ?? []))
+  const setDose = (i: number, field: string, part: Partial<Dose>) => {
     const id = draft.slots[i].id
     edit(`sheet ${id} ${field}`, (d) => ({
       ...d,
       slots: d.slots.map((s) => {
         if (s.id !== id) return s
-        return fitted({ ...s, dose: { ...(s.dose ?? doseOf(i)!), ...part } })
+        return withDose(s.rows.length > 0 ? s : { ...s, rows: seen.slots[i]?.rows ?? [] }, { ...doseOf(i)!, ...part })
       }),
     }))
   }
@@ -68,7 +69,7 @@ export function Editing({ client, session, children }: Props) {
   const asksReason = (i: number) => faults.some((f) => f.field === `slots[${i}].cues` && f.asks)
   /** held is what may not be changed here: locked, or not there yet */
   const held = (i: number) => !doseOf(i) || !!draft.locked || !!draft.slots[i].locked
-  const inline = (i: number, label: string, words: string, fields: string[], editor: (dose: DoseDraft, done: () => void) => ReactNode) =>
+  const inline = (i: number, label: string, words: string, fields: string[], editor: (dose: Dose, done: () => void) => ReactNode) =>
     held(i) ? (
       words
     ) : (
@@ -110,19 +111,19 @@ export function Editing({ client, session, children }: Props) {
         </>
       )),
     load: (i, words) =>
-      inline(i, 'the load', words, ['load_kg'], (d, done) => (
+      inline(i, 'the load', words, ['load'], (d, done) => (
         <select
           aria-label="Load"
           autoFocus
-          value={d.load_kg ?? find}
+          value={JSON.stringify(d.load)}
           onChange={(e) => {
-            setDose(i, 'load', { load_kg: e.target.value === find ? null : Number(e.target.value) })
+            setDose(i, 'load', { load: JSON.parse(e.target.value) as Load })
             done()
           }}
         >
-          <option value={find}>find it</option>
+          <option value={JSON.stringify(toFind)}>find it</option>
           {(seen.slots[i]?.steps ?? []).map((s) => (
-            <option key={s.load_kg} value={s.load_kg}>
+            <option key={s.words} value={JSON.stringify(s.load)}>
               {s.words}
             </option>
           ))}
@@ -155,10 +156,10 @@ export function Editing({ client, session, children }: Props) {
     rest: (i, words) =>
       inline(i, 'the rest', words, ['rest_s'], (d) => (
         <>
-          rest <NumberBox focus label="Rest in seconds" value={d.rest_s} set={(v) => setDose(i, 'rest', { rest_s: Math.round(v) })} /> s
+          rest <NumberBox focus label="Rest in seconds" value={restOf(draft, i) ?? d.rest_s} set={(v) => (restOf(draft, i) === undefined ? setDose(i, 'rest', { rest_s: Math.round(v) }) : edit(`rest ${i}`, (x) => withRest(x, i, Math.round(v))))} /> s
         </>
       )),
-    tempo: (i, words) => inline(i, 'the tempo', words, ['tempo'], (d) => <TempoBox tempo={d.tempo} set={(tempo) => setDose(i, 'tempo', { tempo })} />),
+    tempo: (i, words) => inline(i, 'the tempo', words, ['tempo'], (d) => <TempoBox tempo={d.tempo ?? []} set={(tempo) => setDose(i, 'tempo', { tempo: tempo.some((t) => t > 0) ? tempo : undefined })} />),
     cues: (i, cues) =>
       held(i) ? (
         <ul className="sheet-cues">

@@ -61,22 +61,22 @@ describe('text that is changed where it stands', () => {
 })
 
 describe('a sheet that is edited as it is read', () => {
-  const dose = { sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, tempo: [0, 0, 0, 0], load_kg: 10 }
+  const row = { id: 'r', sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, load: { kg: 10 } }
   const session = (more: object = {}) =>
     ({ id: 's', version: 1, name: 'Gallery day', planned_on: '2026-11-27', warm_up_min: 5, saved_at: '2026-11-25T10:00:00Z', saved_by: 'Wren', min_reserve: 1,
-      slots: [{ id: 'a', movement: 'curl_plain', settings: {}, dose, cues: ['Elbows stay'], steps: [{ load_kg: 10, words: '10 kg a hand' }, { load_kg: 12, words: '12 kg a hand' }], can_fail_alone: true }], ...more }) as unknown as SessionView
-  let puts: { slots: { dose: typeof dose; cues: string[] }[]; name: string; warm_up_min: number }[]
+      slots: [{ id: 'a', movement: 'curl_plain', settings: {}, rows: [row], cues: ['Elbows stay'], steps: [{ load: { kg: 10 }, words: '10 kg a hand' }, { load: { kg: 12 }, words: '12 kg a hand' }], can_fail_alone: true }], ...more }) as unknown as SessionView
+  let puts: { slots: { rows: (typeof row)[]; cues: string[] }[]; name: string; warm_up_min: number }[]
 
   /** The sheet as a server would read it: numbers come from what was sent, never from the screen. */
-  const read = (d: { slots: { dose: typeof dose; cues: string[] }[]; name: string; warm_up_min: number }) =>
-    ({ session: d.name, warm_up: `${d.warm_up_min} min easy warm-up`, slots: d.slots.map((s) => ({ sets: `${s.dose.sets} × ${s.dose.reps_low}–${s.dose.reps_high}`, load: `${s.dose.load_kg} kg a hand`, effort: `${s.dose.reserve} left`, rest: `rest ${s.dose.rest_s} s`, tempo: 'controlled', cues: s.cues })) }) as unknown as SheetView
+  const read = (d: { slots: { rows: (typeof row)[]; cues: string[] }[]; name: string; warm_up_min: number }) =>
+    ({ session: d.name, warm_up: `${d.warm_up_min} min easy warm-up`, slots: d.slots.map((s) => ({ sets: `${s.rows[0]!.sets} × ${s.rows[0]!.reps_low}–${s.rows[0]!.reps_high}`, load: `${s.rows[0]!.load.kg} kg a hand`, effort: `${s.rows[0]!.reserve} left`, rest: `rest ${s.rows[0]!.rest_s} s`, tempo: 'controlled', cues: s.cues })) }) as unknown as SheetView
 
   beforeEach(() => {
     puts = []
     vi.spyOn(api, 'POST').mockImplementation((async (path: string, init: { body: Parameters<typeof read>[0] }) => {
       if (path.endsWith('/preview')) {
-        const over = init.body.slots.findIndex((s) => s.dose.sets > 12)
-        return answer(200, { session: session(), faults: over < 0 ? [] : [{ field: `slots[${over}].dose.sets`, reason: `${init.body.slots[over]!.dose.sets} is outside 1…12` }] })
+        const over = init.body.slots.findIndex((s) => s.rows[0]!.sets > 12)
+        return answer(200, { session: session(), faults: over < 0 ? [] : [{ field: `slots[${over}].rows[0].sets`, reason: `${init.body.slots[over]!.rows[0]!.sets} is outside 1…12` }] })
       }
       return answer(200, read(init.body))
     }) as never)
@@ -117,7 +117,7 @@ describe('a sheet that is edited as it is read', () => {
     expect(sheet).toHaveAttribute('data-saved', 'false')
     await waitFor(() => expect(sheet).toHaveAttribute('data-saved', 'true'), { timeout: 3000 })
     expect(puts).toHaveLength(1)
-    expect(puts[0]!.slots[0]!.dose.sets).toBe(4)
+    expect(puts[0]!.slots[0]!.rows[0]!.sets).toBe(4)
     await userEvent.click(screen.getByRole('button', { name: 'Undo' }))
     await waitFor(() => expect(sheet).toHaveTextContent('3 × 8–12'))
   })

@@ -2,8 +2,10 @@ import { App, Input, InputNumber } from 'antd'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import type { DoseDraft, MovementView, SessionView } from '../../../api/client'
+import type { MovementView, SessionView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
+import { join, restOf, withRest } from '../../../prescription/combos'
+import { doseOf, withDose } from '../../../prescription/rows'
 import { Lock } from '../../../ui/Lock'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
@@ -11,7 +13,7 @@ import { Prescription } from './Prescription'
 import { SaveNote, UndoRedo } from './SaveNote'
 import { SlotList } from './SlotList'
 import { Stage } from './Stage'
-import { fitted, useDraft, type Draft } from './useDraft'
+import { useDraft, type Draft } from './useDraft'
 import { usePreview } from './usePreview'
 
 interface Props {
@@ -37,7 +39,7 @@ export function Builder({ client, session, mayPlan }: Props) {
   const preview = usePreview(client, session, draft, active?.id ?? null, turning)
   const shown = preview.session
   const refused = state.is === 'refused' ? state.faults : []
-  const faults = [...preview.faults.map((f) => ({ field: f.field.replace(/^(slots\[\d+\])\.(?!cues)/, '$1.dose.'), reason: f.reason, asks: f.asks })), ...refused.map((f) => ({ ...f, asks: false }))]
+  const faults = [...preview.faults, ...refused.map((f) => ({ ...f, asks: false }))]
 
   const change = (label: string, id: string, f: (s: Draft['slots'][number]) => Draft['slots'][number]) =>
     edit(label, (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? f(s) : s)) }))
@@ -50,7 +52,7 @@ export function Builder({ client, session, mayPlan }: Props) {
   }
 
   const add = (m: MovementView) => {
-    const slot = { id: uuidv7(), movement: m.id, settings: m.settings as Draft['slots'][number]['settings'], cues: [] }
+    const slot = { id: uuidv7(), movement: m.id, settings: m.settings, rows: [], cues: [] }
     edit('', (d) => ({ ...d, slots: [...d.slots, slot] }))
     setActiveId(slot.id)
     setPicking(false)
@@ -74,28 +76,7 @@ export function Builder({ client, session, mayPlan }: Props) {
       return { ...d, slots }
     })
 
-  /** join does a slot in turns with the next one, or takes the combo apart; by which method the core says. */
-  const join = (id: string) =>
-    edit('', (d) => {
-      const i = d.slots.findIndex((s) => s.id === id)
-      const next = d.slots[i + 1]
-      if (!next) return d
-      const here = d.slots[i]
-      const apart = !!here.combo && here.combo === next.combo
-      const combo = here.combo ?? next.combo ?? uuidv7()
-      const members = d.slots.filter((s, k) => (apart ? s.combo === here.combo : k === i || k === i + 1 || (here.combo && s.combo === here.combo) || (next.combo && s.combo === next.combo))).map((s) => s.id)
-      const method = apart ? undefined : shown.slots.find((v) => v.id === id)?.joins_by
-      return {
-        ...d,
-        slots: d.slots.map((s) => {
-          const dose = s.dose ?? shown.slots.find((v) => v.id === s.id)?.dose
-          if (!members.includes(s.id) || !dose) return s
-          const last = s.id === members[members.length - 1]
-          // Between the members there is no rest, but for what the caps ask for.
-          return { ...s, combo: apart ? undefined : combo, dose: { ...dose, method, method_n: undefined, rest_s: apart ? Math.max(dose.rest_s, shown.plain_rest_s) : last ? dose.rest_s : shown.min_rest_s } }
-        }),
-      }
-    })
+  const joinNext = (id: string) => edit('', (d) => join(d, id, shown.min_rest_s, shown.plain_rest_s))
 
   const go = (by: number) => {
     const next = draft.slots[Math.min(draft.slots.length - 1, Math.max(0, index + by))]
@@ -154,7 +135,7 @@ export function Builder({ client, session, mayPlan }: Props) {
           }}
           remove={remove}
           move={move}
-          join={join}
+          join={joinNext}
           lock={(id, locked) => change('', id, (s) => ({ ...s, locked }))}
           sessionLocked={draft.locked ?? false}
         />
@@ -185,12 +166,14 @@ export function Builder({ client, session, mayPlan }: Props) {
                 client={client}
                 slot={active}
                 view={slotView}
-                dose={active.dose ?? slotView.dose}
+                dose={doseOf(active.rows.length > 0 ? active.rows : slotView.rows)}
+                rest={restOf(draft, index)}
+                setRest={(seconds) => edit(`rest ${active.id}`, (d) => withRest(d, index, seconds))}
                 faults={faults.filter((f) => f.field.startsWith(`slots[${index}].`)).map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
                 minReserve={shown.min_reserve}
                 mayPlan={mayChange}
                 held={mayPlan && !mayChange}
-                setDose={(field, d: DoseDraft) => change(`dose ${active.id} ${field}`, active.id, (s) => fitted({ ...s, dose: d }))}
+                setDose={(field, d) => change(`dose ${active.id} ${field}`, active.id, (s) => withDose(s.rows.length > 0 ? s : { ...s, rows: slotView.rows }, d))}
                 setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
                 setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues, cue_reason: undefined }))} // a reason was given for the cues as they were
               />

@@ -1,20 +1,20 @@
-import type { DoseDraft } from '../../../api/client'
+import type { Dose } from '../../../prescription/rows'
 import './prescription.css'
 
 interface Props {
-  dose: DoseDraft
+  dose: Dose
   minReserve: number
   canFail: boolean
   disabled?: boolean
   focus?: boolean
-  set: (part: Partial<DoseDraft>) => void
+  set: (part: Partial<Dose>) => void
 }
 
 const reserves = [0, 1, 2, 3, 4, 5]
 const mostBoxes = 12
 
 /** reservesOf lists what is left set by set, whether the sets differ or not. */
-export function reservesOf(dose: DoseDraft): number[] {
+export function reservesOf(dose: Dose): number[] {
   const list = dose.reserves ?? []
   return Array.from({ length: Math.max(1, Math.min(dose.sets, mostBoxes)) }, (_, n) => list[Math.min(n, list.length - 1)] ?? dose.reserve)
 }

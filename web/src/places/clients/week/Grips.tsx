@@ -1,27 +1,29 @@
-import type { DoseDraft, SlotDraft } from '../../../api/client'
+import type { SlotDraft } from '../../../api/client'
+import { keyOf, type Dose, type Hand } from '../../../prescription/rows'
 import { useProposal } from './useProposal'
 
 interface Props {
   client: string
   slot: SlotDraft
-  dose: DoseDraft
+  dose: Dose
   mayPlan: boolean
   fault?: string
   setSlot: (part: Partial<SlotDraft>) => void
+  setDose: (field: string, dose: Dose) => void
 }
 
-const keyOf = (g: { movement: string; settings: Record<string, unknown> }) => g.movement + JSON.stringify(Object.entries(g.settings).sort(([a], [b]) => a.localeCompare(b)))
+const hand = ({ movement, settings }: Hand): Hand => ({ ...(movement ? { movement } : {}), ...(settings ? { settings } : {}) })
 
 /** Grips is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where they take turns. */
-export function Grips({ client, slot, dose, mayPlan, fault, setSlot }: Props) {
+export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: Props) {
   const p = useProposal(client, slot, dose)
-  const grips = slot.grips ?? []
+  const grips = dose.hands ?? []
   const ways = p?.grips ?? []
   const turns = p?.takes_turns ?? false
   const take = (n: number, key: string) => {
     const chosen = ways.find((w) => keyOf(w) === key)
     if (!chosen) return
-    setSlot({ grips: Array.from({ length: dose.sets }, (_, i) => (i === n ? { movement: chosen.movement, settings: chosen.settings } : (grips[Math.min(i, grips.length - 1)] ?? slot))).map(({ movement, settings }) => ({ movement, settings })) })
+    setDose('hands', { ...dose, hands: Array.from({ length: dose.sets }, (_, i) => (i === n ? hand(chosen) : (grips[Math.min(i, grips.length - 1)] ?? {}))) })
   }
   const may = mayPlan && dose.sets > 1 && ways.length > 1
   if (grips.length === 0 && !turns && !may && !fault) return null
@@ -74,11 +76,11 @@ export function Grips({ client, slot, dose, mayPlan, fault, setSlot }: Props) {
       {may && (
         <p>
           {grips.length === 0 ? (
-            <button type="button" className="link" title="One weight throughout: the weaker grip while fresh, the stronger one carries on" onClick={() => setSlot({ grips: p!.grip_plan.length > 0 ? p!.grip_plan : Array.from({ length: dose.sets }, () => ({ movement: slot.movement, settings: slot.settings })) })}>
+            <button type="button" className="link" title="One weight throughout: the weaker grip while fresh, the stronger one carries on" onClick={() => setDose('hands', { ...dose, hands: p!.grip_plan.length > 0 ? p!.grip_plan : Array.from({ length: dose.sets }, () => ({})) })}>
               A grip for each set, from weak to strong
             </button>
           ) : (
-            <button type="button" className="link" onClick={() => setSlot({ grips: undefined })}>
+            <button type="button" className="link" onClick={() => setDose('hands', { ...dose, hands: undefined })}>
               One grip for all sets
             </button>
           )}{' '}

@@ -1,8 +1,9 @@
 import { AutoComplete, Input, InputNumber, Select } from 'antd'
 import { useId, useState, type ReactNode } from 'react'
-import type { DoseDraft, FieldFault, SlotDraft, SlotView } from '../../../api/client'
+import type { FieldFault, Load, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
 import { CueReason } from './CueReason'
+import { alike, sameLoad, toFind, type Dose } from '../../../prescription/rows'
 import { Efforts, reservesOf } from './Efforts'
 import { Grips } from './Grips'
 import { Proposed } from './Proposed'
@@ -11,7 +12,11 @@ import './prescription.css'
 interface Props {
   slot: SlotDraft
   view: SlotView
-  dose: DoseDraft | undefined
+  /** undefined where the rows differ in more than effort and hand: they are shown and kept */
+  dose: Dose | undefined
+  /** the rest after its sets where its combo says it */
+  rest?: number
+  setRest?: (seconds: number) => void
   /** asks: a reason answers it */
   faults: (FieldFault & { asks?: boolean })[]
   minReserve: number
@@ -19,19 +24,32 @@ interface Props {
   /** it may be planned, but is locked */
   held?: boolean
   client: string
-  setDose: (field: string, dose: DoseDraft) => void
+  setDose: (field: string, dose: Dose) => void
   setCues: (cues: string[]) => void
   setSlot: (part: Partial<SlotDraft>) => void
 }
 
 const mostCues = 3
-const find = 'find'
 
 /** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
-export function Prescription({ client, slot, view, dose, faults, minReserve, mayPlan, held, setDose, setCues, setSlot }: Props) {
-  if (!dose) return null
-  const fault = (field: string) => faults.find((f) => f.field === `dose.${field}`)?.reason
-  const number = (field: 'sets' | 'reps_low' | 'reps_high' | 'rest_s', label: string) => (
+export function Prescription({ client, slot, view, dose, rest, setRest, faults, minReserve, mayPlan, held, setDose, setCues, setSlot }: Props) {
+  const fault = (field: string) => faults.find((f) => new RegExp(`^rows\\[\\d+\\]\\.${field}\\b`).test(f.field))?.reason
+  const cueFault = faults.find((f) => f.field === 'cues')
+  const cues = (
+    <>
+      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={cueFault?.reason} />
+      {(cueFault?.asks || slot.cue_reason) && <CueReason reason={slot.cue_reason ?? ''} readOnly={!mayPlan} set={(cue_reason) => setSlot({ cue_reason: cue_reason || undefined })} />}
+    </>
+  )
+  if (!dose) {
+    return (
+      <section className="dose" aria-label="Dose and cues">
+        <Rows view={view} faults={faults} alike={mayPlan ? () => setSlot({ rows: alike(slot.rows) }) : undefined} />
+        {cues}
+      </section>
+    )
+  }
+  const number = (field: 'sets' | 'reps_low' | 'reps_high', label: string) => (
     <InputNumber
       aria-label={label}
       value={dose[field]}
@@ -43,8 +61,7 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
       onChange={(v) => v !== null && setDose(field, { ...dose, [field]: v })}
     />
   )
-  const cueFault = faults.find((f) => f.field === 'cues')
-  const method = view.methods.find((m) => m.id === dose.method)
+  const method = view.methods.find((m) => m.id === dose.method?.id)
   return (
     <section className="dose" aria-label="Dose and cues">
       {held && <p className="caveat">Locked: unlock it in the list to change it.</p>}
@@ -77,21 +94,28 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
           )}
         </Field>
         <Field label="Rest, s" fault={fault('rest_s')}>
-          {number('rest_s', 'Rest in seconds')}
+          <InputNumber
+            aria-label="Rest in seconds"
+            value={rest ?? dose.rest_s}
+            precision={0}
+            controls={false}
+            changeOnWheel={false}
+            readOnly={!mayPlan}
+            status={fault('rest_s') ? 'error' : undefined}
+            onChange={(v) => v !== null && (rest === undefined ? setDose('rest_s', { ...dose, rest_s: v }) : setRest?.(v))}
+          />
         </Field>
         <Field label="Tempo, s" fault={fault('tempo')}>
-          <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo })} />
+          <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo: tempo.some((t) => t > 0) ? tempo : undefined })} />
         </Field>
         <Field label="Method" fault={fault('method')} wide>
           <Select
             aria-label="Method"
-            value={dose.method || 'straight'}
+            value={dose.method?.id || 'straight'}
             disabled={!mayPlan}
             status={fault('method') ? 'error' : undefined}
             popupMatchSelectWidth={360}
-            options={view.methods
-              .filter((m) => m.id === dose.method || !['superset_same', 'superset_opposing', 'three_in_row'].includes(m.id))
-              .map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
+            options={view.methods.map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
             optionRender={(o) => {
               const m = view.methods.find((x) => x.id === o.value)!
               return (
@@ -101,31 +125,61 @@ export function Prescription({ client, slot, view, dose, faults, minReserve, may
                 </span>
               )
             }}
-            onChange={(id: string) => setDose('method', { ...dose, method: id === 'straight' ? undefined : id, method_n: undefined })}
+            onChange={(id: string) => setDose('method', { ...dose, method: id === 'straight' ? undefined : { id } })}
           />
           {method?.of && (
             <span className="dose-pair">
-              <InputNumber aria-label={method.of} value={dose.method_n ?? method.usual} min={method.least} max={method.most} precision={0} controls={false} changeOnWheel={false} readOnly={!mayPlan} onChange={(n) => n !== null && setDose('method_n', { ...dose, method_n: n })} /> {method.of}
+              <InputNumber aria-label={method.of} value={dose.method?.n ?? method.usual} min={method.least} max={method.most} precision={0} controls={false} changeOnWheel={false} readOnly={!mayPlan} onChange={(n) => n !== null && setDose('method_n', { ...dose, method: { ...dose.method, n } })} /> {method.of}
             </span>
           )}
         </Field>
-        <Field label="Load" fault={fault('load_kg')} wide>
+        <Field label="Load" fault={fault('load')} wide>
           <Select
             aria-label="Load"
-            value={dose.load_kg ?? find}
+            value={JSON.stringify(dose.load)}
             disabled={!mayPlan}
-            status={fault('load_kg') ? 'error' : undefined}
-            options={[{ value: find as string | number, label: 'find it' }, ...view.steps.map((s) => ({ value: s.load_kg as string | number, label: s.words }))]}
-            labelRender={() => (dose.load_kg === null ? 'find it' : view.load_words)}
-            onChange={(v) => setDose('load', { ...dose, load_kg: v === find ? null : Number(v) })}
+            status={fault('load') ? 'error' : undefined}
+            options={[{ value: JSON.stringify(toFind), label: 'find it' }, ...view.steps.map((s) => ({ value: JSON.stringify(s.load), label: s.words }))]}
+            labelRender={() => (sameLoad(dose.load, toFind) ? 'find it' : view.load_words)}
+            onChange={(v) => setDose('load', { ...dose, load: JSON.parse(v) as Load })}
           />
         </Field>
       </div>
-      <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={faults.find((f) => f.field.startsWith('grips') || f.field === 'starts')?.reason} setSlot={setSlot} />
+      <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={fault('(movement|settings)') ?? faults.find((f) => f.field === 'starts')?.reason} setSlot={setSlot} setDose={setDose} />
       {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
-      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={cueFault?.reason} />
-      {(cueFault?.asks || slot.cue_reason) && <CueReason reason={slot.cue_reason ?? ''} readOnly={!mayPlan} set={(cue_reason) => setSlot({ cue_reason: cue_reason || undefined })} />}
+      {cues}
     </section>
+  )
+}
+
+/** Rows shows rows that differ in more than can be changed here; they stay as they are. */
+function Rows({ view, faults, alike }: { view: SlotView; faults: FieldFault[]; alike?: () => void }) {
+  return (
+    <>
+      <ol className="dose-rows" aria-label="Rows">
+        {view.row_words.map((r, k) => (
+          <li key={r.id}>
+            <b>{r.done}</b> · {r.load}
+            {r.set_up && ` · ${r.set_up}`}
+            {faults
+              .filter((f) => f.field.startsWith(`rows[${k}].`))
+              .map((f) => (
+                <span key={f.field} className="fault" role="alert">
+                  {f.reason}
+                </span>
+              ))}
+          </li>
+        ))}
+      </ol>
+      <p className="caveat">
+        These rows differ in more than effort and grip: they are kept as they are.{' '}
+        {alike && (
+          <button type="button" className="link" onClick={alike}>
+            Make all sets like the first
+          </button>
+        )}
+      </p>
+    </>
   )
 }
 
@@ -153,7 +207,7 @@ export function readTempo(text: string): number[] | null {
 
 const tempoWords = (tempo: number[]) => (tempo.some((t) => t > 0) ? tempo.join('-') : '')
 
-function Tempo({ dose, readOnly, set }: { dose: DoseDraft; readOnly: boolean; set: (tempo: number[]) => void }) {
+function Tempo({ dose, readOnly, set }: { dose: Dose; readOnly: boolean; set: (tempo: number[]) => void }) {
   const [typed, setTyped] = useState<string | null>(null)
   const wrong = typed !== null && readTempo(typed) === null
   return (
@@ -161,7 +215,7 @@ function Tempo({ dose, readOnly, set }: { dose: DoseDraft; readOnly: boolean; se
       <Input
         aria-label="Tempo: down, hold, up, hold, in seconds"
         placeholder="controlled"
-        value={typed ?? tempoWords(dose.tempo)}
+        value={typed ?? tempoWords(dose.tempo ?? [])}
         readOnly={readOnly}
         status={wrong ? 'error' : undefined}
         onChange={(e) => {

@@ -1,12 +1,13 @@
 import { useState } from 'react'
-import type { DoseDraft, SlotDraft } from '../../../api/client'
+import type { SlotDraft } from '../../../api/client'
+import { sameLoad, type Dose } from '../../../prescription/rows'
 import { useProposal } from './useProposal'
 
 interface Props {
   client: string
   slot: SlotDraft
-  dose: DoseDraft
-  setDose: (field: string, dose: DoseDraft) => void
+  dose: Dose
+  setDose: (field: string, dose: Dose) => void
   setCues: (cues: string[]) => void
 }
 
@@ -16,15 +17,15 @@ export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
   const [why, setWhy] = useState(false)
   const p = useProposal(client, slot, dose)
   if (!p) return null
-  const same = p.load.load_kg !== null && dose.load_kg !== null && Math.abs((dose.load_kg ?? 0) - p.load.load_kg) < 1e-6
+  const load = p.load.load
   const cues = p.cues.map((c) => c.cue)
   const sameCues = JSON.stringify(cues) === JSON.stringify(slot.cues)
   return (
     <div className="proposed">
       <p>
         <b>Load:</b> {p.load.words}.{' '}
-        {p.load.load_kg !== null && !same && (
-          <button type="button" className="link" onClick={() => setDose('load', { ...dose, load_kg: p.load.load_kg })}>
+        {load && !sameLoad(load, dose.load) && (
+          <button type="button" className="link" onClick={() => setDose('load', { ...dose, load })}>
             Take it
           </button>
         )}{' '}

@@ -5,7 +5,7 @@ import type { BoardSlot, Catalogue, WeekDraft } from '../../../api/client'
 import { CatalogueContext } from '../../../app/me'
 import { BoardSession } from './BoardSession'
 
-const slot = (id: string, more: object = {}) => ({ id, movement: `move_${id}`, settings: {}, cues: [], ...more })
+const slot = (id: string, more: object = {}) => ({ id, movement: `move_${id}`, settings: {}, rows: [], cues: [], ...more })
 const info = (id: string, fit: BoardSlot['fit']['fit'] = 'fits'): BoardSlot => ({
   id, title: `Title ${id}`, details: '', dose_words: '3 × 8–12', load_words: '12 kg a hand', glyph: { slice: { text: `slice ${id}`, heads: [] } },
   fit: { fit, words: fit === 'too_light' ? 'Too light: the heaviest is 14 kg.' : 'Fits.', instead: fit === 'too_light' ? ['slower', 'to the limit'] : [] },

@@ -9,7 +9,8 @@ const week = (): Drafts =>
     name: id,
     planned_on: `2026-11-2${4 + i}`,
     warm_up_min: 5,
-    slots: [1, 2, 3].map((n) => ({ id: `${id}${n}`, movement: 'x', settings: {}, cues: [], combo: n > 1 ? `c${id}` : undefined })),
+    combos: [{ id: `c${id}`, between_s: 0, after_s: 90 }],
+    slots: [1, 2, 3].map((n) => ({ id: `${id}${n}`, movement: 'x', settings: {}, rows: [{ id: `${id}${n}r`, sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90 }], cues: [], combo: n > 1 ? `c${id}` : undefined })),
   }))
 
 const order = (d: Drafts) => d.map((s) => s.slots.map((x) => x.id).join(' '))
@@ -35,5 +36,8 @@ describe('a week on the board', () => {
     expect(ids.size).toBe(16)
     expect(next[0].slots[1].combo).toBe(next[0].slots[2].combo)
     expect(next[0].slots[1].combo).not.toBe('ca')
+    expect(next[0].combos).toEqual([{ id: next[0].slots[1].combo, between_s: 0, after_s: 90 }])
+    expect(next[0].slots[0].rows[0]).toMatchObject({ sets: 3, rest_s: 90 })
+    expect(next[0].slots[0].rows[0].id).not.toBe('a1r')
   })
 })

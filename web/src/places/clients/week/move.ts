@@ -1,4 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
+import { copied } from '../../../prescription/rows'
 import type { Drafts } from './useWeek'
 
 export interface Place {
@@ -50,8 +51,9 @@ export function copies(drafts: Drafts, days: number): Drafts {
       planned_on: laterBy(d.planned_on, days),
       slots: d.slots.map((s) => {
         if (s.combo && !combos.has(s.combo)) combos.set(s.combo, uuidv7())
-        return { ...s, id: uuidv7(), combo: s.combo ? combos.get(s.combo) : undefined }
+        return { ...s, id: uuidv7(), rows: copied(s.rows), combo: s.combo ? combos.get(s.combo) : undefined }
       }),
+      combos: d.combos?.flatMap((c) => (combos.has(c.id) ? [{ ...c, id: combos.get(c.id)! }] : [])),
     }
   })
 }

@@ -6,7 +6,7 @@ import { CatalogueContext } from '../../../app/me'
 import { SlotList } from './SlotList'
 
 const glyph = { slice: { text: 'slice', heads: [] } }
-const draft = (id: string, more: Partial<SlotDraft> = {}): SlotDraft => ({ id, movement: 'm', settings: {}, cues: [], ...more })
+const draft = (id: string, more: Partial<SlotDraft> = {}): SlotDraft => ({ id, movement: 'm', settings: {}, rows: [], cues: [], ...more })
 const view = (id: string, more: Partial<SlotView> = {}) => ({ id, title: `Title ${id}`, details: '', dose_words: '3 × 8–12', load_words: '12 kg a hand', refused: '', glyph, grip_words: '', starts_words: '', apart: '', ...more }) as unknown as SlotView
 
 function show(slots: SlotDraft[], views: SlotView[], more: { active?: string; mayPlan?: boolean; sessionLocked?: boolean; faulty?: number } = {}) {

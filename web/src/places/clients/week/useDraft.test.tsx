@@ -105,11 +105,11 @@ test('going back to what was saved before is a save of its own', async () => {
 })
 
 test('a refusal keeps what was typed and names the field', async () => {
-  answers.push(() => json(422, { detail: 'too little rest', errors: [{ location: 'body.slots[0].dose.rest_s', message: 'too little rest' }] }))
+  answers.push(() => json(422, { detail: 'too little rest', errors: [{ location: 'body.slots[0].rows[0].rest_s', message: 'too little rest' }] }))
   const draft = open()
   act(() => draft.current.edit('', rename('Tuesday')))
   await pass(600)
-  expect(draft.current.state).toMatchObject({ is: 'refused', faults: [{ field: 'slots[0].dose.rest_s' }] })
+  expect(draft.current.state).toMatchObject({ is: 'refused', faults: [{ field: 'slots[0].rows[0].rest_s' }] })
   expect(draft.current.draft.name).toBe('Tuesday')
 })
 

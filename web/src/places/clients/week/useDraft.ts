@@ -1,16 +1,18 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type FieldFault, type SessionView, type SlotDraft } from '../../../api/client'
+import { api, got, problemOf, type Combo, type FieldFault, type SessionView, type SlotDraft } from '../../../api/client'
 import { keep as keepIn, readKept } from '../../../app/kept'
 import { useSignedOut } from '../../../app/me'
 
 export interface Draft {
+  id: string
   name: string
   planned_on: string
   warm_up_min: number
   locked?: boolean
   intent?: '' | 'heavy' | 'light'
+  combos?: Combo[]
   slots: SlotDraft[]
 }
 
@@ -26,19 +28,15 @@ export type SaveState =
 /** draftOf takes what is edited out of a session's view. */
 export function draftOf(s: SessionView): Draft {
   return {
+    id: s.id,
     name: s.name,
     planned_on: s.planned_on,
     warm_up_min: s.warm_up_min,
     intent: s.intent,
     locked: s.locked,
-    slots: s.slots.map(({ id, movement, settings, dose, cues, cue_reason, combo, grips, starts, locked }) => ({ id, movement, settings, dose, cues, cue_reason, combo, grips, starts, locked })),
+    combos: s.combos,
+    slots: s.slots.map(({ id, movement, settings, rows, cues, cue_reason, combo, starts, locked }) => ({ id, movement, settings, rows, cues, cue_reason, combo, starts, locked })),
   }
-}
-
-/** fitted lets go of grips and reserves of sets that are no longer there. */
-export function fitted(s: SlotDraft): SlotDraft {
-  const sets = Math.max(1, s.dose?.sets ?? 1)
-  return { ...s, grips: s.grips?.slice(0, sets), dose: s.dose && { ...s.dose, reserves: s.dose.reserves?.slice(0, sets) } }
 }
 
 interface Kept {
@@ -46,10 +44,13 @@ interface Kept {
   draft: Draft
 }
 
-/** keptDraft is the unsaved draft that this browser kept of a session, if any. */
-export const keptDraft = (session: string) => readKept<Kept>(localStorage, `draft ${session}`)
+// One that was kept before slots had rows is another thing.
+const place = (session: string) => `draft 2 ${session}`
 
-const keep = (session: string, kept: Kept | null) => keepIn(localStorage, `draft ${session}`, kept)
+/** keptDraft is the unsaved draft that this browser kept of a session, if any. */
+export const keptDraft = (session: string) => readKept<Kept>(localStorage, place(session))
+
+const keep = (session: string, kept: Kept | null) => keepIn(localStorage, place(session), kept)
 
 const quietMs = 500 // after the last edit, before it is saved
 const againMs = 2000 // before a save is tried again while the database is away

@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue } from 'react'
-import { api, got, type DoseDraft, type SlotDraft } from '../../../api/client'
+import { api, got, type SlotDraft } from '../../../api/client'
+import type { Dose } from '../../../prescription/rows'
 
 /** useProposal asks what the tool would prescribe for a slot: load, cues, grips, who begins. */
-export function useProposal(client: string, slot: SlotDraft, dose: DoseDraft) {
-  // With grips the load is that of the first set, the weakest grip.
-  const first = slot.grips?.[0] ?? slot
+export function useProposal(client: string, slot: SlotDraft, dose: Dose) {
+  // Where the hand differs the load is that of the first set, the weakest grip.
   const asked = useDeferredValue(
-    JSON.stringify({ movement: first.movement, settings: first.settings, reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve, sets: dose.sets, method: dose.method }),
+    JSON.stringify({ movement: slot.movement, settings: slot.settings, first: dose.hands?.[0], reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve, sets: dose.sets, method: dose.method?.id }),
   )
   const proposal = useQuery({
     queryKey: ['propose', client, asked],

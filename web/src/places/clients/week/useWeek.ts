@@ -11,7 +11,7 @@ export type WeekState = { is: 'saved'; at: number } | { is: 'saving' } | { is: '
 
 /** draftsOf takes what is edited out of a week's view. */
 export function draftsOf(view: WeekView): Drafts {
-  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, locked, slots }) => ({ id, version, name, planned_on, warm_up_min, intent, locked, slots }))
+  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, locked, combos, slots }) => ({ id, version, name, planned_on, warm_up_min, intent, locked, combos, slots }))
 }
 
 const content = (d: WeekDraft) => JSON.stringify({ ...d, version: 0, write: undefined })

@@ -1,13 +1,12 @@
-package week_test
+package plan_test
 
 import (
 	"math/rand/v2"
+	"musculus/internal/core/plan"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
-
-	"musculus/internal/core/week"
 )
 
 func TestMatchingKeepsWhatWasKept(t *testing.T) {
@@ -26,7 +25,7 @@ func TestMatchingKeepsWhatWasKept(t *testing.T) {
 		{"a b", "", []int{}},
 		{"a b c d", "a y z d", []int{0, 1, 2, 3}},
 	} {
-		assert.Equal(t, c.want, week.Match(strings.Fields(c.was), strings.Fields(c.is)), "%s → %s", c.was, c.is)
+		assert.Equal(t, c.want, plan.Match(strings.Fields(c.was), strings.Fields(c.is)), "%s → %s", c.was, c.is)
 	}
 }
 
@@ -43,13 +42,13 @@ func TestMatchingAnyLists(t *testing.T) {
 	for range 2000 {
 		was, is := list(), list()
 		last := -1
-		for _, at := range week.Match(was, is) {
+		for _, at := range plan.Match(was, is) {
 			if at >= 0 {
 				assert.Greater(t, at, last)
 				last = at
 			}
 		}
-		for i, at := range week.Match(was, was) {
+		for i, at := range plan.Match(was, was) {
 			assert.Equal(t, i, at)
 		}
 	}

@@ -1,4 +1,4 @@
-package week
+package plan
 
 // Match says for each key of a new list which one of the old list it is, −1 for
 // none: first along the longest common order of equal keys, then, of what is left
