@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"github.com/google/uuid"
@@ -119,18 +120,18 @@ func (s *Session) CheckSlot(i int, f *For) []*movement.FieldError {
 	if n := len(slot.Rows); n < 1 || n > MostRows {
 		fault("rows", "%d rows are outside 1…%d", n, MostRows)
 	}
-	sets := slot.Sets()
-	switch {
-	case f.Caps.MostSets > 0 && sets > f.Caps.MostSets:
-		fault("rows[0].sets", "this client's caps allow %d sets of one set-up in the first week", f.Caps.MostSets)
-	case sets > MostSlotSets:
-		fault("rows[0].sets", "%d sets of one slot are more than %d", sets, MostSlotSets)
-	}
 	for k := range slot.Rows {
 		for _, e := range s.checkRow(i, k, f) {
 			e.Field = fmt.Sprintf("rows[%d].%s", k, e.Field)
 			out = append(out, e)
 		}
+	}
+	switch sets := slot.Sets(); {
+	case slices.ContainsFunc(out, func(e *movement.FieldError) bool { return strings.HasSuffix(e.Field, "].sets") }): // told already
+	case f.Caps.MostSets > 0 && sets > f.Caps.MostSets:
+		fault("rows[0].sets", "this client's caps allow %d sets of one set-up in the first week", f.Caps.MostSets)
+	case sets > MostSlotSets:
+		fault("rows[0].sets", "%d sets of one slot are more than %d", sets, MostSlotSets)
 	}
 	if why := f.Caps.Lying(slot.SetUp); why != "" {
 		fault("movement", "%s", why)

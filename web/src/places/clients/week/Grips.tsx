@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import type { SlotDraft } from '../../../api/client'
 import { keyOf, type Dose, type Hand } from '../../../prescription/rows'
 import { useProposal } from './useProposal'
@@ -17,7 +18,8 @@ const hand = ({ movement, settings }: Hand): Hand => ({ ...(movement ? { movemen
 /** Grips is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where they take turns. */
 export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: Props) {
   const p = useProposal(client, slot, dose)
-  const grips = dose.hands ?? []
+  const [open, setOpen] = useState(false) // the hand is asked set by set, though it does not differ yet
+  const grips = dose.hands ?? (open ? [{}] : [])
   const ways = p?.grips ?? []
   const turns = p?.takes_turns ?? false
   const take = (n: number, key: string) => {
@@ -76,11 +78,14 @@ export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: 
       {may && (
         <p>
           {grips.length === 0 ? (
-            <button type="button" className="link" title="One weight throughout: the weaker grip while fresh, the stronger one carries on" onClick={() => setDose('hands', { ...dose, hands: p!.grip_plan.length > 0 ? p!.grip_plan : Array.from({ length: dose.sets }, () => ({})) })}>
+            <button type="button" className="link" title="One weight throughout: the weaker grip while fresh, the stronger one carries on" onClick={() => (p!.grip_plan.length > 0 ? setDose('hands', { ...dose, hands: p!.grip_plan }) : setOpen(true))}>
               A grip for each set, from weak to strong
             </button>
           ) : (
-            <button type="button" className="link" onClick={() => setDose('hands', { ...dose, hands: undefined })}>
+            <button type="button" className="link" onClick={() => {
+                setOpen(false)
+                setDose('hands', { ...dose, hands: undefined })
+              }}>
               One grip for all sets
             </button>
           )}{' '}

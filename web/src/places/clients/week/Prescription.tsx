@@ -4,7 +4,7 @@ import type { FieldFault, Load, SlotDraft, SlotView } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
 import { CueReason } from './CueReason'
 import { alike, sameLoad, toFind, type Dose } from '../../../prescription/rows'
-import { Efforts, reservesOf } from './Efforts'
+import { Efforts } from './Efforts'
 import { Grips } from './Grips'
 import { Proposed } from './Proposed'
 import './prescription.css'
@@ -33,6 +33,7 @@ const mostCues = 3
 
 /** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
 export function Prescription({ client, slot, view, dose, rest, setRest, faults, minReserve, mayPlan, held, setDose, setCues, setSlot }: Props) {
+  const [each, setEach] = useState(false) // what is left is asked set by set, though it does not differ yet
   const fault = (field: string) => faults.find((f) => new RegExp(`^rows\\[\\d+\\]\\.${field}\\b`).test(f.field))?.reason
   const cueFault = faults.find((f) => f.field === 'cues')
   const cues = (
@@ -75,7 +76,7 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
           </span>
         </Field>
         <Field label="Left in reserve" fault={fault('reserve')}>
-          {dose.reserves?.length ? (
+          {each || dose.reserves ? (
             <Efforts dose={dose} minReserve={minReserve} canFail={view.can_fail_alone} disabled={!mayPlan} set={(part) => setDose('reserves', { ...dose, ...part })} />
           ) : (
             <Select
@@ -88,8 +89,15 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
             />
           )}
           {mayPlan && dose.sets > 1 && (
-            <button type="button" className="link effort-each" onClick={() => setDose('', { ...dose, reserves: dose.reserves?.length ? undefined : reservesOf(dose) })}>
-              {dose.reserves?.length ? 'all sets alike' : 'set by set'}
+            <button
+              type="button"
+              className="link effort-each"
+              onClick={() => {
+                if (dose.reserves) setDose('', { ...dose, reserves: undefined })
+                setEach(!(each || dose.reserves))
+              }}
+            >
+              {each || dose.reserves ? 'all sets alike' : 'set by set'}
             </button>
           )}
         </Field>

@@ -40,7 +40,9 @@ describe('a grip for each set', () => {
   it('begins as it is where no plan is known', async () => {
     const setSlot = show({}, { sets: 2, proposal: { grip_plan: [] } })
     await userEvent.click(await screen.findByText(/A grip for each set/))
-    expect(setSlot).toHaveBeenCalledWith({ hands: [{}, {}] })
+    expect(setSlot).not.toHaveBeenCalled()
+    await userEvent.selectOptions(screen.getByLabelText('Set 1'), screen.getAllByRole('option', { name: /Palms-down curl/ })[0]!)
+    expect(setSlot).toHaveBeenCalledWith({ hands: [plan[0], {}] })
   })
 
   it('is changed set by set; the last one holds on for sets that came later', async () => {
