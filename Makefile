@@ -46,7 +46,8 @@ test: bin/musculus
 # Generated code is committed; this makes it anew.
 generate:
 	$(GO) run $(SQLC) generate
-	$(GO) run ./cmd/musculus openapi | python3 -m json.tool > docs/openapi.json
+	$(GO) run ./cmd/musculus openapi | python3 -m json.tool --no-ensure-ascii > docs/openapi.json
+	$(GO) run ./cmd/musculus openapi --plan | python3 -m json.tool --no-ensure-ascii > docs/formats/plan.schema.json
 	cd web && $(NPM) run --silent api
 
 # The pictures of docs/screenshots, from the demo data.

@@ -1,13 +1,24 @@
 package main
 
 import (
+	"flag"
 	"os"
 
 	"musculus/internal/httpapi"
 )
 
-func runOpenAPI([]string) int {
-	b, err := httpapi.OpenAPI()
+// runOpenAPI writes the document of the interface, or the schema of a plan's file.
+func runOpenAPI(args []string) int {
+	flags := flag.NewFlagSet("openapi", flag.ExitOnError)
+	plan := flags.Bool("plan", false, "the schema of a plan's file instead")
+	if err := flags.Parse(args); err != nil {
+		return fail(err)
+	}
+	write := httpapi.OpenAPI
+	if *plan {
+		write = httpapi.PlanSchema
+	}
+	b, err := write()
 	if err != nil {
 		return fail(err)
 	}
