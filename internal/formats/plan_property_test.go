@@ -40,6 +40,9 @@ func randomPlan(r *rand.Rand) *formats.Plan {
 				if r.IntN(3) == 0 {
 					d.Method = dose.Use{ID: "drops", N: r.IntN(4)}
 				}
+				if r.IntN(3) == 0 {
+					d.Word = word()
+				}
 				one := row(d)
 				kg := float64(1+r.IntN(400)) / 8
 				marked := 2 * kg

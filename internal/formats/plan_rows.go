@@ -92,6 +92,7 @@ var columns = []column{
 	{"load_means", "What the mark is", func(l *line) string { return l.row.LoadMeans }},
 	{"method", "Method", func(l *line) string { return l.row.Method.ID }},
 	{"method_n", "Method’s number", func(l *line) string { return some(l.row.Method.N) }},
+	{"word", "Word for the client", func(l *line) string { return l.row.Word }},
 	{"combo", "Combo", ofSlot(func(s *PlanSlot) string { return s.Combo })},
 	{"between_s", "Rest in the combo, s", ofCombo(func(c *plan.Combo) string { return strconv.Itoa(c.BetweenS) })},
 	{"after_s", "Rest after a round, s", ofCombo(func(c *plan.Combo) string { return strconv.Itoa(c.AfterS) })},
@@ -416,7 +417,7 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	slot := old.slot()
 	for k := range slot.Rows { // what version 1 had no words for
 		row := &slot.Rows[k]
-		row.SecondsLow, row.SecondsHigh = whole("seconds_low"), whole("seconds_high")
+		row.SecondsLow, row.SecondsHigh, row.Word = whole("seconds_low"), whole("seconds_high"), at["word"]
 		if at["load"] != "" {
 			if row.Load = r.readLoad(at["load"], old.LoadKg, old.LoadMarked, where); row.Load != nil && row.Load.AddedKg != nil {
 				row.LoadMarked = nil

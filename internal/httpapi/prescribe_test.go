@@ -275,3 +275,26 @@ func TestASheetIsReadBeforeItIsSaved(t *testing.T) {
 	d["planned_on"] = "tomorrow"
 	assert.Equal(t, 422, c.call("POST", path+"/sheet", d).status)
 }
+
+// A word for the client at a row goes the whole way: board, builder, sheet, paper's
+// words, every format and back.
+func TestAWordAtARowGoesEverywhere(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := sessionPath("Aurelio Finch")
+	d := draft(c, path)
+	row(d, 0)["word"] = "push the floor away"
+	kept := got[httpapi.SessionView](c, 200, c.call("PUT", path, d))
+	assert.Equal(t, "push the floor away", kept.Slots[0].Rows[0].Word)
+	assert.Contains(t, kept.Slots[0].DoseWords, "“push the floor away”")
+	assert.Contains(t, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[0].Sets, "“push the floor away”")
+	board := c.call("GET", clientPath("Aurelio Finch")+"/week", nil)
+	assert.Contains(t, board.body, "3 × 6–8 “push the floor away”")
+	for _, format := range []string{"json", "csv", "xlsx"} {
+		out := c.call("GET", clientPath("Aurelio Finch")+"/plan?format="+format, nil)
+		back := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}))
+		assert.Equal(t, 2, back.Same, format)
+	}
+	row(d, 0)["word"] = "two\nlines"
+	assert.Equal(t, []string{"body.slots[0].rows[0].word"}, got[problem](c, 422, c.call("PUT", path, d)).locations())
+}

@@ -6,6 +6,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/core/text"
 )
 
 // Dose is a number of sets alike: how much of a set-up is done and how hard.
@@ -20,6 +21,7 @@ type Dose struct {
 	Tempo       effort.Tempo `json:"tempo,omitzero" doc:"down, hold, up, hold in s; absent: controlled, no bounce"`
 	Load        *Load        `json:"load,omitempty" doc:"absent: as the row above, find it in the first"`
 	Method      Use          `json:"method,omitzero" doc:"absent: straight sets"`
+	Word        string       `json:"word,omitempty" maxLength:"60" doc:"for the client, at these sets"`
 }
 
 // Limits of a dose.
@@ -29,6 +31,7 @@ const (
 	mostReserve = 6
 	MostRestS   = 600
 	mostHoldS   = 180
+	longestWord = 60
 	mostTempoS  = 30.0
 )
 
@@ -91,6 +94,7 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 	case d.RestS < caps.MinRestS:
 		fault(false, "rest_s", "this client's caps ask for rests of at least %d s", caps.MinRestS)
 	}
+	fault(len([]rune(d.Word)) <= longestWord && text.Fault(d.Word, true) == "", "word", "a word has at most %d characters, in one line", longestWord)
 	for _, t := range d.Tempo {
 		if !(t >= 0 && t <= mostTempoS) {
 			fault(false, "tempo", "%g s is outside 0…%g s", t, mostTempoS)

@@ -3,6 +3,7 @@ package dose_test
 import (
 	"fmt"
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -41,6 +42,11 @@ func TestDoseLimits(t *testing.T) {
 		change(&d)
 		assert.Equal(t, []string{field}, fields(d, "curl_reclined", person.Caps{}), field)
 	}
+	said := good()
+	said.Word = "slowly"
+	assert.Equal(t, "3 × 8–12 “slowly”", said.DoneWords(1))
+	said.Word = strings.Repeat("x", 61)
+	assert.Equal(t, []string{"word"}, fields(said, "curl_reclined", person.Caps{}))
 	held := good()
 	held.RepsLow, held.RepsHigh, held.SecondsLow, held.SecondsHigh = 0, 0, 20, 30
 	assert.Empty(t, fields(held, "curl_reclined", person.Caps{}))

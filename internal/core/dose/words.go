@@ -7,12 +7,15 @@ import (
 
 // DoneWords tells sets, reps and method as they are done: "3 × 8–12", "3 × 8–12
 // each arm" where arms have their turns, "2 × one-arm ladder …, 15 per arm".
-func (d *Dose) DoneWords(arms int) string {
+func (d *Dose) DoneWords(arms int) (out string) {
 	m, words := MethodOf(d.Method.ID), d.Method.Words()
+	if d.Word != "" {
+		defer func() { out += " “" + d.Word + "”" }()
+	}
 	if m != nil && m.OwnReps {
 		return fmt.Sprintf("%d × %s", d.Sets, words)
 	}
-	out := d.SetsWords()
+	out = d.SetsWords()
 	if arms == 2 {
 		out += " each arm"
 	}

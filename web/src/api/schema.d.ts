@@ -2703,6 +2703,8 @@ export interface components {
             };
             /** @description down, hold, up, hold in s; absent: controlled, no bounce */
             tempo?: number[];
+            /** @description for the client, at these sets */
+            word?: string;
         };
         RowView: {
             done: string;

@@ -26,15 +26,15 @@ export const keyOf = (h: Hand) => (h.movement ?? '') + JSON.stringify(Object.ent
 /** sameLoad says whether two loads ask for the same. */
 export const sameLoad = (a: Load | undefined, b: Load | undefined) => JSON.stringify(a && Object.entries(a).sort()) === JSON.stringify(b && Object.entries(b).sort())
 
-const rest = (r: Row) => JSON.stringify([r.reps_low, r.reps_high, r.seconds_low, r.seconds_high, r.rest_s, r.tempo, r.method])
+const rest = (r: Row) => JSON.stringify([r.reps_low, r.reps_high, r.seconds_low, r.seconds_high, r.rest_s, r.tempo, r.method, r.word])
 
 /** doseOf reads a slot's rows as one dose; undefined without rows and where they differ in more than effort and hand. */
 export function doseOf(rows: Row[]): Dose | undefined {
   const first = rows[0]
   if (!first || rows.slice(1).some((r) => r.load || rest(r) !== rest(first))) return undefined
   const sets = (f: (r: Row) => void) => rows.forEach((r) => Array.from({ length: Math.max(0, Math.min(r.sets, 100)) }).forEach(() => f(r)))
-  const { reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method } = first
-  const out: Dose = { sets: rows.reduce((n, r) => n + r.sets, 0), reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method, load: first.load ?? toFind }
+  const { reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method, word } = first
+  const out: Dose = { sets: rows.reduce((n, r) => n + r.sets, 0), reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method, word, load: first.load ?? toFind }
   if (rows.some((r) => r.reserve !== first.reserve)) sets((r) => (out.reserves ??= []).push(r.reserve))
   if (rows.some((r) => keyOf(handOf(r)) !== keyOf({}))) sets((r) => (out.hands ??= []).push(handOf(r)))
   return out

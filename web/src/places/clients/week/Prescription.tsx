@@ -152,6 +152,9 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
             onChange={(v) => setDose('load', { ...dose, load: JSON.parse(v) as Load })}
           />
         </Field>
+        <Field label="A word for the client at these sets" fault={fault('word')} wide>
+          <Input aria-label="A word for the client at these sets" value={dose.word ?? ''} maxLength={60} readOnly={!mayPlan} status={fault('word') ? 'error' : undefined} onChange={(e) => setDose('word', { ...dose, word: e.target.value || undefined })} />
+        </Field>
       </div>
       <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={fault('(movement|settings)') ?? faults.find((f) => f.field === 'starts')?.reason} setSlot={setSlot} setDose={setDose} />
       {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
