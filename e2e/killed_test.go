@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/demo"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
@@ -126,7 +127,7 @@ func TestKilledWhileItIssues(t *testing.T) {
 // issued reads a session's sheets from the database, the latest first.
 func issued(t *testing.T, s *store.Store) (out []store.Issue) {
 	require.NoError(t, s.In(context.Background(), demo.Studio, func(tx *store.Tx) (err error) {
-		out, err = tx.Issues(context.Background(), demo.ClientID("Aurelio Finch"), demo.SessionID("Aurelio Finch"))
+		out, err = tx.Issues(context.Background(), demo.ClientID("Aurelio Finch"), demo.SessionID("Aurelio Finch"), movement.Shipped)
 		return err
 	}))
 	return out

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
@@ -12,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/movement"
+	"musculus/internal/core/sheet"
 	"musculus/internal/store"
 )
 
@@ -108,36 +108,65 @@ func (s *server) issues(ctx context.Context, in *SessionPath) (*issuesOutput, er
 func (s *server) compareIssues(ctx context.Context, in *compareInput) (*compareOutput, error) {
 	out := &compareOutput{}
 	return out, s.inSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		rows, err := tx.Issues(ctx, c.ID, kept.ID)
+		rows, err := tx.Issues(ctx, c.ID, kept.ID, movements(ctx))
 		if err != nil {
 			return err
 		}
-		sheet := func(number int) (v SheetView, err error) {
+		facts := func(number int) (*sheet.Facts, error) {
 			if number == 0 {
-				studio, err := tx.StudioName(ctx)
-				if err != nil {
-					return v, err
-				}
-				return s.sheet(ctx, tx, studio, c, kept)
+				return factsOf(&kept, c)
 			}
-			for _, r := range rows {
-				if r.Number == number {
-					return readSheet(r.Sheet)
+			for i := range rows {
+				if rows[i].Number == number {
+					return factsLeft(&rows[i], c, movements(ctx))
 				}
 			}
-			return v, store.ErrNotFound
+			return nil, store.ErrNotFound
 		}
-		was, err := sheet(in.Was)
+		was, err := facts(in.Was)
 		if err != nil {
 			return err
 		}
-		is, err := sheet(in.Is)
+		is, err := facts(in.Is)
 		if err != nil {
 			return err
 		}
-		out.Body.Changes = sheetChanges(&was, &is)
+		out.Body.Changes = changes(was, is, c)
 		return nil
 	})
+}
+
+// factsOf are the facts of a session as it is planned now; nil where it can no longer
+// be counted.
+func factsOf(kept *store.Session, c *store.Client) (*sheet.Facts, error) {
+	if len(kept.Faults) > 0 {
+		return nil, nil
+	}
+	f := sheet.Of(&kept.Planned, floor(c))
+	return &f, nil
+}
+
+// factsLeft are the facts of a sheet that left: its own, or those of the plan it was
+// made of, as far as they go.
+func factsLeft(i *store.Issue, c *store.Client, catalogue *movement.Catalogue) (*sheet.Facts, error) {
+	d, err := sheet.Read(i.Sheet, catalogue)
+	if err != nil || d.Facts != nil {
+		return d.Facts, err
+	}
+	f, err := factsOf(&i.Plan, c)
+	if f != nil {
+		f.Loads = nil // of the room as it is now
+	}
+	return f, err
+}
+
+// changes tells what differs between two sheets; nothing where one of them is words
+// alone.
+func changes(was, is *sheet.Facts, c *store.Client) []string {
+	if was == nil || is == nil {
+		return []string{}
+	}
+	return sheet.Changes(was, is, floor(c))
 }
 
 // issue keeps the sheet as it is now. What is wrong or incomplete stops it.
@@ -178,7 +207,7 @@ func (s *server) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekO
 			case err != nil:
 				return err
 			}
-			issues, err := tx.Issues(ctx, c.ID, kept.ID)
+			issues, err := tx.Issues(ctx, c.ID, kept.ID, movements(ctx))
 			if err != nil {
 				return err
 			}
@@ -208,11 +237,11 @@ func (s *server) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c 
 	if err != nil {
 		return err
 	}
-	sheet, err := s.sheet(ctx, tx, studio, c, kept)
+	words, err := s.sheet(ctx, tx, studio, c, kept)
 	if err != nil {
 		return err
 	}
-	b, err := json.Marshal(sheet)
+	b, err := sheet.Write(sheet.Of(&kept.Planned, floor(c)), words)
 	if err != nil {
 		return err
 	}
@@ -221,32 +250,32 @@ func (s *server) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c 
 
 func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (IssuesView, error) {
 	out := IssuesView{Issues: []IssueView{}, Pending: []string{}, Links: []LinkView{}}
-	rows, err := tx.Issues(ctx, c.ID, kept.ID)
+	rows, err := tx.Issues(ctx, c.ID, kept.ID, movements(ctx))
 	if err != nil {
 		return out, err
 	}
-	for _, r := range rows {
+	var later *sheet.Facts
+	for i := range rows {
+		r := &rows[i]
 		v := IssueView{Number: r.Number, At: r.At, By: r.By, Changes: []string{}}
-		if v.Sheet, err = readSheet(r.Sheet); err != nil {
+		if v.Sheet, err = readSheet(r.Sheet, movements(ctx)); err != nil {
 			return out, err
 		}
+		facts, err := factsLeft(r, c, movements(ctx))
+		if err != nil {
+			return out, err
+		}
+		if i == 0 {
+			now, err := factsOf(&kept, c)
+			if err != nil {
+				return out, err
+			}
+			out.Pending = changes(facts, now, c)
+		} else {
+			out.Issues[i-1].Changes = changes(facts, later, c)
+		}
+		later = facts
 		out.Issues = append(out.Issues, v)
-	}
-	for i := range out.Issues {
-		if i+1 < len(out.Issues) {
-			out.Issues[i].Changes = sheetChanges(&out.Issues[i+1].Sheet, &out.Issues[i].Sheet)
-		}
-	}
-	if len(out.Issues) > 0 {
-		studio, err := tx.StudioName(ctx)
-		if err != nil {
-			return out, err
-		}
-		now, err := s.sheet(ctx, tx, studio, c, kept)
-		if err != nil {
-			return out, err
-		}
-		out.Pending = sheetChanges(&out.Issues[0].Sheet, &now)
 	}
 	links, err := tx.Links(ctx, c.ID)
 	for _, l := range links {
@@ -260,71 +289,4 @@ func (s *server) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, 
 		out.Links = append(out.Links, v)
 	}
 	return out, err
-}
-
-// orSame tells what differs from set to set or arm to arm, where nothing does.
-func orSame(words string) string {
-	if words == "" {
-		return "all the same"
-	}
-	return words
-}
-
-// sheetChanges tells what differs between two sheets, a line a change.
-func sheetChanges(was, is *SheetView) []string {
-	out := []string{}
-	say := func(format string, args ...any) { out = append(out, fmt.Sprintf(format, args...)) }
-	if was.Date != is.Date {
-		say("Moved from %s to %s.", was.Date, is.Date)
-	}
-	if was.Session != is.Session {
-		say("Now called %s.", is.Session)
-	}
-	if a, b := warmUpWords(was), warmUpWords(is); a != b {
-		say("Warm-up: %s, before: %s.", b, a)
-	}
-	name := func(l *SheetSlot) string {
-		if l.Details == "" {
-			return l.Title
-		}
-		return l.Title + ", " + l.Details
-	}
-	lines := func(l *SheetSlot) string {
-		return fmt.Sprintf("%s · %s · %s · %s · %s · %v", l.Sets, l.Load, l.Effort, l.Rest, l.Tempo, l.Cues)
-	}
-	before := map[string][]*SheetSlot{}
-	for i := range was.Slots {
-		before[name(&was.Slots[i])] = append(before[name(&was.Slots[i])], &was.Slots[i])
-	}
-	order := 0
-	for i := range is.Slots {
-		l := &is.Slots[i]
-		list := before[name(l)]
-		if len(list) == 0 {
-			say("New: %s, %s.", name(l), l.Sets)
-			continue
-		}
-		old := list[0]
-		before[name(l)] = list[1:]
-		for _, part := range [][3]string{{"sets", old.Sets, l.Sets}, {"load", old.Load, l.Load}, {"effort", old.Effort, l.Effort}, {"rest", old.Rest, l.Rest}, {"tempo", old.Tempo, l.Tempo}, {"grips", orSame(old.Grips), orSame(l.Grips)}, {"begins", orSame(old.Starts), orSame(l.Starts)}} {
-			if part[1] != part[2] {
-				say("%s: %s %s, before %s.", l.Title, part[0], part[2], part[1])
-			}
-		}
-		if lines(old) != lines(l) && fmt.Sprint(old.Cues) != fmt.Sprint(l.Cues) {
-			say("%s: other cues.", l.Title)
-		}
-		if i < len(was.Slots) && name(&was.Slots[i]) != name(l) {
-			order++
-		}
-	}
-	for _, list := range before {
-		for _, l := range list {
-			say("Gone: %s.", name(l))
-		}
-	}
-	if order > 0 && len(was.Slots) == len(is.Slots) && len(out) == 0 {
-		say("Another order.")
-	}
-	return out
 }

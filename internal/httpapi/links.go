@@ -6,6 +6,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/figure"
 	"musculus/internal/store"
 )
@@ -101,7 +102,7 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 		var past []OpenSheet
 		for _, i := range issues {
 			v := OpenSheet{Session: i.SessionID, When: i.PlannedOn.FromToday(s.day())}
-			if v.Sheet, err = readSheet(i.Sheet); err != nil {
+			if v.Sheet, err = readSheet(i.Sheet, movement.Shipped); err != nil {
 				return err
 			}
 			if blocked != "" { // a stop that came after the sheet holds for it too

@@ -11,8 +11,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
+	"musculus/internal/core/sheet"
 
 	"musculus/internal/core/series"
 	"musculus/internal/core/week"
@@ -231,9 +233,13 @@ func (s *server) mayLeave(ctx context.Context, tx *store.Tx, c *store.Client, ke
 
 // readSheet reads a sheet as it left. Those that left before sheets held only what
 // to do are shown without the rest: a health reason goes, what it asks for stays.
-func readSheet(b json.RawMessage) (SheetView, error) {
+func readSheet(b json.RawMessage, c *movement.Catalogue) (SheetView, error) {
 	var out SheetView
-	if err := json.Unmarshal(b, &out); err != nil {
+	d, err := sheet.Read(b, c)
+	if err != nil {
+		return out, err
+	}
+	if err := json.Unmarshal(d.Words, &out); err != nil {
 		return out, err
 	}
 	caps := []string{}

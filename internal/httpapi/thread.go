@@ -16,7 +16,7 @@ import (
 // issueWords tells how far a session's sheet has come: issued, opened, changed
 // since; planned is what stands there before.
 func (s *server) issueWords(ctx context.Context, tx *store.Tx, client, session uuid.UUID, planned string) (string, error) {
-	issues, err := tx.Issues(ctx, client, session)
+	issues, err := tx.Issues(ctx, client, session, movements(ctx))
 	if err != nil || len(issues) == 0 {
 		return planned, err
 	}

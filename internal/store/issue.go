@@ -12,6 +12,8 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/store/db"
 )
 
@@ -23,8 +25,10 @@ type Issue struct {
 	SessionVersion int // what it was made of
 	PlannedOn      day.Day
 	Sheet          json.RawMessage
-	By             string
-	At             time.Time
+	// Plan is the session in that version; its faults are not looked at here.
+	Plan Session
+	By   string
+	At   time.Time
 }
 
 // AddIssue keeps a sheet under the session's next number, after whoever is issuing
@@ -40,8 +44,9 @@ func (t *Tx) AddIssue(ctx context.Context, client uuid.UUID, i Issue, by uuid.UU
 	})
 }
 
-// Issues returns a session's sheets, the latest first.
-func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID) ([]Issue, error) {
+// Issues returns a session's sheets with the plan they were made of, the latest
+// first.
+func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID, c *movement.Catalogue) ([]Issue, error) {
 	rows, err := t.q.IssuesOfSession(ctx, db.IssuesOfSessionParams{ClientID: client, SessionID: session})
 	if err != nil {
 		return nil, err
@@ -49,6 +54,10 @@ func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID) ([]Issue, er
 	out := make([]Issue, len(rows))
 	for i, r := range rows {
 		out[i] = Issue{ID: r.IssueID, SessionID: session, Number: r.Number, SessionVersion: r.SessionVersion, Sheet: r.Sheet, By: r.IssuedByName, At: r.IssuedAt}
+		out[i].Plan = Session{ClientID: client, Version: r.SessionVersion, Planned: plan.Planned{ID: session, Name: r.Name, On: r.PlannedOn}}
+		if err := out[i].Plan.read(r.Content, c); err != nil {
+			return nil, err
+		}
 	}
 	return out, nil
 }

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
 )
@@ -41,7 +42,7 @@ func TestSheetsAreNumberedAndNeverChanged(t *testing.T) {
 	}
 	wait.Wait()
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		list, err := tx.Issues(ctx, a.client, a.session)
+		list, err := tx.Issues(ctx, a.client, a.session, movement.Shipped)
 		require.NoError(t, err)
 		require.Len(t, list, 7-failed)
 		for i, one := range list {

@@ -216,7 +216,7 @@ func TestTheNextNumberWaits(t *testing.T) {
 		assert.NoError(t, err)
 	}
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		list, err := tx.Issues(ctx, a.client, a.session)
+		list, err := tx.Issues(ctx, a.client, a.session, movement.Shipped)
 		assert.Len(t, list, len(errs))
 		assert.Equal(t, len(errs), list[0].Number)
 		return err

@@ -73,8 +73,9 @@ func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) (int64, error)
 }
 
 const issuesOfSession = `-- name: IssuesOfSession :many
-SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name
+SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name, v.name, v.planned_on, v.content
 FROM issued_sheet i JOIN account ON account.account_id = i.issued_by
+JOIN session_version v ON v.session_id = i.session_id AND v.version = i.session_version
 WHERE i.client_id = $1 AND i.session_id = $2 ORDER BY i.number DESC
 `
 
@@ -90,6 +91,9 @@ type IssuesOfSessionRow struct {
 	Sheet          json.RawMessage
 	IssuedAt       time.Time
 	IssuedByName   string
+	Name           string
+	PlannedOn      day.Day
+	Content        json.RawMessage
 }
 
 func (q *Queries) IssuesOfSession(ctx context.Context, arg IssuesOfSessionParams) ([]IssuesOfSessionRow, error) {
@@ -108,6 +112,9 @@ func (q *Queries) IssuesOfSession(ctx context.Context, arg IssuesOfSessionParams
 			&i.Sheet,
 			&i.IssuedAt,
 			&i.IssuedByName,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Content,
 		); err != nil {
 			return nil, err
 		}

@@ -10,8 +10,9 @@ SELECT $1, current_studio(), $2, $3, coalesce(max(number), 0) + 1, $4, $5, $6, $
 ON CONFLICT (issue_id) DO NOTHING;
 
 -- name: IssuesOfSession :many
-SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name
+SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name, v.name, v.planned_on, v.content
 FROM issued_sheet i JOIN account ON account.account_id = i.issued_by
+JOIN session_version v ON v.session_id = i.session_id AND v.version = i.session_version
 WHERE i.client_id = $1 AND i.session_id = $2 ORDER BY i.number DESC;
 
 -- name: LatestIssues :many
