@@ -168,7 +168,7 @@ func (s *server) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID)
 		}
 		out.Emphasis = &v
 	}
-	weights, notes := priority.Propose(c.Dossier.Wishes, rating, gaps, c.Stance, today)
+	weights, notes := priority.Propose(c.Dossier.Wishes, rating, gaps, c.Stance, priority.Time{Minutes: c.Dossier.Minutes, Days: len(c.Dossier.Weekdays), FirstYear: c.Dossier.FirstYear(today)}, today)
 	out.Notes = append(out.Notes, notes...)
 	out.Stance, out.Version, out.FirstYear = c.Stance.Name, version, c.Dossier.FirstYear(today)
 	for h := range weights {

@@ -142,7 +142,14 @@ type AuditView struct {
 	Slot     *uuid.UUID    `json:"slot"`
 	Fix      *FixView      `json:"fix,omitempty"`
 	Held     bool          `json:"held"` // there is a fix, but what it changes is locked
+	Ways     []WayView     `json:"ways"` // of two rules that cannot both be met: what may give way
 	Accepted *AcceptedView `json:"accepted,omitempty"`
+}
+
+// WayView is one way out of a clash of rules, and where it is set.
+type WayView struct {
+	Words string `json:"words"`
+	Place string `json:"place" enum:"dossier,priorities"`
 }
 
 // FixView is the action that clears a finding: the sessions as they are after it.

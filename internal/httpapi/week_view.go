@@ -75,7 +75,10 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	out.Ledger = viewLedger(&a, kept)
 	out.Hidden = max(0, len(a.found)-week.MostShown)
 	for _, f := range a.found[:len(a.found)-out.Hidden] {
-		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held}
+		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held, Ways: []WayView{}}
+		for _, w := range f.Ways {
+			v.Ways = append(v.Ways, WayView{w.Words, w.Place})
+		}
 		if f.Session >= 0 {
 			v.Session = &kept[f.Session].ID
 			if f.Slot >= 0 {

@@ -123,8 +123,9 @@ func Apart(st *stance.Stance, a, b arm.HeadIndex) bool {
 }
 
 // Propose weighs everything for every head. rating may be nil; gaps are the
-// answers of the tape, which never weigh a head.
-func Propose(wishes []person.Wish, rating *Rating, gaps []measure.Answer, st *stance.Stance, today day.Day) (out [arm.HeadCount]Weight, notes []string) {
+// answers of the tape, which never weigh a head. What the client's time does not hold
+// is proposed lower, and told.
+func Propose(wishes []person.Wish, rating *Rating, gaps []measure.Answer, st *stance.Stance, t Time, today day.Day) (out [arm.HeadCount]Weight, notes []string) {
 	add := func(h arm.HeadIndex, x float64, why string, args ...any) {
 		out[h].Score += x
 		out[h].Reasons = append(out[h].Reasons, fmt.Sprintf("%+.1f ", x)+fmt.Sprintf(why, args...))
@@ -179,6 +180,7 @@ func Propose(wishes []person.Wish, rating *Rating, gaps []measure.Answer, st *st
 		}
 	}
 	notes = append(notes, capPriorities(&out)...)
+	notes = append(notes, t.fit(&out)...)
 	for _, g := range gaps {
 		if g.Real {
 			notes = append(notes, g.Words+" A girth never tells a head: it asks for one-arm work, the smaller arm first.")
@@ -274,6 +276,15 @@ type Target struct{ Low, High float64 }
 var targets = map[Level]Target{Maintain: {4, 6}, Build: {8, 12}, Prioritise: {12, 18}}
 
 const firstYearShare = 2.0 / 3
+
+// TargetWords tells the targets: "maintain 4–6, build 8–12, …".
+func TargetWords() string {
+	var out []string
+	for _, l := range Levels {
+		out = append(out, fmt.Sprintf("%s %g–%g", l, targets[l].Low, targets[l].High))
+	}
+	return strings.Join(out, ", ") + " effective sets a week; two thirds in the first year"
+}
 
 // TargetOf is the week's target of a level.
 func TargetOf(l Level, firstYear bool) Target {

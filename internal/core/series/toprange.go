@@ -28,7 +28,7 @@ type Course struct {
 // (the middle of the field's usual factor for another hand).
 const (
 	weeklyTop    = 1.05
-	mostOfFull   = 1.2
+	MostOfFull   = 1.2
 	otherWidth   = 0.9
 	sameWidth    = 0.05 // shoulder breadths
 	nearLeanDeg  = 30.0
@@ -61,7 +61,7 @@ func along(full float64, weeks, low, high, reserve int, words string) (Course, b
 	if !ok {
 		return Course{}, false
 	}
-	limit := mostOfFull * full
+	limit := MostOfFull * full
 	return Course{Now: min(limit, working*math.Pow(weeklyTop, float64(min(weeks, mostTopWeeks)))), Limit: limit, Full: full, Words: words}, true
 }
 

@@ -22,10 +22,11 @@ type Found struct {
 	Severity Severity
 	Text     string
 	Why      string
-	Session  int  // index, −1 for the whole week
-	Slot     int  // index in the session, −1 for all of it
-	Fix      *Fix // worked out for the findings that are shown
-	Held     bool // there is a fix, but what it changes is locked
+	Session  int   // index, −1 for the whole week
+	Slot     int   // index in the session, −1 for all of it
+	Fix      *Fix  // worked out for the findings that are shown
+	Ways     []Way // of a clash of rules: what may give way
+	Held     bool  // there is a fix, but what it changes is locked
 
 	fix func() *Fix
 }
@@ -62,6 +63,7 @@ type auditor struct {
 	own      []ownFindings // by session
 	stood    standing
 	allowed  map[memoKey]bool // what the client may do in her room, as far as it was asked
+	clashes  bool             // targets and minutes cannot both be met
 }
 
 // MostShown is how many findings of a week a coach is shown at once; the gravest go
@@ -102,10 +104,12 @@ func (a *auditor) look() {
 			before := len(a.out)
 			a.session(i)
 			a.own[i].tally(a.out[before:])
+			a.own[i].late = countOf(a.out[before:], "minutes")
 		}
 	}
 	if a.t.Aims != nil {
 		a.targets()
+		a.along()
 		a.lengths()
 		a.standingStill()
 		a.unchanged()
@@ -114,6 +118,7 @@ func (a *auditor) look() {
 	a.groups()
 	a.joints()
 	a.failures()
+	a.clash()
 }
 
 // add takes a finding in, with what works its fix out should it be shown.

@@ -45,11 +45,23 @@ func (s *standing) tally(found []Found) {
 	}
 }
 
+func countOf(found []Found, code string) (n int) {
+	for i := range found {
+		if found[i].Code == code {
+			n++
+		}
+	}
+	return n
+}
+
 // stands is how the week that was looked over stands.
 func (a *auditor) stands() (s standing) {
 	s.tally(a.out)
 	for i := range a.own {
 		if a.own[i].kept {
+			if a.clashes { // told by the clash
+				s.warnings -= a.own[i].late
+			}
 			s.stops, s.warnings, s.notes = s.stops+a.own[i].stops, s.warnings+a.own[i].warnings, s.notes+a.own[i].notes
 		}
 	}
@@ -61,6 +73,7 @@ func (a *auditor) stands() (s standing) {
 // a week before and not looked for again.
 type ownFindings struct {
 	standing
+	late int // of its warnings that it takes longer than the client has
 	kept bool
 }
 
@@ -71,12 +84,15 @@ func (a *auditor) lowers(f *Fix) bool {
 	b := &auditor{week: w, t: a.t, shelf: a.shelf, ledger: &l, allowed: a.allowed, own: make([]ownFindings, len(w.Sessions))}
 	for i := range w.Sessions {
 		if countsAs(&w.Sessions[i], &a.week.Sessions[i]) {
-			b.own[i] = ownFindings{a.own[i].standing, true}
+			b.own[i] = ownFindings{a.own[i].standing, a.own[i].late, true}
 		} else {
 			l = l.recount(a.t, w, i)
 		}
 	}
 	b.look()
+	if b.clashes && !a.clashes { // it would only be told otherwise
+		return false
+	}
 	return b.stands().under(a.stood)
 }
 

@@ -324,6 +324,46 @@ func TestTheHandWorkedWeek(t *testing.T) {
 	assert.Contains(t, strings.Join(said, "\n"), "14.8 effective sets against 4–6")
 }
 
+// Targets that the client's minutes cannot hold are one card that asks which gives
+// way, not a finding for each head and each session; with time enough there is none.
+func TestTargetsAgainstMinutesAreOneCard(t *testing.T) {
+	tr := aimed(t)
+	tr.Aims.Minutes, tr.Aims.Weekdays = 30, []string{"mon"}
+	for h := range tr.Aims.Levels {
+		tr.Aims.Levels[h] = priority.Prioritise
+	}
+	shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
+	w := planned(map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_reclined", 3, 2)}})
+	found := audit(&w, tr, shelf)
+	card, ok := found["clash:minutes"]
+	require.True(t, ok)
+	assert.Regexp(t, `^30 minutes hold about \d+ hard sets of these movements; the targets ask about \d+\. Which gives way\?$`, card.Text)
+	assert.Equal(t, []week.Way{{"More minutes or days", "dossier"}, {"Lower targets", "priorities"}}, card.Ways)
+	for key, f := range found {
+		assert.NotContains(t, []string{"under", "minutes"}, f.Code, key)
+	}
+	tr.Aims.Minutes = 200
+	assert.NotContains(t, audit(&w, tr, shelf), "clash:minutes")
+	assert.Contains(t, audit(&w, tr, shelf), "under:triceps_long")
+	for h := range tr.Aims.Levels {
+		tr.Aims.Levels[h] = priority.Maintain
+	}
+	tr.Aims.Minutes = 30
+	assert.NotContains(t, audit(&w, tr, shelf), "clash:minutes", "nothing is short: it is too long, no more")
+}
+
+// Heads that only ride along over their target are one quiet line.
+func TestWhatRidesAlongIsOneLine(t *testing.T) {
+	tr := aimed(t)
+	tr.Aims.Levels[arm.BicepsLong], tr.Aims.Levels[arm.BicepsShort] = priority.Prioritise, priority.Prioritise
+	w := planned(map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 6, 2)}, 3: {slot("curl_standing_dumbbells", 6, 2)}})
+	found := audit(&w, tr, nil)
+	require.Contains(t, found, "along")
+	assert.Equal(t, "BA and BD ride along over the target: nothing in the week is for that alone.", found["along"].Text)
+	assert.Equal(t, week.Note, found["along"].Severity)
+	assert.NotContains(t, found, "over:brachialis")
+}
+
 // With its profiles already asked for once, a six-day week of ten slots.
 func BenchmarkLedgerAndAudit(b *testing.B) {
 	tr := aimed(b)

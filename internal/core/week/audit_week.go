@@ -133,7 +133,7 @@ func (a *auditor) move(j int) *Fix {
 	if s.Locked {
 		return nil
 	}
-	monday := s.On - day.Day((int(s.On)+3)%7) // day 0 was a Thursday
+	monday := s.On.Monday()
 	best, found := day.Day(0), false
 	for d := monday; d < monday+7; d++ {
 		near := d < a.t.Aims.today()
@@ -152,7 +152,7 @@ func (a *auditor) move(j int) *Fix {
 	if !found {
 		return nil
 	}
-	return a.change("Move "+s.Name+" to "+dayName(best), func(w *Week) bool {
+	return a.change("Move "+s.Name+" to "+best.Weekday(), func(w *Week) bool {
 		w.Sessions[j].On = best
 		return true
 	})
@@ -168,7 +168,7 @@ func (m *Aims) today() day.Day {
 }
 
 func (m *Aims) trainsOn(d day.Day) bool {
-	return m == nil || len(m.Weekdays) == 0 || slices.Contains(m.Weekdays, strings.ToLower(dayName(d)[:3]))
+	return m == nil || len(m.Weekdays) == 0 || slices.Contains(m.Weekdays, strings.ToLower(d.Weekday()[:3]))
 }
 
 // groups counts hard sets of a muscle group over the week.

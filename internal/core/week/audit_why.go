@@ -1,6 +1,11 @@
 package week
 
-import "musculus/internal/core/day"
+import (
+	"fmt"
+
+	"musculus/internal/core/priority"
+	"musculus/internal/core/series"
+)
 
 // whys are the reasons behind the rules.
 var whys = map[string]string{
@@ -10,29 +15,27 @@ var whys = map[string]string{
 	"modify":        "From the joint record and this set-up’s own numbers.",
 	"dose":          "Caps outrank every rule, preference and draft; loads are the room’s real steps.",
 	"minutes":       "The client has the time the dossier says, warm-up included.",
-	"group_session": "Over ten hard sets of one muscle group in a session the last ones add little.",
-	"group_week":    "Over 24 hard sets of one muscle group in a week recovery is what is short.",
+	"group_session": fmt.Sprintf("Over %d hard sets of one muscle group in a session the last ones add little.", mostGroupSets),
+	"group_week":    fmt.Sprintf("Over %d hard sets of one muscle group in a week recovery is what is short.", MostWeekSets),
 	"twice":         "Heads, lengths and where it is hard nearly coincide: the second adds fatigue, not a stimulus.",
 	"order":         "Heavy several-joint work first, what matters most early, light and safe work last.",
 	"cold":          "Deep bends under load are never done cold.",
-	"under":         "Targets follow the emphasis: maintain 4–6, build 8–12, prioritise 12–18 effective sets a week; two thirds in the first year.",
+	"under":         "Targets follow the emphasis: " + priority.TargetWords() + ".",
 	"over":          "Beyond the target more sets are taken from another head’s recovery.",
 	"disputed":      "The stance’s bar meets the target, but under another stance it would not.",
-	"length":        "A prioritised head is trained at long and at short length; a length counts from 2 effective sets.",
-	"spacing":       "Hard work for a head is 48 hours apart by default.",
-	"joint":         "Hard sets times the movement’s score for the joint, summed over the week: 45, or 25 where it is sore.",
+	"length":        fmt.Sprintf("A prioritised head is trained at long and at short length; a length counts from %g effective sets.", covered),
+	"spacing":       fmt.Sprintf("Hard work for a head is %d hours apart by default.", 24*apartDays),
+	"joint":         fmt.Sprintf("Hard sets times the movement’s score for the joint, summed over the week: %d, or %d where it is sore.", mostJoint, mostSoreJoint),
 	"failure":       "Sets to the limit cost more recovery than they add when they are many.",
-	"same":          "After eight weeks the same set-ups add less; one thing at a time is changed.",
+	"same":          fmt.Sprintf("After %d weeks the same set-ups add less; one thing at a time is changed.", sameFor/7),
 	"unchanged":     "What is never made harder stops working: a rep, a step or a set more, one thing at a time.",
 	"ladder":        "Load on dips and pull-ups is earned by clean reps without it, whatever the movement is called.",
-	"top_range":     "The strong top of a press may start no higher than the full range and rises slowly; over 120 % of the full range it is a stop.",
+	"top_range":     fmt.Sprintf("The strong top of a press may start no higher than the full range and rises slowly; over %.0f %% of the full range it is a stop.", 100*series.MostOfFull),
 	"cue":           "The cue’s own words ask for what a cap forbids; the coach kept it with a reason.",
 	"combo":         "Caps outrank every method: which turns they close follows from the members, not from the method’s name.",
 	"load":          "From the set-up’s own series: what it says could be lifted once, and what that leaves for these reps.",
 	"grips":         "With one weight throughout, the weaker grip is done fresh and the stronger one carries on.",
+	"clash":         "The targets need more sets than the client’s minutes hold: no change of the plan meets both, so something else has to give way.",
+	"along":         "A head that gets its sets from work for others costs nothing of its own; it is only told.",
 	"apart":         "A combo runs at one station, with bench, height and load that really match.",
-}
-
-func dayName(d day.Day) string {
-	return []string{"Thursday", "Friday", "Saturday", "Sunday", "Monday", "Tuesday", "Wednesday"}[((int(d)%7)+7)%7]
 }

@@ -1224,6 +1224,7 @@ export interface components {
             severity: "stop" | "warn" | "note";
             slot: string;
             text: string;
+            ways: components["schemas"]["WayView"][];
             why: string;
         };
         BarForm: {
@@ -3171,6 +3172,11 @@ export interface components {
             reasons: components["schemas"]["ReasonView"][];
             /** @enum {string} */
             ruling: "allowed" | "modify" | "avoid";
+        };
+        WayView: {
+            /** @enum {string} */
+            place: "dossier" | "priorities";
+            words: string;
         };
         WeekDraft: {
             combos?: components["schemas"]["Combo"][];

@@ -1,5 +1,6 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { api, got, problemOf, type AuditView } from '../../../api/client'
 import { useSending } from '../../../api/sending'
 
@@ -69,6 +70,13 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
             {f.fix.words}
           </button>
         )}
+        {mayPlan &&
+          !f.accepted &&
+          f.ways.map((w) => (
+            <Link key={w.place} to={`/clients/${client}/${w.place}`} className="link">
+              {w.words}
+            </Link>
+          ))}
         {f.held && !f.accepted && <span className="caveat">What would clear it is locked.</span>}
         {f.slot && (
           <button type="button" className="link soft" onClick={() => show(f)}>

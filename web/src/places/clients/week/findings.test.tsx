@@ -16,7 +16,7 @@ const answer = (status: number, body: unknown) => {
 
 const none = null as unknown as string // the schema has no null for an id that may be missing
 
-const finding = (more: Partial<AuditView>): AuditView => ({ key: 'k', code: 'under', severity: 'warn', text: 'The week gives too little.', why: 'Targets follow the emphasis.', session: none, slot: none, held: false, ...more })
+const finding = (more: Partial<AuditView>): AuditView => ({ key: 'k', code: 'under', severity: 'warn', text: 'The week gives too little.', why: 'Targets follow the emphasis.', session: none, slot: none, held: false, ways: [], ...more })
 
 describe('findings', () => {
   const show = (findings: AuditView[], mayPlan = true) => {
