@@ -126,6 +126,8 @@ var access = map[string]struct {
 	"add-try-out": {anonymous: 401, assistant: 204, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "movement": "lying_bar", "comfort": 7, "felt": "x", "outcome": "kept"}
 	}},
+	"studio":   {anonymous: 401, assistant: 200},
+	"set-zone": {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"zone": "Europe/Lisbon"} }},
 	"log-set": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
 }
 

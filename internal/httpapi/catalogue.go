@@ -64,7 +64,7 @@ func (s *server) registerCatalogue(api huma.API) {
 			}
 			out := *shipped
 			own := ownOf(ctx)
-			y, err := s.bodies.of(arm.DefaultBody)
+			y, err := s.yardstick(arm.DefaultBody)
 			if err != nil {
 				return nil, problemOf(err)
 			}

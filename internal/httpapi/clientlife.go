@@ -66,7 +66,7 @@ func (s *server) registerClientLife(api huma.API) {
 
 func (s *server) addClient(ctx context.Context, in *addClientInput) (*clientOutput, error) {
 	d := person.NewDossier(strings.TrimSpace(in.Body.Name))
-	if err := fieldFaults("body.", d.Check(s.day())); err != nil {
+	if err := fieldFaults("body.", d.Check(s.day(ctx))); err != nil {
 		return nil, err
 	}
 	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.AddClient(ctx, in.Body.ID, d) }); err != nil {
@@ -101,7 +101,7 @@ func (s *server) deletedClients(ctx context.Context, _ *struct{}) (*deletedOutpu
 		}
 		for _, d := range deleted {
 			names[d.ID] = d.Name
-			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, store.DayOf(d.At.UTC()).FromToday(s.day()), dateWords(d.ErasedOn)})
+			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, store.DayOf(d.At.In(store.ZoneOf(ctx))).FromToday(s.day(ctx)), dateWords(d.ErasedOn)})
 		}
 		events, err := tx.Events(ctx)
 		for _, e := range events {
@@ -182,7 +182,7 @@ func (s *server) eraseConsented(ctx context.Context, in *eraseInput) (*dossierOu
 }
 
 func (s *server) exportClient(ctx context.Context, in *exportInput) (*huma.StreamResponse, error) {
-	all := Exported{Format: "musculus-client 1", ExportedOn: s.day().String()}
+	all := Exported{Format: "musculus-client 1", ExportedOn: s.day(ctx).String()}
 	if err := s.inStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
 		if err := gather(ctx, tx, in.Client, &all, movements(ctx)); err != nil {
 			return err

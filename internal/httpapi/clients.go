@@ -94,7 +94,7 @@ func (s *server) registerClients(api huma.API) {
 
 // trainee is what the core needs of a client.
 func (s *server) trainee(c *store.Client) (*week.Trainee, error) {
-	y, err := s.bodies.of(c.Dossier.Body())
+	y, err := s.yardstick(c.Dossier.Body())
 	if err != nil {
 		return nil, err
 	}
@@ -115,7 +115,7 @@ func (s *server) blocked(c *store.Client) string {
 	if c == nil {
 		return ""
 	}
-	if standing := c.Standing(s.day()); !standing.MayTrain() {
+	if standing := c.Standing(s.dayOf(c)); !standing.MayTrain() {
 		return standing.Heading()
 	}
 	return ""
@@ -123,7 +123,7 @@ func (s *server) blocked(c *store.Client) string {
 
 // caps is what a client's doses may not go beyond today.
 func (s *server) caps(c *store.Client) person.Caps {
-	standing := c.Standing(s.day())
+	standing := c.Standing(s.dayOf(c))
 	return person.CapsOf(standing.Caps)
 }
 
@@ -150,7 +150,10 @@ func current(sessions []store.Session, today day.Day) *store.Session {
 }
 
 // day is today as the core counts.
-func (s *server) day() day.Day { return store.DayOf(s.now()) }
+func (s *server) day(ctx context.Context) day.Day { return store.DayOf(s.now().In(store.ZoneOf(ctx))) }
+
+// dayOf is today where a client trains.
+func (s *server) dayOf(c *store.Client) day.Day { return store.DayOf(s.now().In(c.Zone)) }
 
 func dateWords(t time.Time) string { return t.Format("2 January 2006") }
 
@@ -184,9 +187,9 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 				return err
 			}
 			if emphasis != nil {
-				card.Slice, card.First = emphasisSlice(&clients[i], emphasis, s.day()), firstWords(emphasis, "", s.day())
+				card.Slice, card.First = emphasisSlice(&clients[i], emphasis, s.day(ctx)), firstWords(emphasis, "", s.day(ctx))
 			}
-			card.Trained = s.trainedWords(trained[card.ID])
+			card.Trained = s.trainedWords(ctx, trained[card.ID])
 			out.Body.Clients = append(out.Body.Clients, card)
 		}
 		return nil
@@ -204,7 +207,7 @@ func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, 
 func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
 	out.Blocked = s.blocked(c)
-	next := current(sessions, s.day())
+	next := current(sessions, s.day(ctx))
 	if next == nil {
 		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
 		out.When = "no session planned"
@@ -218,7 +221,7 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 	out.Slice = setsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.On.String()
-	out.When, out.Today = next.On.FromToday(s.day()), next.On == s.day()
+	out.When, out.Today = next.On.FromToday(s.day(ctx)), next.On == s.day(ctx)
 	out.Minutes = round4(counted.Minutes)
 	for _, f := range t.Findings(&next.Session, counted, c.Dossier.Minutes) {
 		if f.Severity != week.Note {
@@ -262,11 +265,11 @@ func mostWords(heads []HeadView) string {
 }
 
 // trainedWords tells when a set was last logged.
-func (s *server) trainedWords(at time.Time) string {
+func (s *server) trainedWords(ctx context.Context, at time.Time) string {
 	if at.IsZero() {
 		return "nothing logged yet"
 	}
-	return "trained " + store.DayOf(at.UTC()).FromToday(s.day())
+	return "trained " + store.DayOf(at).FromToday(s.day(ctx))
 }
 
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
@@ -288,18 +291,18 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		*v = ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
 		v.Screened = "not screened"
 		if c.Screening != nil {
-			v.Screened = "screened " + s.ago(c.Screening.On)
+			v.Screened = "screened " + s.ago(ctx, c.Screening.On)
 		}
 		sets := 0
 		var last time.Time
 		for _, one := range sessions {
-			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.day()), len(one.Slots), logged[one.ID].Sets})
+			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.day(ctx)), len(one.Slots), logged[one.ID].Sets})
 			sets += logged[one.ID].Sets
 			if at := logged[one.ID].LastAt; at.After(last) {
 				last = at
 			}
 		}
-		card.Trained = s.trainedWords(last)
+		card.Trained = s.trainedWords(ctx, last)
 		emphasis, _, err := tx.Emphasis(ctx, c.ID)
 		if err != nil {
 			return err
@@ -309,7 +312,7 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 			return err
 		}
 		if emphasis != nil {
-			v.Slice = emphasisSlice(c, emphasis, s.day())
+			v.Slice = emphasisSlice(c, emphasis, s.day(ctx))
 		}
 		v.Blocked = card.Blocked
 		if card.Session != nil {
@@ -320,14 +323,14 @@ func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput,
 		v.Knots = knots(&card, v, sets)
 		v.Knots[0].State = v.Screened
 		if n := len(measured); n > 0 {
-			v.Knots[0].State += ", measured " + s.ago(measured[n-1].On)
+			v.Knots[0].State += ", measured " + s.ago(ctx, measured[n-1].On)
 		}
 		if card.Session != nil {
 			if v.Knots[3].State, err = s.issueWords(ctx, tx, c.ID, *card.Session, v.Knots[3].State); err != nil {
 				return err
 			}
 		}
-		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day())
+		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day(ctx))
 		return nil
 	})
 	return out, err

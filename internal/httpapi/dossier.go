@@ -193,7 +193,7 @@ func (s *server) changeDossier(ctx context.Context, in *changeInput) (*dossierOu
 		if err := s.roomsAreOurs(ctx, tx, changes); err != nil {
 			return err
 		}
-		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.day(), s.now())
+		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.day(ctx), s.now())
 		switch {
 		case err != nil:
 			return err
@@ -288,7 +288,7 @@ func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput
 				break
 			}
 		}
-		return in.Body.Screening.Check(s.day(), last), err
+		return in.Body.Screening.Check(s.day(ctx), last), err
 	}
 	return s.healthNote(ctx, in.Client, check, func(tx *store.Tx, by uuid.UUID) error {
 		return tx.AddScreening(ctx, in.Body.ID, in.Client, in.Body.Screening, by, s.now())
@@ -296,7 +296,7 @@ func (s *server) screen(ctx context.Context, in *screeningInput) (*dossierOutput
 }
 
 func (s *server) reportJoint(ctx context.Context, in *jointInput) (*dossierOutput, error) {
-	check := func(*store.Tx) ([]movement.FieldError, error) { return in.Body.JointReport.Check(s.day()), nil }
+	check := func(*store.Tx) ([]movement.FieldError, error) { return in.Body.JointReport.Check(s.day(ctx)), nil }
 	return s.healthNote(ctx, in.Client, check, func(tx *store.Tx, by uuid.UUID) error {
 		return tx.AddJointReport(ctx, in.Body.ID, in.Client, in.Body.JointReport, by, s.now())
 	})

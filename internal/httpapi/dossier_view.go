@@ -25,7 +25,7 @@ func (s *server) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (Dossi
 	if err != nil {
 		return DossierView{}, err
 	}
-	today := s.day()
+	today := s.day(ctx)
 	out := DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
 		WishKinds: []WishView{}, Wishes: []WishView{}, Studio: []RoomName{}, Questions: []QuestionView{}, Joints: viewJoints(c.Joints), Mobility: c.Dossier.Mobility.Says(), Health: person.NoDiagnosis}
 	for _, k := range person.WishKinds {
@@ -99,7 +99,7 @@ func viewJoints(reports []person.JointReport) []JointView {
 // verdicts rules on the whole catalogue for a client.
 func (s *server) verdicts(ctx context.Context, c *store.Client) (VerdictCount, error) {
 	out := VerdictCount{Lines: []VerdictLine{}}
-	y, err := s.bodies.of(c.Dossier.Body())
+	y, err := s.yardstick(c.Dossier.Body())
 	if err != nil {
 		return out, err
 	}
@@ -130,6 +130,6 @@ func (s *server) verdicts(ctx context.Context, c *store.Client) (VerdictCount, e
 }
 
 // ago tells a day against today.
-func (s *server) ago(on day.Day) string {
-	return on.FromToday(s.day())
+func (s *server) ago(ctx context.Context, on day.Day) string {
+	return on.FromToday(s.day(ctx))
 }

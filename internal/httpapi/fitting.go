@@ -116,7 +116,7 @@ func (s *server) worn(ctx context.Context, in *WornInput) (movement.SetUp, *effo
 	if err != nil {
 		return none, nil, nil, nil, err
 	}
-	y, err := s.bodies.of(body)
+	y, err := s.yardstick(body)
 	return set, y, st, c, problemIf(err)
 }
 

@@ -128,7 +128,7 @@ func (s *server) library(ctx context.Context, in *libraryInput) (*libraryOutput,
 	if err != nil {
 		return nil, err
 	}
-	y, err := s.bodies.of(body)
+	y, err := s.yardstick(body)
 	if err != nil {
 		return nil, problemOf(err)
 	}

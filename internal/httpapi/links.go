@@ -6,7 +6,6 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/movement"
 	"musculus/internal/figure"
 	"musculus/internal/store"
 )
@@ -84,7 +83,12 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 	}
 	out := &openOutput{}
 	out.Body.Sheets, out.Body.Right = []OpenSheet{}, figure.MakeSlice(false)
-	today := s.day()
+	own, err := s.ownOfStudio(ctx, opened.Studio)
+	if err != nil {
+		return nil, problemOf(err)
+	}
+	ctx = store.InZone(ctx, own.zone)
+	today := s.day(ctx)
 	return out, problemIf(s.store.In(ctx, opened.Studio, func(tx *store.Tx) error {
 		c, err := tx.Client(ctx, opened.Client)
 		if err != nil {
@@ -101,14 +105,14 @@ func (s *server) openLink(ctx context.Context, in *openInput) (*openOutput, erro
 		}
 		var past []OpenSheet
 		for _, i := range issues {
-			v := OpenSheet{Session: i.SessionID, When: i.PlannedOn.FromToday(s.day())}
-			if v.Sheet, err = readSheet(i.Sheet, movement.Shipped); err != nil {
+			v := OpenSheet{Session: i.SessionID, When: i.PlannedOn.FromToday(s.day(ctx))}
+			if v.Sheet, err = readSheet(i.Sheet, own.catalogue); err != nil {
 				return err
 			}
 			if blocked != "" { // a stop that came after the sheet holds for it too
 				v.Sheet.Blocked, v.Sheet.Slots, v.Sheet.Caps, v.Sheet.Why = blocked, []SheetSlot{}, []string{}, []string{}
 			}
-			if i.PlannedOn < s.day() {
+			if i.PlannedOn < s.day(ctx) {
 				past = append(past, v)
 			} else {
 				out.Body.Sheets = append(out.Body.Sheets, v)

@@ -147,14 +147,14 @@ func (s *server) stoppedSince(ctx context.Context, tx *store.Tx, c *store.Client
 		return last.At, err
 	}
 	records, err := tx.HealthRecords(ctx, c.ID)
-	return person.StoppedSince(&c.Dossier, records, s.day()), err
+	return person.StoppedSince(&c.Dossier, records, s.day(ctx)), err
 }
 
 // doubt asks what cannot be about a set of a series with a past, "" where nothing is
 // odd.
 func (s *server) doubt(c *store.Client, kept store.Session, e *store.Entry, whole float64, past []store.Entry) (question, field string) {
 	room := c.Room()
-	e1rm, _ := series.Says(store.Said(past), s.day())
+	e1rm, _ := series.Says(store.Said(past), s.dayOf(c))
 	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
 	for i := range kept.Slots {
 		if slot := &kept.Slots[i]; slot.ID == e.SlotID {

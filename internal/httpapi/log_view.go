@@ -268,7 +268,7 @@ func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, e
 		}
 		if last == uuid.Nil {
 			last = e.SessionID
-			words = store.DayOf(e.DoneAt.UTC()).FromToday(s.day()) + ": " + viewEntry(c, e).Load
+			words = store.DayOf(e.DoneAt).FromToday(s.dayOf(c)) + ": " + viewEntry(c, e).Load
 		}
 		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
 		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {

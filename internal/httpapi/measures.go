@@ -123,12 +123,12 @@ func (s *server) measures(ctx context.Context, in *clientInput) (*measuresOutput
 }
 
 func (s *server) putMeasuring(ctx context.Context, in *measuringInput) (*measuresOutput, error) {
-	if err := fieldFaults("body.", in.Body.Check(s.day())); err != nil {
+	if err := fieldFaults("body.", in.Body.Check(s.day(ctx))); err != nil {
 		return nil, err
 	}
 	out := &measuresOutput{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
-		if why := c.Dossier.MayMeasure(s.day()); why != "" {
+		if why := c.Dossier.MayMeasure(s.dayOf(c)); why != "" {
 			return fieldProblem("body.body_consent", "%s", why)
 		}
 		if err := tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version}, a.ID, s.now()); err != nil {
@@ -152,7 +152,7 @@ func (s *server) withdrawMeasuring(ctx context.Context, in *measuringPath) (*mea
 
 // measurings are a client's measuring sessions as far as they may be seen.
 func (s *server) measurings(ctx context.Context, tx *store.Tx, c *store.Client) ([]store.Measuring, error) {
-	if c.Dossier.MayMeasure(s.day()) != "" {
+	if c.Dossier.MayMeasure(s.dayOf(c)) != "" {
 		return nil, nil
 	}
 	return tx.Measurings(ctx, c.ID)
@@ -172,7 +172,7 @@ func (s *server) viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (
 	if err != nil {
 		return out, err
 	}
-	if out.Needs = c.Dossier.MayMeasure(s.day()); out.Needs != "" {
+	if out.Needs = c.Dossier.MayMeasure(s.dayOf(&c)); out.Needs != "" {
 		out.Kept = len(photos)
 		for i := range history {
 			if i == 0 || history[i].ID != history[i-1].ID {

@@ -6,7 +6,6 @@ import (
 	"net/http"
 	"slices"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -23,6 +22,7 @@ type own struct {
 	movements []store.OwnMovement
 	faults    []*datafile.Fault
 	setUps    []keptSetUp
+	zone      *time.Location
 }
 
 type keptSetUp struct{ store.OwnSetUp }
@@ -47,68 +47,46 @@ func ownOf(ctx context.Context) *own {
 // movements is the signed-in studio's catalogue.
 func movements(ctx context.Context) *movement.Catalogue { return ownOf(ctx).catalogue }
 
-// catalogues remembers every studio's catalogue for a moment, so that not every
-// request reads it; a change made here shows at once, one made by another server
-// when the moment is over.
-type catalogues struct {
-	mu   sync.Mutex
-	seen map[uuid.UUID]seenOwn
-}
-
-type seenOwn struct {
-	*own
-	at time.Time
-}
-
+// What is remembered of a studio: a change made here shows at once, one made by
+// another server when the moment is over.
 const (
 	rememberOwn = 2 * time.Second
 	mostStudios = 1000
 )
 
-func (c *catalogues) of(ctx context.Context, s *store.Store, studio uuid.UUID) (*own, error) {
-	began := time.Now()
-	c.mu.Lock()
-	seen, ok := c.seen[studio]
-	c.mu.Unlock()
-	if ok && began.Sub(seen.at) < rememberOwn {
-		return seen.own, nil
-	}
-	fresh := &own{}
-	err := s.In(ctx, studio, func(tx *store.Tx) (err error) {
-		if fresh.movements, err = tx.OwnMovements(ctx); err != nil {
+// ownOfStudio is what a studio added, and its zone.
+func (s *server) ownOfStudio(ctx context.Context, studio uuid.UUID) (*own, error) {
+	return s.catalogues.of(ctx, studio, func(ctx context.Context) (*own, error) {
+		fresh := &own{}
+		if err := s.store.In(ctx, studio, func(tx *store.Tx) (err error) {
+			if fresh.movements, err = tx.OwnMovements(ctx); err != nil {
+				return err
+			}
+			studio, err := tx.Studio(ctx)
+			if err != nil {
+				return err
+			}
+			fresh.zone = studio.Location()
+			kept, err := tx.OwnSetUps(ctx)
+			for _, k := range kept {
+				fresh.setUps = append(fresh.setUps, keptSetUp{k})
+			}
 			return err
+		}); err != nil {
+			return nil, err
 		}
-		kept, err := tx.OwnSetUps(ctx)
-		for _, k := range kept {
-			fresh.setUps = append(fresh.setUps, keptSetUp{k})
+		if seen, ok := s.lastRead.kept.Get(studio); ok && slices.Equal(seen.movements, fresh.movements) { // nothing to read again
+			fresh.catalogue, fresh.faults = seen.catalogue, seen.faults
+			return fresh, nil
 		}
-		return err
-	})
-	if err != nil {
-		return nil, err
-	}
-	if ok && slices.Equal(seen.movements, fresh.movements) { // nothing to read again
-		fresh.catalogue, fresh.faults = seen.catalogue, seen.faults
-	} else {
 		texts := make([]movement.Own, len(fresh.movements))
 		for i, m := range fresh.movements {
 			texts[i] = m.Own
 		}
 		fresh.catalogue, fresh.faults = movement.Shipped.With(texts)
-	}
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	if c.seen == nil || len(c.seen) >= mostStudios {
-		c.seen = map[uuid.UUID]seenOwn{}
-	}
-	c.seen[studio] = seenOwn{fresh, began}
-	return fresh, nil
-}
-
-func (c *catalogues) forget(studio uuid.UUID) {
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	delete(c.seen, studio)
+		s.lastRead.kept.Add(studio, fresh)
+		return fresh, nil
+	})
 }
 
 // TextFault is what is wrong with a written entry.
@@ -261,7 +239,7 @@ func (s *server) checkOwn(ctx context.Context, in *checkOwnInput) (*checkOwnOutp
 		if err != nil {
 			return nil, err
 		}
-		y, err := s.bodies.of(body)
+		y, err := s.yardstick(body)
 		if err != nil {
 			return nil, problemOf(err)
 		}

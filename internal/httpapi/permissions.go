@@ -5,7 +5,6 @@ import (
 	"net/http"
 	"slices"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -27,6 +26,8 @@ var permissions = map[string][]store.Role{
 	"sign-in":            nobody,
 	"sign-out":           nobody,
 	"me":                 everybody,
+	"studio":             everybody,
+	"set-zone":           owners,
 	"catalogue":          everybody,
 	"fit":                everybody,
 	"library":            everybody,
@@ -145,12 +146,12 @@ func (s *server) permit(api huma.API) func(huma.Context, func(huma.Context)) {
 		case !slices.Contains(roles, account.Role):
 			refuse(problem(http.StatusForbidden, "only "+mayWords(roles)+" may do this"))
 		default:
-			own, err := s.catalogues.of(ctx.Context(), s.store, account.Studio)
+			own, err := s.ownOfStudio(ctx.Context(), account.Studio)
 			if err != nil {
 				refuse(problemOf(err))
 				return
 			}
-			next(huma.WithValue(huma.WithValue(ctx, accountKey{}, account), ownKey{}, own))
+			next(huma.WithContext(ctx, store.InZone(context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own), own.zone)))
 		}
 	}
 }
@@ -164,39 +165,13 @@ func mayWords(roles []store.Role) string {
 	return strings.Join(words, " or ")
 }
 
-// accounts remembers for a moment who is who, so that a setting that is dragged
-// does not ask the database for it at every step. A changed role or a removed
-// account takes effect when the moment is over.
-type accounts struct {
-	mu   sync.Mutex
-	seen map[uuid.UUID]seenAccount
-}
-
-type seenAccount struct {
-	store.Account
-	at time.Time
-}
-
+// Who is who is remembered for a moment, so that a setting that is dragged does not
+// ask the database for it at every step. A changed role or a removed account takes
+// effect when the moment is over.
 const (
 	rememberAccount = 2 * time.Second
 	mostAccounts    = 10_000
 )
-
-func (c *accounts) get(id uuid.UUID, now time.Time) (store.Account, bool) {
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	a, ok := c.seen[id]
-	return a.Account, ok && now.Sub(a.at) < rememberAccount
-}
-
-func (c *accounts) put(a store.Account, now time.Time) {
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	if c.seen == nil || len(c.seen) >= mostAccounts {
-		c.seen = map[uuid.UUID]seenAccount{}
-	}
-	c.seen[a.ID] = seenAccount{a, now}
-}
 
 // signedIn returns the account of the request's sign-in session.
 func (s *server) signedIn(ctx context.Context) (store.Account, error) {
@@ -209,20 +184,15 @@ func (s *server) signedIn(ctx context.Context) (store.Account, error) {
 	if err != nil {
 		return store.Account{}, notSignedIn
 	}
-	began := time.Now()
-	if account, ok := s.accounts.get(id, began); ok && account.Studio == studio {
-		return account, nil
-	}
-	var account store.Account
-	err = s.store.In(ctx, studio, func(tx *store.Tx) (err error) {
-		account, err = tx.Account(ctx, id)
-		return err
+	account, err := s.accounts.of(ctx, id, func(ctx context.Context) (account store.Account, err error) {
+		err = s.store.In(ctx, studio, func(tx *store.Tx) (err error) {
+			account, err = tx.Account(ctx, id)
+			return err
+		})
+		return account, err
 	})
-	if err == store.ErrNotFound {
+	if err == store.ErrNotFound || err == nil && account.Studio != studio {
 		return account, notSignedIn
-	}
-	if err == nil {
-		s.accounts.put(account, began)
 	}
 	return account, err
 }

@@ -60,7 +60,7 @@ func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput,
 		return nil, fieldProblem("body.id", "not an id")
 	}
 	on, err := day.Parse(value("on"))
-	if err != nil || on > s.day() {
+	if err != nil || on > s.day(ctx) {
 		return nil, fieldProblem("body.on", "the day it was taken, not in the future")
 	}
 	pose := value("pose")
@@ -78,7 +78,7 @@ func (s *server) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput,
 	defer file.Close()
 	out := &measuresOutput{}
 	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		if why := c.Dossier.MayMeasure(s.day()); why != "" {
+		if why := c.Dossier.MayMeasure(s.day(ctx)); why != "" {
 			return fieldProblem("body.body_consent", "%s", why)
 		}
 		b, err := io.ReadAll(file)
@@ -124,7 +124,7 @@ func (s *server) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamRespo
 		if err != nil {
 			return err
 		}
-		if c.Dossier.MayMeasure(s.day()) != "" { // kept, but not shown
+		if c.Dossier.MayMeasure(s.day(ctx)) != "" { // kept, but not shown
 			return store.ErrNotFound
 		}
 		_, err = tx.Photo(ctx, in.Client, in.Photo)

@@ -58,7 +58,7 @@ func (s *server) registerPlans(api huma.API) {
 }
 
 func (s *server) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.StreamResponse, error) {
-	from, err := s.monday("")
+	from, err := s.monday(ctx, "")
 	if in.From != "" {
 		if from, err = day.Parse(in.From); err != nil {
 			return nil, fieldProblem("query.from", "not a date")

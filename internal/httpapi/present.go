@@ -106,7 +106,7 @@ func (s *server) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text s
 	if err != nil {
 		return out, err
 	}
-	y, err := s.bodies.of(c.Dossier.Body())
+	y, err := s.yardstick(c.Dossier.Body())
 	if err != nil {
 		return out, err
 	}

@@ -95,7 +95,7 @@ func (s *server) priorities(ctx context.Context, in *clientInput) (*prioritiesOu
 }
 
 func (s *server) ratePoses(ctx context.Context, in *rateInput) (*prioritiesOutput, error) {
-	if err := fieldFaults("body.", in.Body.Rating.Check(s.day())); err != nil {
+	if err := fieldFaults("body.", in.Body.Rating.Check(s.day(ctx))); err != nil {
 		return nil, err
 	}
 	out := &prioritiesOutput{}
@@ -112,8 +112,8 @@ func (s *server) ratePoses(ctx context.Context, in *rateInput) (*prioritiesOutpu
 }
 
 func (s *server) setEmphasis(ctx context.Context, in *emphasisInput) (*prioritiesOutput, error) {
-	e := priority.Emphasis{Levels: in.Body.Levels, Until: in.Body.Until, SetOn: s.day()}
-	if err := fieldFaults("body.", e.Check(s.day())); err != nil {
+	e := priority.Emphasis{Levels: in.Body.Levels, Until: in.Body.Until, SetOn: s.day(ctx)}
+	if err := fieldFaults("body.", e.Check(s.day(ctx))); err != nil {
 		return nil, err
 	}
 	out := &prioritiesOutput{}
@@ -131,7 +131,7 @@ func (s *server) setEmphasis(ctx context.Context, in *emphasisInput) (*prioritie
 }
 
 func (s *server) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID) (PrioritiesView, error) {
-	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(s.day())}
+	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(s.day(ctx))}
 	c, err := tx.Client(ctx, id)
 	if err != nil {
 		return out, err
@@ -148,7 +148,7 @@ func (s *server) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID)
 	if err != nil {
 		return out, err
 	}
-	today := s.day()
+	today := s.day(ctx)
 	var rating *priority.Rating
 	if len(ratings) > 0 {
 		rating = &ratings[0]

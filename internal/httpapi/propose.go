@@ -127,7 +127,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 			return err
 		}
 		known := store.Known(past)
-		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day()}
+		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day(ctx)}
 		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
 		if seed.PerHand > 0 {
@@ -138,10 +138,10 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
-		out.Body.Known = s.viewKnown(t, known)
+		out.Body.Known = s.viewKnown(ctx, t, known)
 		own := map[string]float64{}
 		for i := range known {
-			own[known[i].SetUp.Key()] = known[i].E1RM(s.day())
+			own[known[i].SetUp.Key()] = known[i].E1RM(s.day(ctx))
 		}
 		var allowed []movement.SetUp
 		for _, g := range plan.OtherGrips(base, movements(ctx)) {
@@ -186,18 +186,18 @@ func seenLast(past []store.Entry, set movement.SetUp) []string {
 
 // viewKnown is the client's ratio table: each series against the strongest of its
 // action, by what one hand could lift once.
-func (s *server) viewKnown(t *week.Trainee, known []series.Known) []KnownView {
+func (s *server) viewKnown(ctx context.Context, t *week.Trainee, known []series.Known) []KnownView {
 	most := map[movement.Action]float64{}
 	for i := range known {
 		a := known[i].SetUp.Movement.Action
-		most[a] = max(most[a], known[i].E1RM(s.day()))
+		most[a] = max(most[a], known[i].E1RM(s.day(ctx)))
 	}
 	out := []KnownView{}
 	rigging := t.Room.Rigging(t.Yardstick.Body().BodyMass)
 	for i := range known {
 		k := &known[i]
 		carry := person.CarryOf(k.SetUp)
-		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(s.day()), rigging)*10)/10, k.SetUp), round4(k.E1RM(s.day()) / most[k.SetUp.Movement.Action]), s.ago(k.Last())})
+		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(s.day(ctx)), rigging)*10)/10, k.SetUp), round4(k.E1RM(s.day(ctx)) / most[k.SetUp.Movement.Action]), s.ago(ctx, k.Last())})
 	}
 	slices.SortFunc(out, func(a, b KnownView) int {
 		switch {

@@ -14,6 +14,8 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -33,10 +35,11 @@ type server struct {
 	photos     photos.Folder
 	sessions   *scs.SessionManager
 	now        func() time.Time
-	bodies     yardsticks
-	accounts   accounts
-	catalogues catalogues
-	shelves    shelves
+	bodies     *remembered[arm.Body, *effort.Yardstick]
+	accounts   *remembered[uuid.UUID, store.Account]
+	catalogues *remembered[uuid.UUID, *own]
+	lastRead   *remembered[uuid.UUID, *own] // catalogues as they were read last, to be taken again while nothing changed
+	shelves    *remembered[shelfKey, *stocked]
 }
 
 // New makes the whole HTTP side: API, sign-in, static files.
@@ -53,7 +56,10 @@ func OpenAPI() ([]byte, error) {
 
 func build(c Config) (http.Handler, huma.API) {
 	huma.DefaultArrayNullable = false // every list is sent, if empty
-	s := &server{store: c.Store, photos: c.Photos, sessions: scs.New(), now: c.Now}
+	s := &server{store: c.Store, photos: c.Photos, sessions: scs.New(), now: c.Now,
+		bodies: remember[arm.Body, *effort.Yardstick](mostBodies, 0), accounts: remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
+		catalogues: remember[uuid.UUID, *own](mostStudios, rememberOwn), lastRead: remember[uuid.UUID, *own](mostStudios, 0),
+		shelves: remember[shelfKey, *stocked](mostShelves, 0)}
 	if s.now == nil {
 		s.now = time.Now
 	}
@@ -102,6 +108,7 @@ func build(c Config) (http.Handler, huma.API) {
 // register adds every operation; each place has its own file.
 func (s *server) register(api huma.API) {
 	s.registerSignIn(api)
+	s.registerStudio(api)
 	s.registerCatalogue(api)
 	s.registerFitting(api)
 	s.registerLibrary(api)

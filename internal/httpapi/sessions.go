@@ -229,7 +229,7 @@ func (s *server) saveSession(ctx context.Context, in *saveInput) (*sessionOutput
 // dayAsked asks back before a session is put on a day that is past; one that was on
 // that day already stays there.
 func (s *server) dayAsked(ctx context.Context, tx *store.Tx, planned *store.Session, location string, sure bool) error {
-	if sure || planned.On >= s.day() {
+	if sure || planned.On >= s.day(ctx) {
 		return nil
 	}
 	was, err := tx.Session(ctx, planned.ClientID, planned.ID, movements(ctx))
@@ -306,7 +306,7 @@ func (s *server) viewSession(ctx context.Context, t *week.Trainee, c *store.Clie
 	}
 	session := &kept.Session
 	counted := week.Count(session, t.Yardstick, t.Stance)
-	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.On, When: kept.On.FromToday(s.day()),
+	out := SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.On, When: kept.On.FromToday(s.day(ctx)),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.WarmUpMin, Intent: kept.Intent, Locked: kept.Locked, Combos: kept.Combos, Slots: []SlotView{},
 		Total: setsSlice("Effective sets in "+kept.Name, counted.Heads), Minutes: round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.blocked(c)}

@@ -67,9 +67,10 @@ func (s *server) me(ctx context.Context, _ *struct{}) (*meOutput, error) {
 }
 
 func (s *server) tellMe(ctx context.Context, a store.Account) (*meOutput, error) {
-	out := &meOutput{Me{ID: a.ID, Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant, Today: s.now().Format(time.DateOnly)}}
-	err := s.store.In(ctx, a.Studio, func(tx *store.Tx) (err error) {
-		out.Body.Studio, err = tx.StudioName(ctx)
+	out := &meOutput{Me{ID: a.ID, Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant}}
+	err := s.store.In(ctx, a.Studio, func(tx *store.Tx) error {
+		studio, err := tx.Studio(ctx)
+		out.Body.Studio, out.Body.Today = studio.Name, store.DayOf(s.now().In(studio.Location())).String()
 		return err
 	})
 	return out, problemIf(err)

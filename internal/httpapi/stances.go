@@ -348,7 +348,7 @@ func (s *server) checkTip(_ context.Context, in *tipInput) (*tipOutput, error) {
 	if !ok {
 		return nil, fieldProblem("body.head", "there is no head %q", in.Body.Head)
 	}
-	y, err := s.bodies.of(arm.DefaultBody)
+	y, err := s.yardstick(arm.DefaultBody)
 	if err != nil {
 		return nil, problemOf(err)
 	}

@@ -75,7 +75,7 @@ func (s *server) keepTemplate(ctx context.Context, in *keepTemplateInput) (*stru
 	if name == "" {
 		return nil, fieldProblem("body.name", "a template is kept under a name")
 	}
-	from, err := s.monday(in.Body.Of)
+	from, err := s.monday(ctx, in.Body.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -113,7 +113,7 @@ func (s *server) dropTemplate(ctx context.Context, in *templatePath) (*struct{},
 }
 
 func (s *server) layTemplate(ctx context.Context, in *layTemplateInput) (*importPlanOutput, error) {
-	onto, err := s.monday(in.Of)
+	onto, err := s.monday(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}

@@ -172,7 +172,7 @@ func (s *server) loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set
 		return LoadFit{}, err
 	}
 	body := c.Dossier.Body()
-	e1rm, logged := series.Says(store.Said(past), s.day())
+	e1rm, logged := series.Says(store.Said(past), s.day(ctx))
 	f := series.DoesFit(set, c.Room(), body.BodyMass, e1rm, logged, usualLow, usualHigh, usualReserve)
 	return viewFit(f), nil
 }
@@ -236,7 +236,7 @@ func (s *server) override(ctx context.Context, in *overrideInput) (*verdictOutpu
 		if err != nil {
 			return err
 		}
-		y, err := s.bodies.of(c.Dossier.Body())
+		y, err := s.yardstick(c.Dossier.Body())
 		if err != nil {
 			return err
 		}
@@ -264,7 +264,7 @@ func (s *server) addTryOut(ctx context.Context, in *tryOutInput) (*struct{}, err
 		return nil, err
 	}
 	return nil, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
-		return tx.AddTryOut(ctx, in.Client, store.TryOut{ID: in.Body.ID, On: s.day(), Movement: set.Movement.ID, Settings: set.Turned(), Comfort: in.Body.Comfort,
+		return tx.AddTryOut(ctx, in.Client, store.TryOut{ID: in.Body.ID, On: s.day(ctx), Movement: set.Movement.ID, Settings: set.Turned(), Comfort: in.Body.Comfort,
 			Felt: strings.TrimSpace(in.Body.Felt), Outcome: in.Body.Outcome, Note: strings.TrimSpace(in.Body.Note)}, a.ID)
 	})
 }

@@ -1,9 +1,9 @@
 package httpapi
 
 import (
+	"context"
 	"math"
 	"slices"
-	"sync"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
@@ -248,28 +248,10 @@ func allowed(s movement.SetUp, k movement.Key, x float64) bool {
 	return err == nil
 }
 
-// yardsticks keeps the plain movements of the bodies seen last.
-type yardsticks struct {
-	mu     sync.Mutex
-	byBody map[arm.Body]*effort.Yardstick
-}
-
-// mostBodies bounds the memory; beyond it the yardsticks are made anew.
+// mostBodies is how many bodies' plain movements are remembered.
 const mostBodies = 2000
 
-func (y *yardsticks) of(body arm.Body) (*effort.Yardstick, error) {
-	y.mu.Lock()
-	defer y.mu.Unlock()
-	if found := y.byBody[body]; found != nil {
-		return found, nil
-	}
-	made, err := effort.NewYardstick(body)
-	if err != nil {
-		return nil, err
-	}
-	if y.byBody == nil || len(y.byBody) >= mostBodies {
-		y.byBody = map[arm.Body]*effort.Yardstick{}
-	}
-	y.byBody[body] = made
-	return made, nil
+// yardstick is what a body's set-ups are told in terms of.
+func (s *server) yardstick(body arm.Body) (*effort.Yardstick, error) {
+	return s.bodies.of(context.Background(), body, func(context.Context) (*effort.Yardstick, error) { return effort.NewYardstick(body) })
 }

@@ -200,8 +200,8 @@ func (s *server) registerWeek(api huma.API) {
 }
 
 // monday reads a day of a week and returns the week's first.
-func (s *server) monday(of string) (day.Day, error) {
-	d := s.day()
+func (s *server) monday(ctx context.Context, of string) (day.Day, error) {
+	d := s.day(ctx)
 	if of != "" {
 		parsed, err := day.Parse(of)
 		if err != nil {
@@ -213,7 +213,7 @@ func (s *server) monday(of string) (day.Day, error) {
 }
 
 func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error) {
-	from, err := s.monday(in.Of)
+	from, err := s.monday(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -229,7 +229,7 @@ func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error
 }
 
 func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, error) {
-	from, err := s.monday(in.Of)
+	from, err := s.monday(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -277,7 +277,7 @@ func fits(drafts []WeekDraft) error {
 
 // saveWeek saves the sessions it is sent, all or none; those it is not sent stay.
 func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, error) {
-	from, err := s.monday(in.Of)
+	from, err := s.monday(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -373,7 +373,7 @@ func (s *server) aims(ctx context.Context, tx *store.Tx, c *store.Client) (*week
 	if err != nil {
 		return nil, err
 	}
-	today := s.day()
+	today := s.day(ctx)
 	out := &week.Aims{FirstYear: c.Dossier.FirstYear(today), Elsewhere: c.Dossier.Elsewhere, Minutes: c.Dossier.Minutes, Weekdays: c.Dossier.Weekdays, Since: since, Today: today}
 	for h := range out.Levels {
 		out.Levels[h] = emphasis.Of(arm.HeadIndex(h), today)

@@ -42,7 +42,10 @@ func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, f
 	if out.week, err = plannedWeek(kept); err != nil {
 		return out, err
 	}
-	stock := s.shelves.stock(ctx, out.t)
+	stock, err := s.stock(ctx, out.t)
+	if err != nil {
+		return out, err
+	}
 	out.t.Memo = stock.memo
 	out.ledger = out.week.Count(out.t)
 	out.found = out.week.Audit(out.t, stock.shelf, &out.ledger, shown)
@@ -67,7 +70,7 @@ func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, fr
 	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.t.Stance.Name, Blocked: s.blocked(c)}
 	for d := from; d < from+7; d++ {
 		name := d.Weekday()
-		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
+		out.Days = append(out.Days, DayView{d.String(), name, d == s.day(ctx), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
 	}
 	for i := range a.week.Sessions {
 		out.Sessions = append(out.Sessions, viewBoard(a.t, &a.week.Sessions[i], &kept[i], &a.ledger.Sessions[i]))

@@ -16,6 +16,7 @@ import (
 
 // Client is who is coached, with everything caps and verdicts come from.
 type Client struct {
+	Zone      *time.Location // of the studio: in which her days are counted
 	ID        uuid.UUID
 	Dossier   person.Dossier
 	Stance    *stance.Stance    // whose reading of the rules her numbers follow
@@ -122,7 +123,7 @@ func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 }
 
 func (t *Tx) client(ctx context.Context, r db.ClientWhole) (Client, error) {
-	out := Client{ID: r.ClientID}
+	out := Client{ID: r.ClientID, Zone: t.zone}
 	rooms := map[string]person.Room{}
 	for _, part := range []struct {
 		from json.RawMessage

@@ -107,7 +107,7 @@ func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.
 	if err != nil {
 		return nil, err
 	}
-	return entries(rows, c)
+	return t.entries(rows, c)
 }
 
 // LastOfSeries returns the last sets of some of the client's series, by their keys,
@@ -117,7 +117,7 @@ func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, 
 	if err != nil {
 		return nil, err
 	}
-	all, err := entries(rows, c)
+	all, err := t.entries(rows, c)
 	out := map[string][]Entry{}
 	for i, e := range all {
 		out[rows[i].Series] = append(out[rows[i].Series], e)
@@ -143,7 +143,7 @@ func (t *Tx) EntriesSince(ctx context.Context, client uuid.UUID, after time.Time
 	if err != nil {
 		return nil, err
 	}
-	return entries(rows, c)
+	return t.entries(rows, c)
 }
 
 // LoggedSessions returns what is logged of each of the client's sessions.
@@ -154,7 +154,7 @@ func (t *Tx) LoggedSessions(ctx context.Context, client uuid.UUID) (map[uuid.UUI
 	}
 	out := map[uuid.UUID]Logged{}
 	for _, r := range rows {
-		out[r.SessionID] = Logged{int(r.Sets), r.LastAt}
+		out[r.SessionID] = Logged{int(r.Sets), r.LastAt.In(t.zone)}
 	}
 	return out, nil
 }
@@ -167,12 +167,12 @@ func (t *Tx) LastTraining(ctx context.Context) (map[uuid.UUID]time.Time, error) 
 	}
 	out := map[uuid.UUID]time.Time{}
 	for _, r := range rows {
-		out[r.ClientID] = r.LastAt
+		out[r.ClientID] = r.LastAt.In(t.zone)
 	}
 	return out, nil
 }
 
-func entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
+func (t *Tx) entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
 	out := make([]Entry, 0, len(rows))
 	for _, r := range rows {
 		set, err := setUpOfEntry(r.SetUp, c)
@@ -180,7 +180,7 @@ func entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
 			return nil, err
 		}
 		e := Entry{SetUp: set, Mark: entry.Mark(r.Mark), Unsure: r.Unsure, ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
-			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt, Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical}
+			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt.In(t.zone), Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical}
 		out = append(out, e)
 	}
 	return out, nil

@@ -106,8 +106,9 @@ func Migrate(ctx context.Context, migrateURL, appURL string) error {
 
 // Tx is one transaction inside one studio.
 type Tx struct {
-	q  *db.Queries
-	tx pgx.Tx
+	q    *db.Queries
+	tx   pgx.Tx
+	zone *time.Location // in which days are counted
 }
 
 // In runs do in one transaction that sees only the given studio's rows; it is
@@ -117,7 +118,7 @@ func (s *Store) In(ctx context.Context, studio uuid.UUID, do func(*Tx) error) er
 	// statements go in one round trip; an id needs no quoting.
 	begin := "begin; select set_config('musculus.studio', '" + studio.String() + "', true)"
 	return classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
-		return do(&Tx{db.New(tx), tx})
+		return do(&Tx{db.New(tx), tx, ZoneOf(ctx)})
 	}))
 }
 

@@ -38,7 +38,7 @@ func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[st
 	out := map[string]day.Day{}
 	for _, r := range rows {
 		if now.Sub(r.LastAt) <= longestPause {
-			out[r.Series] = DayOf(r.FirstAt)
+			out[r.Series] = DayOf(r.FirstAt.In(t.zone))
 		}
 	}
 	return out, nil
@@ -68,14 +68,14 @@ func (t *Tx) Own(ctx context.Context, client uuid.UUID, now time.Time, c *moveme
 			}
 		}
 		if !r.Technical && len(r.Faults) == 0 {
-			weeks[r.Series][(int(DayOf(r.DoneAt))+3)/7] = true // day 0 was a Thursday
+			weeks[r.Series][int(DayOf(r.DoneAt.In(t.zone)).Monday())] = true
 			own.Weeks = len(weeks[r.Series])
 		}
-		sets[r.Series] = append(sets[r.Series], series.Said{On: DayOf(r.DoneAt), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical})
+		sets[r.Series] = append(sets[r.Series], series.Said{On: DayOf(r.DoneAt.In(t.zone)), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical})
 		out[r.Series] = own
 	}
 	for key, own := range out {
-		own.E1RM, own.Logged = series.Says(sets[key], DayOf(now))
+		own.E1RM, own.Logged = series.Says(sets[key], DayOf(now.In(t.zone)))
 		out[key] = own
 	}
 	return out, nil

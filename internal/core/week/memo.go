@@ -51,11 +51,14 @@ func NewMemo(y *effort.Yardstick, st *stance.Stance) *Memo {
 func (m *Memo) look(s movement.SetUp) *known {
 	key := memoKey{s.Movement, s.Key()}
 	m.mu.Lock()
-	defer m.mu.Unlock()
-	if k := m.of[key]; k != nil {
+	k := m.of[key]
+	m.mu.Unlock()
+	if k != nil {
 		return k
 	}
-	k := learn(s, m.y, m.st)
+	k = learn(s, m.y, m.st) // nobody waits for it; that two learn the same at once does no harm
+	m.mu.Lock()
+	defer m.mu.Unlock()
 	if len(m.of) >= mostKnown {
 		m.of = map[memoKey]*known{}
 	}

@@ -86,12 +86,24 @@ func (q *Queries) AddStudio(ctx context.Context, arg AddStudioParams) error {
 }
 
 const getStudio = `-- name: GetStudio :one
-SELECT studio_id, name FROM studio WHERE studio_id = current_studio()
+SELECT studio_id, name, zone FROM studio WHERE studio_id = current_studio()
 `
 
 func (q *Queries) GetStudio(ctx context.Context) (Studio, error) {
 	row := q.db.QueryRow(ctx, getStudio)
 	var i Studio
-	err := row.Scan(&i.StudioID, &i.Name)
+	err := row.Scan(&i.StudioID, &i.Name, &i.Zone)
 	return i, err
+}
+
+const setZone = `-- name: SetZone :execrows
+UPDATE studio SET zone = $1 WHERE studio_id = current_studio()
+`
+
+func (q *Queries) SetZone(ctx context.Context, zone string) (int64, error) {
+	result, err := q.db.Exec(ctx, setZone, zone)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }

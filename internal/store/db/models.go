@@ -262,6 +262,7 @@ type SheetLink struct {
 type Studio struct {
 	StudioID uuid.UUID
 	Name     string
+	Zone     string
 }
 
 type StudioEvent struct {

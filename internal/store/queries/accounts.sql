@@ -13,3 +13,6 @@ SELECT * FROM account WHERE email = $1;
 
 -- name: AccountByID :one
 SELECT * FROM account WHERE account_id = $1;
+
+-- name: SetZone :execrows
+UPDATE studio SET zone = $1 WHERE studio_id = current_studio();

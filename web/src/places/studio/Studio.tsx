@@ -9,6 +9,7 @@ import '../clients/dossier/dossier.css'
 import '../clients/week/week.css'
 import { Room } from './Room'
 import './studio.css'
+import { Zone } from './Zone'
 
 const emptyRoom: RoomView['form'] = { name: 'A new room', pairs: '', singles: '', bars: [], pads: false, slopes: '', pins: false, rails: false, partner: false, dip_bars: false, dip_loads: '', others: [] }
 
@@ -91,6 +92,7 @@ export function Studio() {
             <p className="margin-line">{here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}</p>
           </>
         )}
+        <Zone />
       </aside>
     </div>
   )

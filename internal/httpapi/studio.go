@@ -1,0 +1,57 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"musculus/internal/store"
+)
+
+// StudioView is the studio itself.
+type StudioView struct {
+	Name  string `json:"name"`
+	Zone  string `json:"zone" doc:"in which its days are counted, as the zones' database names it"`
+	Today string `json:"today" doc:"what day it is there, in words"`
+}
+
+type studioOutput struct{ Body StudioView }
+
+type zoneInput struct {
+	Body struct {
+		Zone string `json:"zone" minLength:"1" maxLength:"60"`
+	}
+}
+
+func (s *server) registerStudio(api huma.API) {
+	huma.Register(api, operation("studio", http.MethodGet, "/studio", "The studio itself"), s.studio)
+	huma.Register(api, operation("set-zone", http.MethodPut, "/studio/zone", "In which zone the studio's days are counted"), s.setZone)
+}
+
+func (s *server) studio(ctx context.Context, _ *struct{}) (*studioOutput, error) {
+	out := &studioOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		studio, err := tx.Studio(ctx)
+		out.Body = StudioView{studio.Name, studio.Zone, store.DayOf(s.now().In(studio.Location())).Long()}
+		return err
+	})
+}
+
+func (s *server) setZone(ctx context.Context, in *zoneInput) (*studioOutput, error) {
+	zone, err := time.LoadLocation(in.Body.Zone)
+	if err != nil || in.Body.Zone == "Local" {
+		return nil, fieldProblem("body.zone", "there is no zone %q; they are written like Europe/Lisbon", in.Body.Zone)
+	}
+	defer s.catalogues.forget(accountOf(ctx).Studio)
+	out := &studioOutput{}
+	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		if err := tx.SetZone(ctx, in.Body.Zone); err != nil {
+			return err
+		}
+		studio, err := tx.Studio(ctx)
+		out.Body = StudioView{studio.Name, studio.Zone, store.DayOf(s.now().In(zone)).Long()}
+		return err
+	})
+}

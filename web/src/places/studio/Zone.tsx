@@ -1,0 +1,51 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, got, problemOf } from '../../api/client'
+import { useMe } from '../../app/me'
+
+/** Zone is in which time zone the studio's days are counted; an owner sets it. */
+export function Zone() {
+  const me = useMe()
+  const queries = useQueryClient()
+  const studio = useQuery({ queryKey: ['studio'], queryFn: () => got(api.GET('/studio')) })
+  const [why, setWhy] = useState('')
+  if (!studio.data) return null
+  const { zone, today } = studio.data
+  const zones = [...new Set([zone, 'UTC', ...Intl.supportedValuesOf('timeZone')])]
+  const set = async (next: string) => {
+    setWhy('')
+    try {
+      queries.setQueryData(['studio'], await got(api.PUT('/studio/zone', { body: { zone: next } })))
+      void queries.invalidateQueries()
+    } catch (e) {
+      setWhy(problemOf(e).words)
+    }
+  }
+  return (
+    <section aria-label="The studio’s days">
+      <h2>The studio’s days</h2>
+      <p className="margin-line">
+        Today is {today}.{' '}
+        {me.data?.role === 'owner' ? (
+          <label>
+            Counted in{' '}
+            <select value={zone} onChange={(e) => void set(e.target.value)}>
+              {zones.map((z) => (
+                <option key={z} value={z}>
+                  {z.replaceAll('_', ' ')}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : (
+          <>Counted in {zone.replaceAll('_', ' ')}.</>
+        )}
+      </p>
+      {why && (
+        <p className="fault" role="alert">
+          {why}
+        </p>
+      )}
+    </section>
+  )
+}
