@@ -48,6 +48,7 @@ generate:
 	$(GO) run $(SQLC) generate
 	$(GO) run ./cmd/musculus openapi | python3 -m json.tool --no-ensure-ascii > docs/openapi.json
 	$(GO) run ./cmd/musculus openapi --plan | python3 -m json.tool --no-ensure-ascii > docs/formats/plan.schema.json
+	$(GO) run ./cmd/musculus openapi --palette > web/src/app/palette.css
 	cd web && $(NPM) run --silent api
 
 # The pictures of docs/screenshots, from the demo data.

@@ -4,6 +4,7 @@ import (
 	"flag"
 	"os"
 
+	"musculus/internal/figure"
 	"musculus/internal/httpapi"
 )
 
@@ -11,12 +12,16 @@ import (
 func runOpenAPI(args []string) int {
 	flags := flag.NewFlagSet("openapi", flag.ExitOnError)
 	plan := flags.Bool("plan", false, "the schema of a plan's file instead")
+	palette := flags.Bool("palette", false, "the pictures' palette as a style sheet instead")
 	if err := flags.Parse(args); err != nil {
 		return fail(err)
 	}
 	write := httpapi.OpenAPI
-	if *plan {
+	switch {
+	case *plan:
 		write = httpapi.PlanSchema
+	case *palette:
+		write = func() ([]byte, error) { return []byte(figure.PaletteCSS()), nil }
 	}
 	b, err := write()
 	if err != nil {

@@ -18,22 +18,3 @@ type Point struct {
 func round(x float64) float64 { return math.Round(x*1e4) / 1e4 }
 
 func number(x float64) string { return strconv.FormatFloat(round(x), 'f', -1, 64) }
-
-// polyline writes points as path data, closed or open.
-func polyline(points []Point, closed bool) string {
-	b := make([]byte, 0, 14*len(points)+1)
-	for i, p := range points {
-		if i == 0 {
-			b = append(b, 'M')
-		} else {
-			b = append(b, 'L')
-		}
-		b = strconv.AppendFloat(b, p.X, 'f', 4, 64)
-		b = append(b, ' ')
-		b = strconv.AppendFloat(b, p.Y, 'f', 4, 64)
-	}
-	if closed {
-		b = append(b, 'Z')
-	}
-	return string(b)
-}

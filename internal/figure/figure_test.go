@@ -3,6 +3,7 @@ package figure_test
 import (
 	"fmt"
 	"math"
+	"os"
 	"strings"
 	"testing"
 
@@ -16,7 +17,8 @@ import (
 )
 
 // numbers reads every number of an absolute path of M, L and Z.
-func numbers(t *testing.T, path string) (out []float64) {
+func numbers(t *testing.T, drawn figure.Path) (out []float64) {
+	path := drawn.String()
 	for _, f := range strings.FieldsFunc(path, func(r rune) bool { return strings.ContainsRune("MLZ ", r) }) {
 		var x float64
 		_, err := fmt.Sscan(f, &x)
@@ -107,7 +109,7 @@ func TestPosesOfTheWholeCatalogue(t *testing.T) {
 		classes := map[string]bool{}
 		for _, shape := range pose.Shapes {
 			classes[shape.Class] = true
-			assert.NotContains(t, shape.Path, "NaN", m.ID)
+			assert.NotContains(t, shape.Path.String(), "NaN", m.ID)
 		}
 		assert.True(t, classes["trunk"] && classes["floor"], m.ID)
 		if s.Effort().Load.Kind == effort.Cable {
@@ -162,4 +164,35 @@ func TestHeadTraces(t *testing.T) {
 		}
 		assert.Contains(t, x.Text, "triceps, long head")
 	}
+}
+
+// What a path writes it reads again, so that a sheet that left can be drawn on paper.
+func TestAPathComesBack(t *testing.T) {
+	pose := figure.MakePose(movement.Shipped.Get("curl_reclined").Default(), arm.DefaultBody, nil)
+	discs := 0
+	for _, s := range pose.Shapes {
+		var again figure.Path
+		require.NoError(t, again.UnmarshalText([]byte(s.Path.String())))
+		assert.Equal(t, s.Path.String(), again.String())
+		assert.Equal(t, s.Path.R > 0, again.R > 0)
+		if again.R > 0 {
+			discs++
+		}
+	}
+	assert.Positive(t, discs)
+	var broken figure.Path
+	assert.NoError(t, broken.UnmarshalText([]byte("M1 xL")))
+}
+
+// Screen and paper are painted from one palette.
+func TestThePaletteIsOne(t *testing.T) {
+	css, err := os.ReadFile("../../web/src/app/palette.css")
+	require.NoError(t, err)
+	assert.Equal(t, figure.PaletteCSS(), string(css), "make generate")
+	seen := map[string]bool{}
+	for _, h := range arm.Heads {
+		assert.NotEqual(t, figure.Paint("ink"), figure.HeadPaint(h.ID))
+		seen[figure.HeadPaint(h.ID)] = true
+	}
+	assert.Len(t, seen, arm.HeadCount)
 }

@@ -13,7 +13,7 @@ import (
 // stroke with round ends, none fills it.
 type Shape struct {
 	Class string  `json:"class"` // what it shows: body, bench, floor, cable, arm, ghost, weight …
-	Path  string  `json:"path"`
+	Path  Path    `json:"path"`
 	Width float64 `json:"width,omitempty"` // m
 }
 
@@ -37,7 +37,7 @@ type Stop struct {
 type Pose struct {
 	Box     [4]float64 `json:"box"` // x, y, width, height
 	Shapes  []Shape    `json:"shapes"`
-	Path    string     `json:"path"` // the hand's way
+	Path    Path       `json:"path"` // the hand's way
 	Hardest *Point     `json:"hardest,omitempty"`
 	Handles []Handle   `json:"handles"`
 	Text    string     `json:"text"`

@@ -11,12 +11,12 @@ import (
 // Ribbon is the range of a movement from stretched to shortened in a unit box:
 // its thickness is demand over capacity.
 type Ribbon struct {
-	Solid  []string `json:"solid"`  // filled stretches
-	Hollow []string `json:"hollow"` // idle stretches, outlined only
-	Tick   float64  `json:"tick"`   // x where it is hardest
-	Marks  []Mark   `json:"marks"`  // elbow angles along the axis
-	Reads  []Read   `json:"reads"`  // a reading at each sample, for pointing at
-	Text   string   `json:"text"`
+	Solid  []Path  `json:"solid"`  // filled stretches
+	Hollow []Path  `json:"hollow"` // idle stretches, outlined only
+	Tick   float64 `json:"tick"`   // x where it is hardest
+	Marks  []Mark  `json:"marks"`  // elbow angles along the axis
+	Reads  []Read  `json:"reads"`  // a reading at each sample, for pointing at
+	Text   string  `json:"text"`
 }
 
 // Mark is an angle on the ribbon's axis.
@@ -41,7 +41,7 @@ const (
 
 // MakeRibbon draws a profile's demand curve.
 func MakeRibbon(p *effort.Profile) Ribbon {
-	out := Ribbon{Solid: []string{}, Hollow: []string{}, Text: RibbonText(p)}
+	out := Ribbon{Solid: []Path{}, Hollow: []Path{}, Text: RibbonText(p)}
 	from, to := p.Elbow[0], p.Elbow[effort.Samples-1]
 	x := func(elbow float64) float64 { return (elbow - from) / (to - from) }
 	half := func(demand float64) float64 {
@@ -86,7 +86,7 @@ func MakeRibbon(p *effort.Profile) Ribbon {
 	return out
 }
 
-func ribbonPiece(from, to float64, demand, half func(float64) float64) string {
+func ribbonPiece(from, to float64, demand, half func(float64) float64) Path {
 	const steps = 40
 	inside := []float64{from}
 	for i := range steps + 1 {

@@ -1,7 +1,6 @@
 package figure
 
 import (
-	"fmt"
 	"math"
 
 	"musculus/internal/core/arm"
@@ -63,9 +62,7 @@ func (sc *scene) area(class string, points ...Point) {
 }
 
 func (sc *scene) disc(class string, at Point, r float64) {
-	path := fmt.Sprintf("M%s %sa%s %s 0 1 0 %s 0a%s %s 0 1 0 %s 0Z",
-		number(at.X-r), number(at.Y), number(r), number(r), number(2*r), number(r), number(r), number(-2*r))
-	sc.shapes = append(sc.shapes, Shape{class, path, 0})
+	sc.shapes = append(sc.shapes, Shape{class, disc(at, r), 0})
 }
 
 func (p Point) plus(x, y float64) Point { return Point{p.X + x, p.Y + y} }

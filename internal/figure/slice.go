@@ -14,7 +14,7 @@ type Region struct {
 	Head  string  `json:"head"` // id
 	Code  string  `json:"code"`
 	Name  string  `json:"name"`
-	Path  string  `json:"path"`
+	Path  Path    `json:"path"`
 	Label Point   `json:"label"`
 	Hatch float64 `json:"hatch"` // direction of its hatch, degrees
 	Pitch float64 `json:"pitch"` // spacing of its hatch, box units
@@ -23,7 +23,7 @@ type Region struct {
 // Slice is the cross-section of one arm in a unit box: front up, outer side
 // right for the right arm.
 type Slice struct {
-	Outline string   `json:"outline"`
+	Outline Path     `json:"outline"`
 	Bone    Point    `json:"bone"`
 	BoneR   float64  `json:"bone_r"`
 	Regions []Region `json:"regions"`

@@ -10,7 +10,7 @@ import (
 
 // Trace is one quantity over a range in a unit box, with its scale.
 type Trace struct {
-	Path  string    `json:"path"`
+	Path  Path      `json:"path"`
 	Low   float64   `json:"low"`  // at the bottom of the box
 	High  float64   `json:"high"` // at its top
 	Reads []float64 `json:"reads"`

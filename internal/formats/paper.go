@@ -2,6 +2,7 @@ package formats
 
 import (
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -25,41 +26,11 @@ type place struct {
 
 func (p place) at(x, y float64) (float64, float64) { return p.x + x*p.kx, p.y + y*p.ky }
 
-// outline is a path's points; a disc's are its centre and radius instead.
-type outline struct {
-	points []fpdf.PointType
-	closed bool
-	r      float64 // of a disc, in box units; its centre is the only point
-}
-
-// outlineOf reads the paths that package figure writes: lines, and discs as two
-// arcs.
-func outlineOf(path string) outline {
-	var out outline
-	number := func(s string) float64 {
-		x, err := strconv.ParseFloat(s, 64)
-		if err != nil {
-			return 0
-		}
-		return x
-	}
-	for i := 0; i < len(path); {
-		command := path[i]
-		end := i + 1
-		for end < len(path) && !strings.ContainsRune("MLaZ", rune(path[end])) {
-			end++
-		}
-		args := strings.Fields(path[i+1 : end])
-		switch {
-		case (command == 'M' || command == 'L') && len(args) >= 2:
-			out.points = append(out.points, fpdf.PointType{X: number(args[0]), Y: number(args[1])})
-		case command == 'a' && out.r == 0 && len(args) >= 2 && len(out.points) == 1:
-			out.r = number(args[0])
-			out.points[0].X += out.r
-		case command == 'Z':
-			out.closed = true
-		}
-		i = end
+// on is a path's points on the page.
+func (at place) on(path figure.Path) []fpdf.PointType {
+	out := make([]fpdf.PointType, len(path.Points))
+	for i, q := range path.Points {
+		out[i].X, out[i].Y = at.at(q.X, q.Y)
 	}
 	return out
 }
@@ -79,44 +50,53 @@ func rgb(hex string) (r, g, b int) {
 }
 
 // draw fills or strokes a path; width in box units, 0 fills.
-func (p *paper) draw(path string, at place, width float64) {
-	o := outlineOf(path)
-	if len(o.points) == 0 {
+func (p *paper) draw(path figure.Path, at place, width float64) {
+	points := at.on(path)
+	if len(points) == 0 {
 		return
 	}
-	if o.r > 0 {
-		x, y := at.at(o.points[0].X, o.points[0].Y)
-		p.Circle(x, y, o.r*math.Abs(at.kx), "F")
+	if path.R > 0 {
+		p.Circle(points[0].X, points[0].Y, path.R*math.Abs(at.kx), "F")
 		return
-	}
-	for i := range o.points {
-		o.points[i].X, o.points[i].Y = at.at(o.points[i].X, o.points[i].Y)
 	}
 	if width == 0 {
-		p.Polygon(o.points, "F")
+		p.Polygon(points, "F")
 		return
 	}
 	p.SetLineWidth(width * math.Abs(at.kx))
 	p.SetLineCapStyle("round")
 	p.SetLineJoinStyle("round")
-	p.MoveTo(o.points[0].X, o.points[0].Y)
-	for _, q := range o.points[1:] {
+	p.MoveTo(points[0].X, points[0].Y)
+	for _, q := range points[1:] {
 		p.LineTo(q.X, q.Y)
 	}
-	if o.closed {
+	if path.Closed {
 		p.ClosePath()
 	}
 	p.DrawPath("D")
 }
 
-// poseColours are the figure's on paper; what is not named is ink.
-var poseColours = map[string]string{
-	"body": "#d9cfbc", "trunk": "#d9cfbc", "bench": "#a8946f", "frame": "#cabb9e", "column": "#cabb9e", "floor": "#cabb9e", "pulley": "#ffffff", "ghost": "#b9b4aa", "ghost-hand": "#b9b4aa",
-	"ghost-cable": "#b9b4aa", "ghost-joint": "#ffffff", "arm-joint": "#ffffff", "ghost-weight": "#98a8a6", "ghost-weight-bell": "#98a8a6", "weight": "#0f6b66", "weight-bell": "#0f6b66",
-	"weight-sleeve": "#ffffff", "ghost-weight-sleeve": "#ffffff",
+const white = "#ffffff"
+
+// ink is what is written with.
+var ink = figure.Paint("ink")
+
+// posePaints are the names of the figure's colours; what is not named is ink.
+var posePaints = map[string]string{
+	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame", "ghost": "ghost", "ghost-hand": "ghost",
+	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 
-const ink = "#1e2530"
+// holes are the parts of the figure that let the paper through.
+var holes = []string{"pulley", "ghost-joint", "arm-joint", "weight-sleeve", "ghost-weight-sleeve"}
+
+// posePaint is the colour of a part of the figure.
+func posePaint(class string) string {
+	if slices.Contains(holes, class) {
+		return white
+	}
+	return figure.Paint(posePaints[class])
+}
 
 // pose draws the figure into a box of the page.
 func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
@@ -126,14 +106,10 @@ func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
 	p.ClipRect(x, y, w, h, false)
 	defer p.ClipEnd()
 	for _, s := range f.Shapes {
-		colour := poseColours[s.Class]
-		if colour == "" {
-			colour = ink
-		}
-		p.colour(colour)
+		p.colour(posePaint(s.Class))
 		p.draw(s.Path, at, s.Width)
 	}
-	p.colour("#0f6b66")
+	p.colour(figure.Paint("weight"))
 	p.SetDashPattern([]float64{0.6, 0.5}, 0)
 	p.draw(f.Path, at, 0.2/k)
 	p.SetDashPattern(nil, 0)
@@ -146,8 +122,6 @@ type PDFHead struct {
 	Leading bool
 }
 
-var headColours = map[string]string{"biceps_long": "#b9602a", "biceps_short": "#d9a441", "brachialis": "#7c8b3b", "brachioradialis": "#3e7a5e", "triceps_long": "#38599c", "triceps_lateral": "#76589e", "triceps_medial": "#7e9bbd"}
-
 // slice draws the arm's cross-section, hatched so that it survives greyscale.
 func (p *paper) slice(shape *figure.Slice, heads []PDFHead, x, y, size float64) {
 	at := place{x, y, size, size}
@@ -155,18 +129,15 @@ func (p *paper) slice(shape *figure.Slice, heads []PDFHead, x, y, size float64) 
 	for _, h := range heads {
 		level[h.ID] = h
 	}
-	p.colour("#efe8dc")
+	p.colour(figure.Paint("ground"))
 	p.draw(shape.Outline, at, 0)
 	for i := range shape.Regions {
 		r := &shape.Regions[i]
 		h := level[r.Head]
-		points := outlineOf(r.Path).points
-		for j := range points {
-			points[j].X, points[j].Y = at.at(points[j].X, points[j].Y)
-		}
+		points := at.on(r.Path)
 		if h.Level > 0 {
 			p.SetAlpha(0.16+0.84*h.Level, "Normal")
-			p.colour(headColours[r.Head])
+			p.colour(figure.HeadPaint(r.Head))
 			p.Polygon(points, "F")
 			p.SetAlpha(1, "Normal")
 			p.hatch(points, r.Hatch, math.Max(r.Pitch*size, 0.5), x, y, size)
@@ -187,7 +158,7 @@ func (p *paper) slice(shape *figure.Slice, heads []PDFHead, x, y, size float64) 
 	p.SetLineWidth(0.25)
 	bx, by := at.at(shape.Bone.X, shape.Bone.Y)
 	p.Circle(bx, by, shape.BoneR*size, "FD")
-	p.colour("#5d6470")
+	p.colour(figure.Paint("soft"))
 	p.draw(shape.Outline, at, 0.012)
 	if size >= 16 {
 		p.SetFont(fontName, "B", 5)
@@ -224,17 +195,13 @@ func (p *paper) hatch(points []fpdf.PointType, degrees, pitch, x, y, size float6
 // ribbon draws the range from stretched to shortened.
 func (p *paper) ribbon(r *figure.Ribbon, x, y, w, h float64) {
 	at := place{x, y, w, h}
-	p.colour("#26323d")
+	p.colour(figure.Paint("ribbon"))
 	for _, s := range r.Solid {
 		p.draw(s, at, 0)
 	}
 	for _, s := range r.Hollow {
-		o := outlineOf(s)
-		for i := range o.points {
-			o.points[i].X, o.points[i].Y = at.at(o.points[i].X, o.points[i].Y)
-		}
 		p.SetLineWidth(0.2)
-		p.Polygon(o.points, "D")
+		p.Polygon(at.on(s), "D")
 	}
 	p.SetDrawColor(224, 180, 90)
 	p.SetLineWidth(0.5)

@@ -128,7 +128,7 @@ var access = map[string]struct {
 	}},
 	"studio":   {anonymous: 401, assistant: 200},
 	"set-zone": {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"zone": "Europe/Lisbon"} }},
-	"log-set": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
+	"log-set":  {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return loggedSet() }},
 }
 
 func plainSession() map[string]any {

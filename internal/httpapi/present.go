@@ -141,6 +141,6 @@ func (s *server) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text s
 		out.Never = append(out.Never, arm.Heads[h].Name)
 	}
 	out.Open = picture.Open
-	out.Slice = slice("Effective sets of the present list", sets, sets, sets, figure.SetsLevel)
+	out.Slice = slice("Effective sets of the present list", sets, sets, sets, levels(sets, figure.SetsLevel))
 	return out, nil
 }

@@ -214,7 +214,6 @@ func emphasisSlice(c *store.Client, e *priority.Emphasis, today day.Day) SliceVi
 		t := priority.TargetOf(e.Of(arm.HeadIndex(h), today), c.Dossier.FirstYear(today))
 		mid[h], low[h], high[h] = (t.Low+t.High)/2, t.Low, t.High
 	}
-	return slice("Effective sets a week to aim for", mid, low, high, func(x float64) float64 {
-		return round4(x / ((priority.TargetOf(priority.Prioritise, false).Low + priority.TargetOf(priority.Prioritise, false).High) / 2))
-	})
+	first := priority.TargetOf(priority.Prioritise, false)
+	return slice("Effective sets a week to aim for", mid, low, high, levels(mid, func(x float64) float64 { return x / ((first.Low + first.High) / 2) }))
 }

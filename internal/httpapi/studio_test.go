@@ -27,7 +27,9 @@ func TestTodayIsTheStudios(t *testing.T) {
 	assert.Equal(t, "today", when())
 	set := loggedSet().(map[string]any)
 	require.Equal(t, 200, c.call("POST", sessionPath("Aurelio Finch")+"/log", set).status)
-	card := got[struct{ Clients []struct{ Name, Trained string } }](c, 200, c.call("GET", "/clients", nil))
+	card := got[struct {
+		Clients []struct{ Name, Trained string }
+	}](c, 200, c.call("GET", "/clients", nil))
 	for _, one := range card.Clients {
 		if one.Name == "Aurelio Finch" {
 			assert.Equal(t, "trained today", one.Trained)

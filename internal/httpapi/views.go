@@ -115,13 +115,21 @@ type SetUpView struct {
 
 func round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }
 
-// slice fills a slice from one number a head.
-func slice(what string, mid, low, high [arm.HeadCount]float64, level func(float64) float64) SliceView {
+// levels is a fill of every head by its value.
+func levels(values [arm.HeadCount]float64, level func(float64) float64) (out [arm.HeadCount]float64) {
+	for h, v := range values {
+		out[h] = level(v)
+	}
+	return out
+}
+
+// slice fills a slice from one number and one fill a head.
+func slice(what string, mid, low, high, fill [arm.HeadCount]float64) SliceView {
 	out := SliceView{Text: figure.SliceText(what, mid), Heads: make([]HeadView, arm.HeadCount)}
 	lead, most := -1, 0.0
 	for i, v := range mid {
 		h := &arm.Heads[i]
-		out.Heads[i] = HeadView{ID: h.ID, Code: h.Code, Name: h.Name, Value: round4(v), Low: round4(low[i]), High: round4(high[i]), Level: level(v)}
+		out.Heads[i] = HeadView{ID: h.ID, Code: h.Code, Name: h.Name, Value: round4(v), Low: round4(low[i]), High: round4(high[i]), Level: round4(fill[i])}
 		if v > most+1e-9 {
 			lead, most = i, v
 		}
@@ -138,7 +146,7 @@ func setsSlice(what string, heads [arm.HeadCount]week.Effective) SliceView {
 	for i, h := range heads {
 		mid[i], low[i], high[i] = h.Mid, h.Low, h.High
 	}
-	return slice(what, mid, low, high, figure.SetsLevel)
+	return slice(what, mid, low, high, levels(mid, figure.SetsLevel))
 }
 
 // biasSlice fills a slice with a reading: the bar, and the whisker over all
@@ -152,7 +160,7 @@ func biasSlice(s movement.SetUp, r *stance.Reading) SliceView {
 	for i, b := range r {
 		mid[i], low[i], high[i] = b.Bar, b.Low, b.High
 	}
-	return slice(what, mid, low, high, figure.BiasLevel)
+	return slice(what, mid, low, high, levels(mid, figure.BiasLevel))
 }
 
 func glyph(s movement.SetUp, p *effort.Profile, r *stance.Reading) Glyph {

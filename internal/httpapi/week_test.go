@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
+	"musculus/internal/httpapi"
 )
 
 type weekView struct {
@@ -122,4 +123,23 @@ func TestAWeekIsSavedWholeOrNotAtAll(t *testing.T) {
 	stolen := draft("Stolen", "2026-11-26", 1)
 	stolen["id"] = demo.SessionID("Aurelio Finch").String()
 	assert.Equal(t, 404, c.call("PUT", path+"/week", map[string]any{"sessions": []any{stolen}}).status)
+}
+
+// Each head is filled by its own target: two that get the same are not filled alike
+// where one is asked for more.
+func TestFillsAreByHead(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	path := clientPath("Aurelio Finch")
+	require.Equal(t, 200, c.call("PUT", path+"/emphasis", map[string]any{"version": 1, "levels": map[string]any{"brachialis": "prioritise"}, "until": "2027-01-22"}).status)
+	fresh := map[string]any{"id": newID(), "write": newID(), "version": 0, "name": "Plain", "planned_on": "2026-12-15", "warm_up_min": 5,
+		"slots": []any{map[string]any{"id": newID(), "movement": "curl_standing_dumbbells", "settings": map[string]any{}, "cues": []any{}, "rows": rows(3, 8, 12, 2, 90, nil)}}}
+	w := got[httpapi.WeekView](c, 200, c.call("POST", path+"/week?of=2026-12-15", map[string]any{"sessions": []any{fresh}}))
+	level, total := map[string]float64{}, map[string]float64{}
+	for _, h := range w.Ledger.Slice.Heads {
+		level[h.ID], total[h.ID] = h.Level, h.Value
+	}
+	require.InDelta(t, total["biceps_long"], total["brachialis"], 1e-9, "both get three sets")
+	assert.InDelta(t, 0.75, level["biceps_long"], 1e-9, "of four")
+	assert.InDelta(t, 0.25, level["brachialis"], 1e-9, "of twelve")
 }

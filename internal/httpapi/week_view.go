@@ -155,8 +155,7 @@ func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *w
 func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 	t, l := a.t, &a.ledger
 	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Over: l.OverGroups(), Failures: l.Failures, Joints: []LedgerJoint{}}
-	var mid, low, high [arm.HeadCount]float64
-	part := map[float64]float64{}
+	var mid, low, high, fill [arm.HeadCount]float64
 	for h := range l.Heads {
 		line, head := &l.Heads[h], &arm.Heads[h]
 		v := LedgerHead{ID: head.ID, Code: head.Code, Name: head.Name, Direct: round4(line.Direct.Mid), Elsewhere: round4(line.Elsewhere.Mid), Total: round4(line.Total.Mid),
@@ -179,9 +178,9 @@ func viewLedger(a *auditedWeek, kept []store.Session) LedgerView {
 		}
 		out.Heads = append(out.Heads, v)
 		mid[h], low[h], high[h] = line.Total.Mid, line.Total.Low, line.Total.High
-		part[line.Total.Mid] = line.Total.Mid / line.Target.Low
+		fill[h] = min(line.Total.Mid/line.Target.Low, 1)
 	}
-	out.Slice = slice("Effective sets of the week", mid, low, high, func(x float64) float64 { return round4(min(part[x], 1)) })
+	out.Slice = slice("Effective sets of the week", mid, low, high, fill)
 	for i := range l.Sessions {
 		out.Minutes += l.Sessions[i].Minutes
 		out.WarmUp += l.Sessions[i].WarmUp

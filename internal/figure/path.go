@@ -1,0 +1,76 @@
+package figure
+
+import (
+	"strconv"
+	"strings"
+)
+
+// Path is a line through points, or the disc round one, in a picture's box. It is
+// written as path data; what draws on paper takes the points.
+type Path struct {
+	Points []Point
+	Closed bool
+	R      float64 // of a disc, whose centre is the only point
+}
+
+// polyline is a path through points, closed or open.
+func polyline(points []Point, closed bool) Path { return Path{Points: points, Closed: closed} }
+
+// disc is a path round a point.
+func disc(at Point, r float64) Path { return Path{Points: []Point{at}, Closed: true, R: r} }
+
+// MarshalText writes path data.
+func (p Path) MarshalText() ([]byte, error) { return []byte(p.String()), nil }
+
+// String is the path data: lines, a disc as two arcs.
+func (p Path) String() string {
+	if p.R > 0 && len(p.Points) == 1 {
+		at, r := p.Points[0], number(p.R)
+		return "M" + number(at.X-p.R) + " " + number(at.Y) + "a" + r + " " + r + " 0 1 0 " + number(2*p.R) + " 0a" + r + " " + r + " 0 1 0 " + number(-2*p.R) + " 0Z"
+	}
+	b := make([]byte, 0, 14*len(p.Points)+1)
+	for i, at := range p.Points {
+		if i == 0 {
+			b = append(b, 'M')
+		} else {
+			b = append(b, 'L')
+		}
+		b = strconv.AppendFloat(b, at.X, 'f', 4, 64)
+		b = append(b, ' ')
+		b = strconv.AppendFloat(b, at.Y, 'f', 4, 64)
+	}
+	if p.Closed {
+		b = append(b, 'Z')
+	}
+	return string(b)
+}
+
+// UnmarshalText reads what String writes, as a sheet that left keeps it; what it does
+// not know it leaves out.
+func (p *Path) UnmarshalText(text []byte) error {
+	*p = Path{}
+	path := string(text)
+	read := func(s string) float64 {
+		x, _ := strconv.ParseFloat(s, 64) // a broken number is 0: the picture is only a picture
+		return x
+	}
+	for i := 0; i < len(path); {
+		command := path[i]
+		end := i + 1
+		for end < len(path) && !strings.ContainsRune("MLaZ", rune(path[end])) {
+			end++
+		}
+		args := strings.Fields(path[i+1 : end])
+		switch {
+		case (command == 'M' || command == 'L') && len(args) >= 2:
+			p.Points = append(p.Points, Point{read(args[0]), read(args[1])})
+		case command == 'a' && p.R == 0 && len(args) >= 2 && len(p.Points) == 1:
+			p.R = read(args[0])
+			p.Points[0].X += p.R
+		case command == 'Z':
+			p.Closed = true
+		}
+		i = end
+	}
+	return nil
+}
