@@ -16,7 +16,7 @@ import (
 )
 
 // coreOrder: inside the core each package may import those before it.
-var coreOrder = []string{"text", "day", "arm", "effort", "datafile", "movement", "stance", "measure", "person", "priority", "fitting", "entry", "series", "dose", "plan", "week", "present", "sheet", "draft"}
+var coreOrder = []string{"text", "day", "arm", "effort", "datafile", "movement", "stance", "measure", "person", "priority", "fitting", "entry", "series", "dose", "plan", "log", "week", "present", "sheet", "draft"}
 
 // layers says which of our own packages each layer may import; core is handled
 // by its order, cmd may import everything.

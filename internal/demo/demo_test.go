@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
@@ -46,7 +47,7 @@ func TestTheDemoIsSound(t *testing.T) {
 			require.NotEmpty(t, sessions)
 			y, err := effort.NewYardstick(c.Dossier.Body())
 			require.NoError(t, err)
-			standing := c.Standing(store.DayOf(now))
+			standing := c.Standing(day.At(now))
 			assert.Equal(t, c.Dossier.Name != "Pelle Sandoval", standing.MayTrain(), "%s: %v", c.Dossier.Name, standing.Said)
 			tr := &week.Trainee{Yardstick: y, Room: c.Room(), Caps: person.CapsOf(standing.Caps), Stance: c.Stance,
 				Fence: &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: person.CapsOf(standing.Caps), Overrides: c.Overrides}}

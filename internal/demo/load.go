@@ -12,6 +12,7 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -76,9 +77,9 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 
 func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) error {
 	client := ClientID(p.name)
-	on := store.DayOf(today)
+	on := day.At(today)
 	coach, assistant := id("account", SignIns[0].Email), id("account", SignIns[1].Email)
-	if err := loadDossier(ctx, tx, p, client, store.DayOf(today), coach, assistant); err != nil {
+	if err := loadDossier(ctx, tx, p, client, day.At(today), coach, assistant); err != nil {
 		return err
 	}
 	planned := p.planned(SessionID(p.name), client, p.session, on+day.Day(p.inDays), 0)
@@ -139,22 +140,22 @@ func logSession(ctx context.Context, tx *store.Tx, p *demoClient, session store.
 	floor := plan.Floor{Room: p.rooms[0], BodyMass: p.body.BodyMass}
 	for i, slot := range session.Slots {
 		set, first, hand := slot.SetUp, slot.First(), session.Hand(i, 0, &floor)
-		sides := []store.Side{store.BothSides}
+		sides := []entry.Side{entry.BothSides}
 		if set.ArmsInTurn() == 2 {
-			sides = []store.Side{store.Left, store.Right}
+			sides = []entry.Side{entry.Left, entry.Right}
 		}
 		for n := 1; n <= first.Sets; n++ {
 			for _, side := range sides {
 				reps := first.RepsHigh - ago/5 - (n - 1) + r.IntN(2)
-				if side == store.Left {
+				if side == entry.Left {
 					reps -= p.rightBetter
 				}
 				at = at.Add(2 * time.Minute)
 				note := ""
-				if ago == 7 && i == 0 && n == first.Sets && side != store.Right {
+				if ago == 7 && i == 0 && n == first.Sets && side != entry.Right {
 					note = "last rep slow, elbow stayed put"
 				}
-				e := store.Entry{ID: id("entry", p.name, ago, i, n, side), ClientID: session.ClientID, SessionID: session.ID, SlotID: slot.ID, SetUp: set,
+				e := entry.Entry{ID: id("entry", p.name, ago, i, n, side), ClientID: session.ClientID, SessionID: session.ID, SlotID: slot.ID, SetUp: set,
 					Side: side, SetNo: n, Reps: max(reps, 4), LoadKg: *hand, Reserve: first.Reserve, Note: note, DoneAt: at}
 				if err := tx.AddEntry(ctx, e, by); err != nil {
 					return err

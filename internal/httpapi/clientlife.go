@@ -14,6 +14,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/store"
@@ -101,7 +103,7 @@ func (s *server) deletedClients(ctx context.Context, _ *struct{}) (*deletedOutpu
 		}
 		for _, d := range deleted {
 			names[d.ID] = d.Name
-			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, store.DayOf(d.At.In(store.ZoneOf(ctx))).FromToday(s.day(ctx)), dateWords(d.ErasedOn)})
+			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, day.At(d.At.In(store.ZoneOf(ctx))).FromToday(s.day(ctx)), dateWords(d.ErasedOn)})
 		}
 		events, err := tx.Events(ctx)
 		for _, e := range events {
@@ -137,7 +139,7 @@ type Exported struct {
 type ExportedSet struct {
 	Session uuid.UUID  `json:"session"`
 	Series  string     `json:"series"`
-	Side    store.Side `json:"side"`
+	Side    entry.Side `json:"side"`
 	SetNo   int        `json:"set_no"`
 	Reps    int        `json:"reps"`
 	LoadKg  float64    `json:"load_kg"` // what one hand carried

@@ -150,10 +150,10 @@ func current(sessions []store.Session, today day.Day) *store.Session {
 }
 
 // day is today as the core counts.
-func (s *server) day(ctx context.Context) day.Day { return store.DayOf(s.now().In(store.ZoneOf(ctx))) }
+func (s *server) day(ctx context.Context) day.Day { return day.At(s.now().In(store.ZoneOf(ctx))) }
 
 // dayOf is today where a client trains.
-func (s *server) dayOf(c *store.Client) day.Day { return store.DayOf(s.now().In(c.Zone)) }
+func (s *server) dayOf(c *store.Client) day.Day { return day.At(s.now().In(c.Zone)) }
 
 func dateWords(t time.Time) string { return t.Format("2 January 2006") }
 
@@ -269,7 +269,7 @@ func (s *server) trainedWords(ctx context.Context, at time.Time) string {
 	if at.IsZero() {
 		return "nothing logged yet"
 	}
-	return "trained " + store.DayOf(at).FromToday(s.day(ctx))
+	return "trained " + day.At(at).FromToday(s.day(ctx))
 }
 
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {

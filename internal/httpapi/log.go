@@ -12,6 +12,7 @@ import (
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/entry"
+	"musculus/internal/core/log"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -39,6 +40,8 @@ type logSetInput struct {
 		DoneAt    *time.Time `json:"done_at,omitempty" doc:"when it was done, by the device's clock; absent: just now"`
 		Waited    bool       `json:"waited,omitempty" doc:"it was entered without network and waited on the device"`
 		Sure      bool       `json:"sure,omitempty" doc:"answers a question: it was so"`
+
+		Parts []entry.Part `json:"parts,omitempty" maxItems:"12" doc:"what the set was made of; absent: its clean reps alone"`
 	}
 }
 
@@ -64,8 +67,11 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 		if err != nil {
 			return err
 		}
-		if sides := sidesOf(set); !strings.Contains(strings.Join(sides, " "), in.Body.Side) {
+		if sides := sideWords(log.SidesOf(set)); !slices.Contains(sides, in.Body.Side) {
 			return fieldProblem("body.side", "this set-up is logged for %s", strings.Join(sides, " and "))
+		}
+		if err := faults("body.", entry.CheckParts(in.Body.Parts, in.Body.Reps)); err != nil {
+			return err
 		}
 		known := map[string]bool{}
 		for _, f := range set.Movement.FaultsOf() {
@@ -87,9 +93,13 @@ func (s *server) logSet(ctx context.Context, in *logSetInput) (*logOutput, error
 				return fieldProblem("body.done_at", "not in the last %d days", int(longestWait.Hours()/24))
 			}
 		}
-		e := store.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: store.Side(in.Body.Side),
+		e := entry.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: entry.Side(in.Body.Side),
 			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: done,
-			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical}
+			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical, Parts: in.Body.Parts}
+		inPlan(&e, &kept, floor(c))
+		if err := keepParts(ctx, tx, &e); err != nil {
+			return err
+		}
 		if e.Mark, err = s.takes(ctx, tx, c, done, in.Body.Replaces != nil, in.Body.Waited); err != nil {
 			return err
 		}
@@ -152,9 +162,9 @@ func (s *server) stoppedSince(ctx context.Context, tx *store.Tx, c *store.Client
 
 // doubt asks what cannot be about a set of a series with a past, "" where nothing is
 // odd.
-func (s *server) doubt(c *store.Client, kept store.Session, e *store.Entry, whole float64, past []store.Entry) (question, field string) {
+func (s *server) doubt(c *store.Client, kept store.Session, e *entry.Entry, whole float64, past []entry.Entry) (question, field string) {
 	room := c.Room()
-	e1rm, _ := series.Says(store.Said(past), s.dayOf(c))
+	e1rm, _ := series.Says(entry.SaidOf(past), s.dayOf(c))
 	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
 	for i := range kept.Slots {
 		if slot := &kept.Slots[i]; slot.ID == e.SlotID {
@@ -191,20 +201,38 @@ func (s *server) setUpOf(ctx context.Context, tx *store.Tx, kept store.Session, 
 	return movement.SetUp{}, fieldProblem("body.slot", "this session has no such slot")
 }
 
-// sidesOf lists the sides a set-up's sets are logged for: each arm apart where
-// they take turns.
-func sidesOf(s movement.SetUp) []string {
-	if s.ArmsInTurn() == 2 {
-		return []string{string(store.Left), string(store.Right)}
+// keepParts keeps what a corrected set was made of where nothing else is said and its
+// reps are the same.
+func keepParts(ctx context.Context, tx *store.Tx, e *entry.Entry) error {
+	if e.Replaces == nil || e.Parts != nil {
+		return nil
 	}
-	return []string{string(store.BothSides)}
+	entries, err := tx.SessionEntries(ctx, e.SessionID, movements(ctx))
+	for i := range entries {
+		if entries[i].ID == *e.Replaces && entries[i].Reps == e.Reps {
+			e.Parts = entries[i].Parts
+		}
+	}
+	return err
 }
 
-// sidesFrom lists a planned slot's sides, the one that begins first.
-func sidesFrom(slot *plan.Slot) []string {
-	sides := sidesOf(slot.SetUp)
-	if slot.Starts == plan.StartsRight {
-		slices.Reverse(sides)
+// inPlan tells an entry the row it was planned in, and why it feeds no series.
+func inPlan(e *entry.Entry, kept *store.Session, f *plan.Floor) {
+	i := slices.IndexFunc(kept.Slots, func(x plan.Slot) bool { return x.ID == e.SlotID })
+	if i < 0 {
+		return
 	}
-	return sides
+	row := kept.Slots[i].RowOf(e.SetNo - 1)
+	if row < len(kept.Slots[i].Rows) {
+		e.RowID = &kept.Slots[i].Rows[row].ID
+	}
+	e.Hollow = log.Hollow(&kept.Session, i, row, f)
+}
+
+// sideWords are sides as they are sent.
+func sideWords(sides []entry.Side) (out []string) {
+	for _, s := range sides {
+		out = append(out, string(s))
+	}
+	return out
 }

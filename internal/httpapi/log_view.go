@@ -9,6 +9,9 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
+	"musculus/internal/core/log"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -33,6 +36,8 @@ type EntryView struct {
 	Technical bool      `json:"technical"` // ended because form went
 	Estimate  string    `json:"e1rm"`      // estimated one-repetition maximum in words, "" where there is none
 	Mark      string    `json:"mark"`      // why it stands although training was stopped, in words
+	Parts     string    `json:"parts"`     // what it was made of, empty for its clean reps alone
+	Hollow    string    `json:"hollow"`    // why its series is not fed by it, empty where it is
 	Unsure    string    `json:"unsure"`    // what is still to be asked about it, empty for nothing
 }
 
@@ -90,6 +95,7 @@ type LogView struct {
 	Session string    `json:"session"`
 	When    string    `json:"when"`
 	Blocked string    `json:"blocked"` // why the client may not train, empty if she may
+	Came    string    `json:"came"`    // what it came to against the plan, in words
 	Slots   []LogSlot `json:"slots"`
 }
 
@@ -120,13 +126,13 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 	if err != nil {
 		return LogView{}, err
 	}
-	out := LogView{Session: kept.Name, When: session.When, Blocked: s.blocked(c), Slots: []LogSlot{}}
+	out := LogView{Session: kept.Name, When: session.When, Blocked: s.blocked(c), Came: log.Words(planned, entries), Slots: []LogSlot{}}
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
 		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: planned.Slots[i].Sets(), Sides: sidesFrom(&planned.Slots[i]), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
+			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: planned.Slots[i].Sets(), Sides: sideWords(log.Sides(&planned.Slots[i])), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
 		first := planned.Slots[i].SetUpOf(0)
 		line.Last = s.lastWords(c, first, kept.ID, past[first.Key()])
 		out.Slots = append(out.Slots, line)
@@ -137,7 +143,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 			i = len(out.Slots)
 			index[e.SlotID] = i
 			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: biasSlice(e.SetUp, &stance.Reading{}),
-				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sidesOf(e.SetUp), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()})
+				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sideWords(log.SidesOf(e.SetUp)), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()})
 		}
 		v := viewEntry(c, e)
 		if e.Unsure {
@@ -156,7 +162,7 @@ func (s *server) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kep
 		if i >= len(planned.Slots) {
 			i = -1 // it was taken out of the plan
 		}
-		l.Next = nextSet(l, planned, i, floor(c))
+		l.Next = nextSet(l, planned, i, of(entries, l.ID), c)
 	}
 	return out, nil
 }
@@ -172,19 +178,29 @@ func ticksOf(s movement.SetUp) []TickView {
 	return out
 }
 
-func viewEntry(c *store.Client, e store.Entry) EntryView {
+func viewEntry(c *store.Client, e entry.Entry) EntryView {
 	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	whole := tenGrams(carry.Whole(e.LoadKg, rigging))
-	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical, Mark: e.Mark.Words()}
+	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical, Mark: e.Mark.Words(), Parts: e.PartsWords(), Hollow: e.Hollow}
 	for _, f := range e.SetUp.Movement.FaultsOf() {
 		if slices.Contains(e.Faults, f.ID) {
 			v.Seen = append(v.Seen, f.Seen)
 		}
 	}
-	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
+	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical && e.Hollow == "" {
 		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
 	}
 	return v
+}
+
+// of are the entries of one slot.
+func of(entries []entry.Entry, slot uuid.UUID) (out []entry.Entry) {
+	for _, e := range entries {
+		if e.SlotID == slot {
+			out = append(out, e)
+		}
+	}
+	return out
 }
 
 // enteredWords tells how many entries there are of those planned: one a set and
@@ -196,70 +212,36 @@ func enteredWords(l *LogSlot) string {
 	return fmt.Sprintf("%d / %d", len(l.Entries), l.Sets*len(l.Sides))
 }
 
-// nextSet is what the next entry starts from: the arm that has done less, the one
-// that begins first, each with its own last load and reps; before an arm's first
-// set, and where the plan changes from set to set, with what is planned. i is
-// −1 for a slot that was taken out of the plan.
-func nextSet(l *LogSlot, planned *plan.Session, i int, f *plan.Floor) NextSet {
-	n := NextSet{Arms: []ArmNext{}}
-	least := math.MaxInt
-	for _, side := range l.Sides {
-		arm := ArmNext{Side: side, SetNo: 1}
-		done := false
-		for i := range l.Entries {
-			if e := &l.Entries[i]; e.Side == side {
-				arm.SetNo, done = max(arm.SetNo, e.SetNo+1), true
-				arm.Reps, arm.Reserve, arm.WholeKg = e.Reps, e.Reserve, &e.WholeKg
-			}
-		}
-		if i >= 0 {
-			asPlanned(&arm, planned, i, f, !done)
-		}
-		n.Arms = append(n.Arms, arm)
-		if arm.SetNo-1 < least {
-			least = arm.SetNo - 1
-			n.SetNo, n.Side, n.Reps, n.WholeKg, n.Reserve = arm.SetNo, side, arm.Reps, arm.WholeKg, arm.Reserve
-		}
+// nextSet is what the next entry starts from; i is −1 for a slot that was taken out
+// of the plan.
+func nextSet(l *LogSlot, planned *plan.Session, i int, done []entry.Entry, c *store.Client) NextSet {
+	var sides []entry.Side
+	for _, s := range l.Sides {
+		sides = append(sides, entry.Side(s))
 	}
-	n.Done = least >= l.Sets
+	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
+	arms := log.NextOf(planned, i, sides, done, floor(c), func(e *entry.Entry) float64 { return tenGrams(person.CarryOf(e.SetUp).Whole(e.LoadKg, rigging)) })
+	out := NextSet{Arms: []ArmNext{}}
+	for _, a := range arms {
+		if a.Whole != nil {
+			whole := tenGrams(*a.Whole)
+			a.Whole = &whole
+		}
+		out.Arms = append(out.Arms, ArmNext{string(a.Side), a.SetNo, a.Reps, a.Whole, a.Reserve})
+	}
+	first, all := log.First(arms, l.Sets)
+	at := slices.IndexFunc(out.Arms, func(a ArmNext) bool { return a.Side == string(first.Side) })
+	out.SetNo, out.Side, out.Reps, out.WholeKg, out.Reserve, out.Done = first.SetNo, string(first.Side), first.Reps, out.Arms[at].WholeKg, first.Reserve, all
 	if i >= 0 && planned.Slots[i].Differs() {
-		n.Grip = planned.Slots[i].SetUpOf(n.SetNo - 1).Name()
+		out.Grip = planned.Slots[i].SetUpOf(out.SetNo - 1).Name()
 	}
-	return n
-}
-
-// asPlanned gives an arm's next set what is planned for it: everything before its
-// first and where a new row begins, later only what the rows change.
-func asPlanned(n *ArmNext, planned *plan.Session, i int, f *plan.Floor, first bool) {
-	slot := &planned.Slots[i]
-	set := n.SetNo - 1
-	d, row := slot.DoseOf(set), slot.RowOf(set)
-	var was *plan.Row
-	if set > 0 && slot.RowOf(set-1) != row {
-		was = &slot.Rows[slot.RowOf(set-1)]
-	}
-	if first || was != nil && (was.RepsHigh != d.RepsHigh || was.RepsLow != d.RepsLow) {
-		n.Reps = d.RepsHigh
-	}
-	if first || was != nil && was.Reserve != d.Reserve {
-		n.Reserve = d.Reserve
-	}
-	if !first && (was == nil || slot.Rows[row].Load == nil) {
-		return
-	}
-	if loads := planned.Loads(i, set, f); len(loads) > 0 {
-		n.WholeKg = &loads[0]
-	} else if hand := planned.Hand(i, row, f); hand != nil {
-		rack := f.Rack(slot.SetUpIn(row))
-		whole := tenGrams(rack.Carry.Whole(*hand, rack.Rigging))
-		n.WholeKg = &whole
-	}
+	return out
 }
 
 // lastWords tells the last session of the same series but one.
-func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, entries []store.Entry) string {
+func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, entries []entry.Entry) string {
 	var last uuid.UUID
-	reps := map[store.Side][]string{}
+	reps := map[entry.Side][]string{}
 	var maxima []float64
 	words := ""
 	for _, e := range entries {
@@ -268,7 +250,7 @@ func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, e
 		}
 		if last == uuid.Nil {
 			last = e.SessionID
-			words = store.DayOf(e.DoneAt).FromToday(s.dayOf(c)) + ": " + viewEntry(c, e).Load
+			words = day.At(e.DoneAt).FromToday(s.dayOf(c)) + ": " + viewEntry(c, e).Load
 		}
 		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
 		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
@@ -279,9 +261,9 @@ func (s *server) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, e
 		return ""
 	}
 	for _, side := range []struct {
-		side store.Side
+		side entry.Side
 		lead string
-	}{{store.BothSides, " × "}, {store.Left, " × left "}, {store.Right, " and right "}} {
+	}{{entry.BothSides, " × "}, {entry.Left, " × left "}, {entry.Right, " and right "}} {
 		if list := reps[side.side]; len(list) > 0 {
 			words += side.lead + strings.Join(list, ", ")
 		}

@@ -12,6 +12,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/dose"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
@@ -126,7 +127,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 		if err != nil {
 			return err
 		}
-		known := store.Known(past)
+		known := series.Gather(past)
 		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.day(ctx)}
 		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
@@ -170,7 +171,7 @@ func (s *server) propose(ctx context.Context, in *proposeInput) (*proposeOutput,
 }
 
 // seenLast lists the faults ticked in a set-up's family, the latest first.
-func seenLast(past []store.Entry, set movement.SetUp) []string {
+func seenLast(past []entry.Entry, set movement.SetUp) []string {
 	var out []string
 	for _, e := range past {
 		if e.SetUp.Movement != nil && e.SetUp.Movement.Family == set.Movement.Family {

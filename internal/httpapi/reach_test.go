@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
@@ -268,7 +269,7 @@ func TestTheSheetHoldsNoHealthReason(t *testing.T) {
 		"slots":[{"title":"Curl","details":"","slice":{"heads":[],"text":""},"pose":{},"range":"","sets":"2 × 8","effort":"","rest":"","tempo":"","load":"14 kg","cues":[],"stop":"x","upper_arm":"fixed","grips":"","starts":""}],"total":{"heads":[],"text":""},"cautions":[],"why":[]}`
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
 		coach := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/account"+wren.Email))
-		return tx.AddIssue(context.Background(), demo.ClientID(who), store.Issue{ID: uuid.New(), SessionID: demo.SessionID(who), SessionVersion: 1, PlannedOn: store.DayOf(now) + 5, Sheet: json.RawMessage(old)}, coach)
+		return tx.AddIssue(context.Background(), demo.ClientID(who), store.Issue{ID: uuid.New(), SessionID: demo.SessionID(who), SessionVersion: 1, PlannedOn: day.At(now) + 5, Sheet: json.RawMessage(old)}, coach)
 	}))
 	health := func(name, text string) {
 		for _, word := range []string{"screen", "3 May", "pressure", "regnan", "clear", "autious", "doctor"} {

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -125,7 +126,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 	}
 	out.Why = append(out.Why, week.Why(session, &counted)...)
 	out.Caps = t.Caps.Does()
-	var past map[string][]store.Entry
+	var past map[string][]entry.Entry
 	if c.Dossier.HideWeights { // its loads are told against the last time
 		var keys []string
 		for i := range session.Slots {
@@ -159,7 +160,7 @@ func (s *server) sheet(ctx context.Context, tx *store.Tx, studio string, c *stor
 // mark tells a slot's load without its number, against the last time of its past,
 // the latest first; words is what it would be told as where there is no number to
 // keep.
-func (s *server) mark(c *store.Client, kept *store.Session, i int, words string, past []store.Entry) string {
+func (s *server) mark(c *store.Client, kept *store.Session, i int, words string, past []entry.Entry) string {
 	slot := &kept.Slots[i]
 	carry, hand := person.CarryOf(slot.SetUp), kept.Hand(i, 0, floor(c))
 	if hand == nil || carry == person.BodyWeight && *hand == 0 {

@@ -14,6 +14,7 @@ import (
 	"github.com/go-chi/httprate"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/store"
 )
 
@@ -70,7 +71,7 @@ func (s *server) tellMe(ctx context.Context, a store.Account) (*meOutput, error)
 	out := &meOutput{Me{ID: a.ID, Name: a.Name, Role: a.Role, MayPlan: a.Role != store.Assistant}}
 	err := s.store.In(ctx, a.Studio, func(tx *store.Tx) error {
 		studio, err := tx.Studio(ctx)
-		out.Body.Studio, out.Body.Today = studio.Name, store.DayOf(s.now().In(studio.Location())).String()
+		out.Body.Studio, out.Body.Today = studio.Name, day.At(s.now().In(studio.Location())).String()
 		return err
 	})
 	return out, problemIf(err)

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"musculus/internal/core/day"
 	"musculus/internal/store"
 )
 
@@ -34,7 +35,7 @@ func (s *server) studio(ctx context.Context, _ *struct{}) (*studioOutput, error)
 	out := &studioOutput{}
 	return out, s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		studio, err := tx.Studio(ctx)
-		out.Body = StudioView{studio.Name, studio.Zone, store.DayOf(s.now().In(studio.Location())).Long()}
+		out.Body = StudioView{studio.Name, studio.Zone, day.At(s.now().In(studio.Location())).Long()}
 		return err
 	})
 }
@@ -51,7 +52,7 @@ func (s *server) setZone(ctx context.Context, in *zoneInput) (*studioOutput, err
 			return err
 		}
 		studio, err := tx.Studio(ctx)
-		out.Body = StudioView{studio.Name, studio.Zone, store.DayOf(s.now().In(zone)).Long()}
+		out.Body = StudioView{studio.Name, studio.Zone, day.At(s.now().In(zone)).Long()}
 		return err
 	})
 }

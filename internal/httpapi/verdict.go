@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/effort"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/series"
@@ -172,7 +173,7 @@ func (s *server) loadFit(ctx context.Context, tx *store.Tx, c *store.Client, set
 		return LoadFit{}, err
 	}
 	body := c.Dossier.Body()
-	e1rm, logged := series.Says(store.Said(past), s.day(ctx))
+	e1rm, logged := series.Says(entry.SaidOf(past), s.day(ctx))
 	f := series.DoesFit(set, c.Room(), body.BodyMass, e1rm, logged, usualLow, usualHigh, usualReserve)
 	return viewFit(f), nil
 }

@@ -9,12 +9,6 @@ import (
 	"musculus/internal/core/day"
 )
 
-// DayOf is the day of a time as it is written, in its own zone.
-func DayOf(t time.Time) day.Day {
-	y, m, d := t.Date()
-	return day.Of(y, int(m), d)
-}
-
 // A date of the database is a day of the core, without a driver's type in between.
 type (
 	dayRead  day.Day
@@ -26,7 +20,7 @@ func (d *dayRead) ScanDate(v pgtype.Date) error {
 	if !v.Valid || v.InfinityModifier != pgtype.Finite {
 		return fmt.Errorf("%v is no day", v)
 	}
-	*d = dayRead(DayOf(v.Time))
+	*d = dayRead(day.At(v.Time))
 	return nil
 }
 

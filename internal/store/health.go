@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/person"
 	"musculus/internal/store/db"
 )
@@ -70,7 +71,7 @@ func (t *Tx) HealthRecords(ctx context.Context, client uuid.UUID) ([]person.Reco
 	}
 	var out []person.Recorded
 	for i := range rounds {
-		out = append(out, person.Recorded{At: rounds[i].At, Day: DayOf(rounds[i].At.In(t.zone)), Round: &rounds[i].Screening})
+		out = append(out, person.Recorded{At: rounds[i].At, Day: day.At(rounds[i].At.In(t.zone)), Round: &rounds[i].Screening})
 	}
 	reports, err := t.q.JointReports(ctx, client)
 	for _, r := range reports {
@@ -78,7 +79,7 @@ func (t *Tx) HealthRecords(ctx context.Context, client uuid.UUID) ([]person.Reco
 		if err := json.Unmarshal(r.Content, &report); err != nil {
 			return nil, err
 		}
-		out = append(out, person.Recorded{At: r.ReportedAt, Day: DayOf(r.ReportedAt.In(t.zone)), Report: &report})
+		out = append(out, person.Recorded{At: r.ReportedAt, Day: day.At(r.ReportedAt.In(t.zone)), Report: &report})
 	}
 	return out, err
 }

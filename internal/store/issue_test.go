@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
@@ -22,7 +23,7 @@ func TestSheetsAreNumberedAndNeverChanged(t *testing.T) {
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	issue := func(id uuid.UUID, client, session uuid.UUID, sheet string) error {
 		return s.In(ctx, a.id, func(tx *store.Tx) error {
-			return tx.AddIssue(ctx, client, store.Issue{ID: id, SessionID: session, SessionVersion: 1, PlannedOn: store.DayOf(monday), Sheet: json.RawMessage(sheet)}, a.coach)
+			return tx.AddIssue(ctx, client, store.Issue{ID: id, SessionID: session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(sheet)}, a.coach)
 		})
 	}
 	first := id()
@@ -49,7 +50,7 @@ func TestSheetsAreNumberedAndNeverChanged(t *testing.T) {
 			assert.Equal(t, len(list)-i, one.Number, "no number twice, none left out")
 		}
 		assert.JSONEq(t, `{"n": 1}`, string(list[len(list)-1].Sheet), "as it left")
-		latest, err := tx.LatestIssues(ctx, a.client, store.DayOf(monday), store.DayOf(monday))
+		latest, err := tx.LatestIssues(ctx, a.client, day.At(monday), day.At(monday))
 		require.NoError(t, err)
 		require.Len(t, latest, 1)
 		assert.Equal(t, len(list), latest[0].Number)

@@ -14,6 +14,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
@@ -32,8 +34,8 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 	curl := movement.Shipped.Get("curl_neutral").Default()
 	no := map[string]person.Answer{"chest": {}}
 	yes := map[string]person.Answer{"chest": {Yes: true}}
-	entry := func(id uuid.UUID, x studio, reps int) store.Entry {
-		return store.Entry{ID: id, ClientID: x.client, SessionID: x.session, SlotID: uuid.Nil, SetUp: curl, Side: store.BothSides, SetNo: 1, Reps: reps, LoadKg: 10, DoneAt: at}
+	entry := func(id uuid.UUID, x studio, reps int) entry.Entry {
+		return entry.Entry{ID: id, ClientID: x.client, SessionID: x.session, SlotID: uuid.Nil, SetUp: curl, Side: entry.BothSides, SetNo: 1, Reps: reps, LoadKg: 10, DoneAt: at}
 	}
 	room := func(name string) person.Room { return person.Room{Name: name} }
 	writes := map[string]func(tx *store.Tx, x studio, id uuid.UUID, other bool) error{
@@ -56,7 +58,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.AcceptFinding(ctx, id, x.client, "under:triceps_long", !other, "x", x.coach)
 		},
 		"issue": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddIssue(ctx, x.client, store.Issue{ID: id, SessionID: x.session, SessionVersion: pick(other, 1, 2), PlannedOn: store.DayOf(monday), Sheet: json.RawMessage(`{}`)}, x.coach)
+			return tx.AddIssue(ctx, x.client, store.Issue{ID: id, SessionID: x.session, SessionVersion: pick(other, 1, 2), PlannedOn: day.At(monday), Sheet: json.RawMessage(`{}`)}, x.coach)
 		},
 		"link": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddLink(ctx, id, x.client, store.NewToken(), at.AddDate(0, 0, pick(other, 14, 100)), x.coach)
@@ -86,7 +88,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.PutMeasuring(ctx, x.client, store.Measuring{ID: id, Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {pick(other, 36.0, 39.0)}}}}, x.coach, at)
 		},
 		"session": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddSession(ctx, store.Session{ClientID: x.client, Planned: plan.Planned{ID: id, Name: pick(other, "Monday", "Tuesday"), On: store.DayOf(monday), Session: plan.Session{}}}, x.coach, id, movement.Shipped)
+			return tx.AddSession(ctx, store.Session{ClientID: x.client, Planned: plan.Planned{ID: id, Name: pick(other, "Monday", "Tuesday"), On: day.At(monday), Session: plan.Session{}}}, x.coach, id, movement.Shipped)
 		},
 	}
 	for _, what := range slices.Sorted(maps.Keys(writes)) {
@@ -207,7 +209,7 @@ func TestTheNextNumberWaits(t *testing.T) {
 		go func() {
 			defer wait.Done()
 			errs[i] = s.In(ctx, a.id, func(tx *store.Tx) error {
-				return tx.AddIssue(ctx, a.client, store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: store.DayOf(monday), Sheet: json.RawMessage(`{}`)}, a.coach)
+				return tx.AddIssue(ctx, a.client, store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(`{}`)}, a.coach)
 			})
 		}()
 	}
@@ -227,14 +229,14 @@ func TestTheNextNumberWaits(t *testing.T) {
 func TestASetTakenOutIsNoTrainingDay(t *testing.T) {
 	s := testenv.Store(t)
 	a := makeStudio(t, s, "a")
-	e := store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: movement.Shipped.Get("curl_neutral").Default(), Side: store.BothSides, SetNo: 1, Reps: 8, LoadKg: 10, DoneAt: at}
+	e := entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: movement.Shipped.Get("curl_neutral").Default(), Side: entry.BothSides, SetNo: 1, Reps: 8, LoadKg: 10, DoneAt: at}
 	gone := e
 	gone.ID, gone.Replaces, gone.Withdrawn = id(), &e.ID, true
 	last := func() (out map[uuid.UUID]time.Time) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) { out, err = tx.LastTraining(ctx); return }))
 		return
 	}
-	add := func(e store.Entry) {
+	add := func(e entry.Entry) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error { return tx.AddEntry(ctx, e, a.coach) }))
 	}
 	add(e)

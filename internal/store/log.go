@@ -15,39 +15,6 @@ import (
 	"musculus/internal/store/db"
 )
 
-// Side is which arm did a set.
-type Side string
-
-// The sides.
-const (
-	BothSides Side = "both"
-	Left      Side = "left"
-	Right     Side = "right"
-)
-
-// Entry is one logged set. Entries are never changed: a correction replaces an
-// earlier one, a withdrawn one only takes its predecessor away.
-type Entry struct {
-	ID        uuid.UUID
-	ClientID  uuid.UUID
-	SessionID uuid.UUID
-	SlotID    uuid.UUID
-	SetUp     movement.SetUp
-	Side      Side
-	SetNo     int
-	Reps      int
-	LoadKg    float64 // what one hand carried
-	Reserve   int
-	Note      string
-	DoneAt    time.Time
-	Replaces  *uuid.UUID
-	Withdrawn bool
-	Faults    []string   // ids of what was seen
-	Technical bool       // ended because form went, not the muscle
-	Mark      entry.Mark // why it stands although training was stopped
-	Unsure    bool       // kept as it came, still to be asked about; no series is fed by it
-}
-
 // keptSetUp is a set-up as it is kept with an entry.
 type keptSetUp struct {
 	Movement string                          `json:"movement"`
@@ -56,14 +23,18 @@ type keptSetUp struct {
 
 // AddEntry logs a set; sending it twice logs it once, sending another under its id
 // is ErrTaken.
-func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
+func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 	setUp, err := json.Marshal(keptSetUp{e.SetUp.Movement.ID, e.SetUp.Turned()})
+	if err != nil {
+		return err
+	}
+	parts, err := json.Marshal(append([]entry.Part{}, e.Parts...))
 	if err != nil {
 		return err
 	}
 	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
 		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
-		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure})
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure, RowID: e.RowID, Parts: parts, Hollow: e.Hollow})
 	return once(n, err, func() (bool, error) {
 		r, err := t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
 		if classify(err) == ErrNotFound {
@@ -75,7 +46,17 @@ func (t *Tx) AddEntry(ctx context.Context, e Entry, by uuid.UUID) error {
 		}
 		return r.SlotID == e.SlotID && r.Series == e.SetUp.Key() && maps.Equal(was.Settings, e.SetUp.Turned()) && r.Side == string(e.Side) && r.SetNo == e.SetNo && r.Reps == e.Reps &&
 			math.Abs(r.LoadKg-e.LoadKg) < 1e-6 && r.Reserve == e.Reserve && r.Note == e.Note && samePointer(r.Replaces, e.Replaces) && r.Withdrawn == e.Withdrawn &&
-			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults), err
+			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults) && sameParts(r.Parts, e.Parts), err
+	})
+}
+
+// sameParts says whether what is kept are some parts.
+func sameParts(kept json.RawMessage, parts []entry.Part) bool {
+	var was []entry.Part
+	return json.Unmarshal(kept, &was) == nil && slices.EqualFunc(was, parts, func(a, b entry.Part) bool {
+		x, y := a, b
+		x.LoadKg, y.LoadKg = nil, nil
+		return x == y && (a.LoadKg == nil) == (b.LoadKg == nil) && (a.LoadKg == nil || *a.LoadKg == *b.LoadKg)
 	})
 }
 
@@ -102,7 +83,7 @@ func setUpOfEntry(b json.RawMessage, c *movement.Catalogue) (movement.SetUp, err
 }
 
 // SessionEntries returns the sets that stand in a session's log.
-func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.Catalogue) ([]Entry, error) {
+func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.Catalogue) ([]entry.Entry, error) {
 	rows, err := t.q.EntriesOfSession(ctx, session)
 	if err != nil {
 		return nil, err
@@ -112,13 +93,13 @@ func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.
 
 // LastOfSeries returns the last sets of some of the client's series, by their keys,
 // newest first.
-func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, c *movement.Catalogue) (map[string][]Entry, error) {
+func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, c *movement.Catalogue) (map[string][]entry.Entry, error) {
 	rows, err := t.q.EntriesOfSeveral(ctx, db.EntriesOfSeveralParams{ClientID: client, Keys: slices.Compact(slices.Sorted(slices.Values(keys)))})
 	if err != nil {
 		return nil, err
 	}
 	all, err := t.entries(rows, c)
-	out := map[string][]Entry{}
+	out := map[string][]entry.Entry{}
 	for i, e := range all {
 		out[rows[i].Series] = append(out[rows[i].Series], e)
 	}
@@ -126,7 +107,7 @@ func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, 
 }
 
 // SeriesEntries returns the last sets of one of the client's series, newest first.
-func (t *Tx) SeriesEntries(ctx context.Context, client uuid.UUID, series string, c *movement.Catalogue) ([]Entry, error) {
+func (t *Tx) SeriesEntries(ctx context.Context, client uuid.UUID, series string, c *movement.Catalogue) ([]entry.Entry, error) {
 	all, err := t.LastOfSeries(ctx, client, []string{series}, c)
 	return all[series], err
 }
@@ -138,7 +119,7 @@ type Logged struct {
 }
 
 // EntriesSince returns a client's sets after a time, the latest first.
-func (t *Tx) EntriesSince(ctx context.Context, client uuid.UUID, after time.Time, c *movement.Catalogue) ([]Entry, error) {
+func (t *Tx) EntriesSince(ctx context.Context, client uuid.UUID, after time.Time, c *movement.Catalogue) ([]entry.Entry, error) {
 	rows, err := t.q.EntriesSince(ctx, db.EntriesSinceParams{ClientID: client, After: after})
 	if err != nil {
 		return nil, err
@@ -172,15 +153,18 @@ func (t *Tx) LastTraining(ctx context.Context) (map[uuid.UUID]time.Time, error) 
 	return out, nil
 }
 
-func (t *Tx) entries(rows []db.SetEntry, c *movement.Catalogue) ([]Entry, error) {
-	out := make([]Entry, 0, len(rows))
+func (t *Tx) entries(rows []db.StandingSet, c *movement.Catalogue) ([]entry.Entry, error) {
+	out := make([]entry.Entry, 0, len(rows))
 	for _, r := range rows {
 		set, err := setUpOfEntry(r.SetUp, c)
 		if err != nil {
 			return nil, err
 		}
-		e := Entry{SetUp: set, Mark: entry.Mark(r.Mark), Unsure: r.Unsure, ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: Side(r.Side), SetNo: r.SetNo,
-			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt.In(t.zone), Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical}
+		e := entry.Entry{SetUp: set, Mark: entry.Mark(r.Mark), Unsure: r.Unsure, ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: entry.Side(r.Side), SetNo: r.SetNo,
+			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt.In(t.zone), Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical, RowID: r.RowID, Hollow: r.Hollow}
+		if err := json.Unmarshal(r.Parts, &e.Parts); err != nil {
+			return nil, err
+		}
 		out = append(out, e)
 	}
 	return out, nil

@@ -13,7 +13,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -42,7 +44,7 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
 		require.NoError(t, tx.AddClient(ctx, out.client, d))
-		return tx.AddSession(ctx, store.Session{ClientID: out.client, Planned: plan.Planned{ID: out.session, Name: "Monday", On: store.DayOf(monday), Session: content()}}, out.coach, id(), movement.Shipped)
+		return tx.AddSession(ctx, store.Session{ClientID: out.client, Planned: plan.Planned{ID: out.session, Name: "Monday", On: day.At(monday), Session: content()}}, out.coach, id(), movement.Shipped)
 	}))
 	return out
 }
@@ -73,7 +75,7 @@ func TestWhatIsKeptComesBack(t *testing.T) {
 		require.NoError(t, err)
 		assert.Equal(t, 1, got.Version)
 		assert.Equal(t, "Coach of a", got.SavedBy)
-		assert.Equal(t, store.DayOf(monday), got.On)
+		assert.Equal(t, day.At(monday), got.On)
 		session, faults := got.Session, got.Faults
 		require.Empty(t, faults)
 		assert.Equal(t, "curl_turning?hands=one&phi_from=-40", session.Slots[0].SetUp.Key())
@@ -92,7 +94,7 @@ func TestNothingOfAnotherStudioIsSeenOrWritten(t *testing.T) {
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		_, err = tx.Session(ctx, b.client, b.session, movement.Shipped)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
-		_, err = tx.SaveSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: b.session, Name: "stolen", On: store.DayOf(monday), Session: plan.Session{}}, Version: 1}, a.coach, id(), movement.Shipped)
+		_, err = tx.SaveSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: b.session, Name: "stolen", On: day.At(monday), Session: plan.Session{}}, Version: 1}, a.coach, id(), movement.Shipped)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		return nil
 	}))
@@ -143,7 +145,7 @@ func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 	planned := content()
 	save := func(version int, name string, write uuid.UUID) (got store.Session, err error) {
 		err = s.In(ctx, a.id, func(tx *store.Tx) error {
-			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: name, On: store.DayOf(monday), Session: planned}, Version: version}, a.coach, write, movement.Shipped)
+			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: name, On: day.At(monday), Session: planned}, Version: version}, a.coach, write, movement.Shipped)
 			return err
 		})
 		return
@@ -180,10 +182,10 @@ func TestTheLogIsAppendOnlyAndCorrected(t *testing.T) {
 	s := testenv.Store(t)
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	setUp := movement.Shipped.Get("curl_turning").Default()
-	entry := func(reps int) store.Entry {
-		return store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: setUp, Side: store.Left, SetNo: 1, Reps: reps, LoadKg: 10, Reserve: 2, DoneAt: monday}
+	anEntry := func(reps int) entry.Entry {
+		return entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: setUp, Side: entry.Left, SetNo: 1, Reps: reps, LoadKg: 10, Reserve: 2, DoneAt: monday}
 	}
-	add := func(e store.Entry) error {
+	add := func(e entry.Entry) error {
 		return s.In(ctx, a.id, func(tx *store.Tx) error { return tx.AddEntry(ctx, e, a.coach) })
 	}
 	reps := func() (out []int) {
@@ -197,22 +199,22 @@ func TestTheLogIsAppendOnlyAndCorrected(t *testing.T) {
 		}))
 		return
 	}
-	first := entry(8)
+	first := anEntry(8)
 	require.NoError(t, add(first))
 	require.NoError(t, add(first), "sent twice, logged once")
 	assert.Equal(t, []int{8}, reps())
-	better := entry(9)
+	better := anEntry(9)
 	better.Replaces = &first.ID
 	require.NoError(t, add(better))
 	assert.Equal(t, []int{9}, reps())
-	again := entry(10)
+	again := anEntry(10)
 	again.Replaces = &first.ID
 	assert.Error(t, add(again), "corrected from two places at once")
-	gone := entry(0)
+	gone := anEntry(0)
 	gone.Replaces, gone.Withdrawn = &better.ID, true
 	require.NoError(t, add(gone))
 	assert.Empty(t, reps())
-	foreign := entry(5)
+	foreign := anEntry(5)
 	foreign.SessionID = b.session
 	assert.Error(t, add(foreign))
 }

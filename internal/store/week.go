@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/series"
 	"musculus/internal/store/db"
@@ -38,7 +39,7 @@ func (t *Tx) Since(ctx context.Context, client uuid.UUID, now time.Time) (map[st
 	out := map[string]day.Day{}
 	for _, r := range rows {
 		if now.Sub(r.LastAt) <= longestPause {
-			out[r.Series] = DayOf(r.FirstAt.In(t.zone))
+			out[r.Series] = day.At(r.FirstAt.In(t.zone))
 		}
 	}
 	return out, nil
@@ -58,7 +59,7 @@ func (t *Tx) Own(ctx context.Context, client uuid.UUID, now time.Time, c *moveme
 	if err != nil {
 		return nil, err
 	}
-	out, sets, weeks := map[string]series.Own{}, map[string][]series.Said{}, map[string]map[int]bool{}
+	out, sets, weeks := map[string]series.Own{}, map[string][]entry.Said{}, map[string]map[int]bool{}
 	for _, r := range rows {
 		own, known := out[r.Series]
 		if !known {
@@ -67,54 +68,18 @@ func (t *Tx) Own(ctx context.Context, client uuid.UUID, now time.Time, c *moveme
 				return nil, err
 			}
 		}
-		if !r.Technical && len(r.Faults) == 0 {
-			weeks[r.Series][int(DayOf(r.DoneAt.In(t.zone)).Monday())] = true
+		if !r.Technical && r.Hollow == "" && len(r.Faults) == 0 {
+			weeks[r.Series][int(day.At(r.DoneAt.In(t.zone)).Monday())] = true
 			own.Weeks = len(weeks[r.Series])
 		}
-		sets[r.Series] = append(sets[r.Series], series.Said{On: DayOf(r.DoneAt.In(t.zone)), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical})
+		sets[r.Series] = append(sets[r.Series], entry.Said{On: day.At(r.DoneAt.In(t.zone)), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical, Hollow: r.Hollow != ""})
 		out[r.Series] = own
 	}
 	for key, own := range out {
-		own.E1RM, own.Logged = series.Says(sets[key], DayOf(now.In(t.zone)))
+		own.E1RM, own.Logged = series.Says(sets[key], day.At(now.In(t.zone)))
 		out[key] = own
 	}
 	return out, nil
-}
-
-// Said is a set as its series reads it.
-func (e *Entry) Said() series.Said {
-	return series.Said{On: DayOf(e.DoneAt), LoadKg: e.LoadKg, Reps: e.Reps, Reserve: e.Reserve, Technical: e.Technical}
-}
-
-// Said are sets of one series as it reads them, in their order.
-func Said(entries []Entry) []series.Said {
-	out := make([]series.Said, len(entries))
-	for i := range entries {
-		out[i] = entries[i].Said()
-	}
-	return out
-}
-
-// Known gathers a log by series, the latest sets first.
-func Known(past []Entry) []series.Known {
-	var out []series.Known
-	at := map[string]int{}
-	for i := range past {
-		e := &past[i]
-		p, ok := e.Said().Point()
-		if !ok || e.SetUp.Movement == nil {
-			continue
-		}
-		key := e.SetUp.Key()
-		k, found := at[key]
-		if !found {
-			k = len(out)
-			at[key] = k
-			out = append(out, series.Known{SetUp: e.SetUp})
-		}
-		out[k].Points = append(out[k].Points, p)
-	}
-	return out
 }
 
 // Accepted is a finding the coach let stand, with her reason.

@@ -8,7 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/series"
@@ -30,7 +32,7 @@ func TestAPrescriptionComesBack(t *testing.T) {
 	slot.Rows = append(slot.Rows, plan.Row{ID: id(), Dose: dose.Dose{Sets: 2, SecondsLow: 20, SecondsHigh: 30, Load: &dose.Load{Share: 0.5}, Method: dose.Use{ID: "drops", N: 1}}})
 	save := func(version int, removed bool) (got store.Session) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: "Monday", On: store.DayOf(monday), Session: c}, Version: version, Removed: removed}, a.coach, id(), movement.Shipped)
+			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: "Monday", On: day.At(monday), Session: c}, Version: version, Removed: removed}, a.coach, id(), movement.Shipped)
 			return err
 		}))
 		return got
@@ -58,7 +60,7 @@ func TestAPrescriptionComesBack(t *testing.T) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
 			list, err := tx.Sessions(ctx, a.client, movement.Shipped)
 			require.NoError(t, err)
-			week, err := tx.SessionsBetween(ctx, a.client, store.DayOf(monday), store.DayOf(monday), movement.Shipped)
+			week, err := tx.SessionsBetween(ctx, a.client, day.At(monday), day.At(monday), movement.Shipped)
 			all, between = len(list), len(week)
 			return err
 		}))
@@ -84,10 +86,10 @@ func TestWhatEachSeriesSays(t *testing.T) {
 	a := makeStudio(t, s, "a")
 	curl, press := movement.Shipped.Get("curl_neutral").Default(), movement.Shipped.Get("press_bench_close").Default()
 	at := monday.Add(10 * time.Hour)
-	entry := func(set movement.SetUp, kg float64, reps int, ago time.Duration) store.Entry {
-		return store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: store.BothSides, SetNo: 1, Reps: reps, LoadKg: kg, Reserve: 2, DoneAt: at.Add(-ago)}
+	lifted := func(set movement.SetUp, kg float64, reps int, ago time.Duration) entry.Entry {
+		return entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: entry.BothSides, SetNo: 1, Reps: reps, LoadKg: kg, Reserve: 2, DoneAt: at.Add(-ago)}
 	}
-	log := func(list ...store.Entry) {
+	log := func(list ...entry.Entry) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
 			for _, e := range list {
 				if err := tx.AddEntry(ctx, e, a.coach); err != nil {
@@ -97,14 +99,14 @@ func TestWhatEachSeriesSays(t *testing.T) {
 			return nil
 		}))
 	}
-	wrong := entry(curl, 100, 8, time.Hour)
-	fixed := entry(curl, 12, 8, time.Hour)
+	wrong := lifted(curl, 100, 8, time.Hour)
+	fixed := lifted(curl, 12, 8, time.Hour)
 	fixed.Replaces = &wrong.ID
-	form := entry(curl, 40, 8, 2*time.Hour)
+	form := lifted(curl, 40, 8, 2*time.Hour)
 	form.Technical = true
-	log(entry(curl, 10, 8, 3*time.Hour), wrong, fixed, form, entry(curl, 60, 8, 90*24*time.Hour), entry(press, 30, 20, time.Hour))
+	log(lifted(curl, 10, 8, 3*time.Hour), wrong, fixed, form, lifted(curl, 60, 8, 90*24*time.Hour), lifted(press, 30, 20, time.Hour))
 	for range 30 { // long ago within the look back, and more than are looked at
-		log(entry(press, 20, 18, 50*time.Hour))
+		log(lifted(press, 20, 18, 50*time.Hour))
 	}
 	var own map[string]series.Own
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
@@ -136,7 +138,7 @@ func TestOneEstimateForEverybody(t *testing.T) {
 			days := i * 3 // the last of some histories is silent by now
 			for range 1 + r.IntN(14) {
 				days += r.IntN(9)
-				e := store.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: store.BothSides, SetNo: 1, Reps: 3 + r.IntN(14), LoadKg: 5 + 40*r.Float64(), Reserve: r.IntN(4), DoneAt: today.AddDate(0, 0, -days).Add(-time.Duration(r.IntN(600)) * time.Minute), Technical: r.IntN(6) == 0}
+				e := entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: entry.BothSides, SetNo: 1, Reps: 3 + r.IntN(14), LoadKg: 5 + 40*r.Float64(), Reserve: r.IntN(4), DoneAt: today.AddDate(0, 0, -days).Add(-time.Duration(r.IntN(600)) * time.Minute), Technical: r.IntN(6) == 0}
 				if err := tx.AddEntry(ctx, e, a.coach); err != nil {
 					return err
 				}
@@ -147,20 +149,20 @@ func TestOneEstimateForEverybody(t *testing.T) {
 	spoke, silent := 0, 0
 	for _, ahead := range []int{0, 1, 20, 56, 57, 120} {
 		now := today.AddDate(0, 0, ahead)
-		on := store.DayOf(now)
+		on := day.At(now)
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
 			own, err := tx.Own(ctx, a.client, now, movement.Shipped)
 			require.NoError(t, err)
 			past, err := tx.EntriesSince(ctx, a.client, now.AddDate(0, 0, -300), movement.Shipped)
 			require.NoError(t, err)
 			known := map[string]series.Known{}
-			for _, k := range store.Known(past) {
+			for _, k := range series.Gather(past) {
 				known[k.SetUp.Key()] = k
 			}
 			for _, set := range sets {
 				entries, err := tx.SeriesEntries(ctx, a.client, set.Key(), movement.Shipped)
 				require.NoError(t, err)
-				e1rm, logged := series.Says(store.Said(entries), on)
+				e1rm, logged := series.Says(entry.SaidOf(entries), on)
 				assert.InDelta(t, e1rm, own[set.Key()].E1RM, 1e-9, "%s in %d days", set.Key(), ahead)
 				assert.Equal(t, logged, own[set.Key()].Logged, "%s in %d days", set.Key(), ahead)
 				k := known[set.Key()]

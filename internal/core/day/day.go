@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"time"
 )
 
 // Day is a date, counted in days from 1 January 1970.
@@ -97,6 +98,12 @@ var months = []string{"January", "February", "March", "April", "May", "June", "J
 func (d Day) Words() string {
 	y, m, dom := d.Date()
 	return fmt.Sprintf("%d %s %d", dom, months[m-1], y)
+}
+
+// At is the day of a time as it is written, in its own zone.
+func At(t time.Time) Day {
+	y, m, d := t.Date()
+	return Of(y, int(m), d)
 }
 
 // Parse reads 2026-11-25; days that do not exist are refused.

@@ -62,3 +62,27 @@ func TestASetWhileTrainingIsStopped(t *testing.T) {
 	_, kept := entry.Take(entry.Standing{}, at, false, false)
 	assert.False(t, kept, "never screened: nothing is earlier")
 }
+
+// A set is what it was made of: only its clean reps at its load are its reps.
+func TestASetIsMadeOfParts(t *testing.T) {
+	kg := 8.0
+	fields := func(reps int, parts ...entry.Part) (out []string) {
+		for _, e := range entry.CheckParts(parts, reps) {
+			out = append(out, e.Field)
+		}
+		return out
+	}
+	assert.Empty(t, fields(9))
+	assert.Empty(t, fields(9, entry.Part{Kind: entry.Clean, Reps: 9}, entry.Part{Kind: entry.Assisted, Reps: 2}, entry.Part{Kind: entry.Clean, Reps: 6, LoadKg: &kg, PauseS: 10}))
+	assert.Equal(t, []string{"reps"}, fields(8, entry.Part{Kind: entry.Clean, Reps: 9}))
+	assert.Equal(t, []string{"parts[0].kind", "reps"}, fields(8, entry.Part{Kind: "flown", Reps: 9}))
+	assert.Equal(t, []string{"parts[1].seconds"}, fields(8, entry.Part{Kind: entry.Clean, Reps: 8}, entry.Part{Kind: entry.Held, Reps: 3}))
+	assert.Contains(t, fields(0, make([]entry.Part, 13)...), "parts")
+	e := entry.Entry{Reps: 9, Parts: []entry.Part{{Kind: entry.Clean, Reps: 9}, {Kind: entry.Swung, Reps: 2}, {Kind: entry.Held, Seconds: 10}}}
+	assert.Equal(t, "9 clean, 2 swung, 10 s held", e.PartsWords())
+	assert.False(t, e.Said().Hollow)
+	e.Hollow = "drops"
+	assert.True(t, e.Said().Hollow)
+	none := entry.Entry{Parts: []entry.Part{{Kind: entry.Swung, Reps: 6}}}
+	assert.True(t, none.Said().Hollow, "nothing of it was clean")
+}

@@ -2,17 +2,9 @@ package series
 
 import (
 	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
 )
-
-// Said is one standing set as its series reads it.
-type Said struct {
-	On        day.Day
-	LoadKg    float64 // as one hand carries it
-	Reps      int
-	Reserve   int
-	Technical bool // form ended it, which says nothing of the muscle
-}
 
 // Point is what one set says could be lifted once, by one hand, kg.
 type Point struct {
@@ -20,9 +12,9 @@ type Point struct {
 	E1RM float64
 }
 
-// Point is what the set says could be lifted once; false where it tells nothing.
-func (s Said) Point() (Point, bool) {
-	if s.Technical {
+// PointOf is what a set says could be lifted once; false where it tells nothing.
+func PointOf(s entry.Said) (Point, bool) {
+	if s.Technical || s.Hollow {
 		return Point{}, false
 	}
 	most, ok := E1RM(s.LoadKg, s.Reps, s.Reserve)
@@ -39,14 +31,14 @@ const (
 // Says is what a series says on a day: what one hand could lift once, the median of
 // its last sets that tell (kg, 0: none does), and how many sets it speaks by. sets
 // has the latest first.
-func Says(sets []Said, today day.Day) (e1rm float64, logged int) {
+func Says(sets []entry.Said, today day.Day) (e1rm float64, logged int) {
 	var points []Point
 	for _, s := range sets {
 		if !speaks(s.On, today) {
 			continue
 		}
 		logged++
-		if p, ok := s.Point(); ok {
+		if p, ok := PointOf(s); ok {
 			points = append(points, p)
 		}
 	}
@@ -92,3 +84,25 @@ func (k *Known) Last() day.Day {
 
 // Speaks says whether the series still speaks for itself on a day.
 func (k *Known) Speaks(today day.Day) bool { return len(k.Points) > 0 && speaks(k.Last(), today) }
+
+// Gather gathers a log by series, the latest sets first.
+func Gather(past []entry.Entry) []Known {
+	var out []Known
+	at := map[string]int{}
+	for i := range past {
+		e := &past[i]
+		p, ok := PointOf(e.Said())
+		if !ok || e.SetUp.Movement == nil {
+			continue
+		}
+		key := e.SetUp.Key()
+		k, found := at[key]
+		if !found {
+			k = len(out)
+			at[key] = k
+			out = append(out, Known{SetUp: e.SetUp})
+		}
+		out[k].Points = append(out[k].Points, p)
+	}
+	return out
+}

@@ -14,8 +14,8 @@ import (
 )
 
 const addSetEntry = `-- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
 ON CONFLICT (entry_id) DO NOTHING
 `
 
@@ -40,6 +40,9 @@ type AddSetEntryParams struct {
 	Technical bool
 	Mark      string
 	Unsure    bool
+	RowID     *uuid.UUID
+	Parts     json.RawMessage
+	Hollow    string
 }
 
 func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64, error) {
@@ -64,6 +67,9 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 		arg.Technical,
 		arg.Mark,
 		arg.Unsure,
+		arg.RowID,
+		arg.Parts,
+		arg.Hollow,
 	)
 	if err != nil {
 		return 0, err
@@ -72,21 +78,19 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 }
 
 const entriesOfSession = `-- name: EntriesOfSession :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
-WHERE e.session_id = $1 AND NOT withdrawn
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM standing_set WHERE session_id = $1
 ORDER BY slot_id, set_no, side, done_at
 `
 
-func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]SetEntry, error) {
+func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]StandingSet, error) {
 	rows, err := q.db.Query(ctx, entriesOfSession, sessionID)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []SetEntry
+	var items []StandingSet
 	for rows.Next() {
-		var i SetEntry
+		var i StandingSet
 		if err := rows.Scan(
 			&i.EntryID,
 			&i.StudioID,
@@ -110,6 +114,9 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 			&i.Mark,
 			&i.Unsure,
 			&i.EnteredAt,
+			&i.RowID,
+			&i.Parts,
+			&i.Hollow,
 		); err != nil {
 			return nil, err
 		}
@@ -122,11 +129,10 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 }
 
 const entriesOfSeveral = `-- name: EntriesOfSeveral :many
-SELECT e.entry_id, e.studio_id, e.client_id, e.session_id, e.slot_id, e.series, e.set_up, e.side, e.set_no, e.reps, e.load_kg, e.reserve, e.note, e.done_at, e.logged_by, e.replaces, e.withdrawn, e.faults, e.technical, e.mark, e.unsure, e.entered_at FROM unnest($1::text[]) AS wanted(series)
+SELECT e.entry_id, e.studio_id, e.client_id, e.session_id, e.slot_id, e.series, e.set_up, e.side, e.set_no, e.reps, e.load_kg, e.reserve, e.note, e.done_at, e.logged_by, e.replaces, e.withdrawn, e.faults, e.technical, e.mark, e.unsure, e.entered_at, e.row_id, e.parts, e.hollow FROM unnest($1::text[]) AS wanted(series)
 CROSS JOIN LATERAL (
-    SELECT s.entry_id, s.studio_id, s.client_id, s.session_id, s.slot_id, s.series, s.set_up, s.side, s.set_no, s.reps, s.load_kg, s.reserve, s.note, s.done_at, s.logged_by, s.replaces, s.withdrawn, s.faults, s.technical, s.mark, s.unsure, s.entered_at FROM set_entry s
-    WHERE s.client_id = $2 AND s.series = wanted.series AND NOT s.withdrawn AND NOT s.unsure
-      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = s.entry_id)
+    SELECT s.entry_id, s.studio_id, s.client_id, s.session_id, s.slot_id, s.series, s.set_up, s.side, s.set_no, s.reps, s.load_kg, s.reserve, s.note, s.done_at, s.logged_by, s.replaces, s.withdrawn, s.faults, s.technical, s.mark, s.unsure, s.entered_at, s.row_id, s.parts, s.hollow FROM standing_set s
+    WHERE s.client_id = $2 AND s.series = wanted.series AND NOT s.unsure
     ORDER BY s.done_at DESC
     LIMIT 60
 ) e
@@ -138,15 +144,15 @@ type EntriesOfSeveralParams struct {
 	ClientID uuid.UUID
 }
 
-func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralParams) ([]SetEntry, error) {
+func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralParams) ([]StandingSet, error) {
 	rows, err := q.db.Query(ctx, entriesOfSeveral, arg.Keys, arg.ClientID)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []SetEntry
+	var items []StandingSet
 	for rows.Next() {
-		var i SetEntry
+		var i StandingSet
 		if err := rows.Scan(
 			&i.EntryID,
 			&i.StudioID,
@@ -170,6 +176,9 @@ func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralPara
 			&i.Mark,
 			&i.Unsure,
 			&i.EnteredAt,
+			&i.RowID,
+			&i.Parts,
+			&i.Hollow,
 		); err != nil {
 			return nil, err
 		}
@@ -182,9 +191,8 @@ func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralPara
 }
 
 const entriesSince = `-- name: EntriesSince :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry e
-WHERE e.client_id = $1 AND e.done_at > $2 AND NOT withdrawn AND NOT unsure
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM standing_set
+WHERE client_id = $1 AND done_at > $2 AND NOT unsure
 ORDER BY done_at DESC
 LIMIT 4000
 `
@@ -194,15 +202,15 @@ type EntriesSinceParams struct {
 	After    time.Time
 }
 
-func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]SetEntry, error) {
+func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]StandingSet, error) {
 	rows, err := q.db.Query(ctx, entriesSince, arg.ClientID, arg.After)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []SetEntry
+	var items []StandingSet
 	for rows.Next() {
-		var i SetEntry
+		var i StandingSet
 		if err := rows.Scan(
 			&i.EntryID,
 			&i.StudioID,
@@ -226,6 +234,9 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 			&i.Mark,
 			&i.Unsure,
 			&i.EnteredAt,
+			&i.RowID,
+			&i.Parts,
+			&i.Hollow,
 		); err != nil {
 			return nil, err
 		}
@@ -238,10 +249,9 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 }
 
 const lastSets = `-- name: LastSets :many
-SELECT series, set_up, load_kg, reps, reserve, technical, faults, done_at FROM (
-    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
-    WHERE e.client_id = $1 AND e.done_at > $2 AND NOT e.withdrawn AND NOT e.unsure
-      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT series, set_up, load_kg, reps, reserve, technical, hollow, faults, done_at FROM (
+    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.hollow, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM standing_set e
+    WHERE e.client_id = $1 AND e.done_at > $2 AND NOT e.unsure
 ) last WHERE n <= $3::int ORDER BY series, done_at DESC
 `
 
@@ -258,6 +268,7 @@ type LastSetsRow struct {
 	Reps      int
 	Reserve   int
 	Technical bool
+	Hollow    string
 	Faults    []string
 	DoneAt    time.Time
 }
@@ -278,6 +289,7 @@ func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsR
 			&i.Reps,
 			&i.Reserve,
 			&i.Technical,
+			&i.Hollow,
 			&i.Faults,
 			&i.DoneAt,
 		); err != nil {
@@ -292,9 +304,7 @@ func (q *Queries) LastSets(ctx context.Context, arg LastSetsParams) ([]LastSetsR
 }
 
 const lastTraining = `-- name: LastTraining :many
-SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry e
-WHERE NOT withdrawn AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY client_id
+SELECT client_id, max(done_at)::timestamptz AS last_at FROM standing_set GROUP BY client_id
 `
 
 type LastTrainingRow struct {
@@ -323,7 +333,7 @@ func (q *Queries) LastTraining(ctx context.Context) ([]LastTrainingRow, error) {
 }
 
 const setEntryByID = `-- name: SetEntryByID :one
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at FROM set_entry WHERE entry_id = $1 AND session_id = $2
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM set_entry WHERE entry_id = $1 AND session_id = $2
 `
 
 type SetEntryByIDParams struct {
@@ -357,15 +367,16 @@ func (q *Queries) SetEntryByID(ctx context.Context, arg SetEntryByIDParams) (Set
 		&i.Mark,
 		&i.Unsure,
 		&i.EnteredAt,
+		&i.RowID,
+		&i.Parts,
+		&i.Hollow,
 	)
 	return i, err
 }
 
 const setsPerSession = `-- name: SetsPerSession :many
-SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM set_entry e
-WHERE e.client_id = $1 AND NOT withdrawn
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY session_id
+SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM standing_set
+WHERE client_id = $1 GROUP BY session_id
 `
 
 type SetsPerSessionRow struct {

@@ -244,6 +244,9 @@ type SetEntry struct {
 	Mark      string
 	Unsure    bool
 	EnteredAt time.Time
+	RowID     *uuid.UUID
+	Parts     json.RawMessage
+	Hollow    string
 }
 
 type SheetLink struct {
@@ -257,6 +260,34 @@ type SheetLink struct {
 	Opened    int
 	MadeBy    uuid.UUID
 	MadeAt    time.Time
+}
+
+type StandingSet struct {
+	EntryID   uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	SlotID    uuid.UUID
+	Series    string
+	SetUp     json.RawMessage
+	Side      string
+	SetNo     int
+	Reps      int
+	LoadKg    float64
+	Reserve   int
+	Note      string
+	DoneAt    time.Time
+	LoggedBy  uuid.UUID
+	Replaces  *uuid.UUID
+	Withdrawn bool
+	Faults    []string
+	Technical bool
+	Mark      string
+	Unsure    bool
+	EnteredAt time.Time
+	RowID     *uuid.UUID
+	Parts     json.RawMessage
+	Hollow    string
 }
 
 type Studio struct {

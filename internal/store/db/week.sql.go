@@ -106,10 +106,8 @@ func (q *Queries) SameAcceptance(ctx context.Context, arg SameAcceptanceParams) 
 }
 
 const seriesSince = `-- name: SeriesSince :many
-SELECT series, min(e.done_at)::timestamptz AS first_at, max(e.done_at)::timestamptz AS last_at FROM set_entry e
-WHERE e.client_id = $1 AND NOT withdrawn AND e.done_at > $2
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY series
+SELECT series, min(done_at)::timestamptz AS first_at, max(done_at)::timestamptz AS last_at FROM standing_set
+WHERE client_id = $1 AND done_at > $2 GROUP BY series
 `
 
 type SeriesSinceParams struct {

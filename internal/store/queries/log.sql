@@ -1,49 +1,40 @@
 -- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
 ON CONFLICT (entry_id) DO NOTHING;
 
 -- name: SetEntryByID :one
 SELECT * FROM set_entry WHERE entry_id = $1 AND session_id = $2;
 
 -- name: EntriesOfSession :many
-SELECT * FROM set_entry e
-WHERE e.session_id = $1 AND NOT withdrawn
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT * FROM standing_set WHERE session_id = $1
 ORDER BY slot_id, set_no, side, done_at;
 
 -- name: EntriesOfSeveral :many
 SELECT e.* FROM unnest(sqlc.arg(keys)::text[]) AS wanted(series)
 CROSS JOIN LATERAL (
-    SELECT s.* FROM set_entry s
-    WHERE s.client_id = sqlc.arg(client_id) AND s.series = wanted.series AND NOT s.withdrawn AND NOT s.unsure
-      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = s.entry_id)
+    SELECT s.* FROM standing_set s
+    WHERE s.client_id = sqlc.arg(client_id) AND s.series = wanted.series AND NOT s.unsure
     ORDER BY s.done_at DESC
     LIMIT 60
 ) e
 ORDER BY e.series, e.done_at DESC;
 
 -- name: SetsPerSession :many
-SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM set_entry e
-WHERE e.client_id = $1 AND NOT withdrawn
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY session_id;
+SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM standing_set
+WHERE client_id = $1 GROUP BY session_id;
 
 -- name: LastTraining :many
-SELECT client_id, max(done_at)::timestamptz AS last_at FROM set_entry e
-WHERE NOT withdrawn AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY client_id;
+SELECT client_id, max(done_at)::timestamptz AS last_at FROM standing_set GROUP BY client_id;
 
 -- name: EntriesSince :many
-SELECT * FROM set_entry e
-WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT withdrawn AND NOT unsure
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT * FROM standing_set
+WHERE client_id = $1 AND done_at > sqlc.arg(after) AND NOT unsure
 ORDER BY done_at DESC
 LIMIT 4000;
 
 -- name: LastSets :many
-SELECT series, set_up, load_kg, reps, reserve, technical, faults, done_at FROM (
-    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM set_entry e
-    WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.withdrawn AND NOT e.unsure
-      AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
+SELECT series, set_up, load_kg, reps, reserve, technical, hollow, faults, done_at FROM (
+    SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.hollow, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM standing_set e
+    WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.unsure
 ) last WHERE n <= sqlc.arg(most)::int ORDER BY series, done_at DESC;

@@ -2,10 +2,8 @@
 SELECT * FROM training_session WHERE client_id = $1 AND planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) AND NOT removed ORDER BY planned_on, session_id;
 
 -- name: SeriesSince :many
-SELECT series, min(e.done_at)::timestamptz AS first_at, max(e.done_at)::timestamptz AS last_at FROM set_entry e
-WHERE e.client_id = $1 AND NOT withdrawn AND e.done_at > sqlc.arg(after)
-  AND NOT EXISTS (SELECT 1 FROM set_entry r WHERE r.replaces = e.entry_id)
-GROUP BY series;
+SELECT series, min(done_at)::timestamptz AS first_at, max(done_at)::timestamptz AS last_at FROM standing_set
+WHERE client_id = $1 AND done_at > sqlc.arg(after) GROUP BY series;
 
 -- name: AcceptFinding :execrows
 INSERT INTO accepted_finding (accepted_id, studio_id, client_id, finding, accepted, reason, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5, $6)

@@ -1636,10 +1636,12 @@ export interface components {
             e1rm: string;
             faults: string[];
             grip: string;
+            hollow: string;
             id: string;
             load_words: string;
             mark: string;
             note: string;
+            parts: string;
             /** Format: int64 */
             reps: number;
             /** Format: int64 */
@@ -2159,6 +2161,8 @@ export interface components {
             /** @description made by the sender; sending it again logs once */
             id: string;
             note: string;
+            /** @description what the set was made of; absent: its clean reps alone */
+            parts?: components["schemas"]["Part"][];
             /** @description the entry this one corrects */
             replaces?: string;
             /** Format: int64 */
@@ -2202,6 +2206,7 @@ export interface components {
         };
         LogView: {
             blocked: string;
+            came: string;
             session: string;
             slots: components["schemas"]["LogSlot"][];
             when: string;
@@ -2428,6 +2433,27 @@ export interface components {
         OwnTextOutputBody: {
             id: string;
             text: string;
+        };
+        Part: {
+            /** @enum {string} */
+            kind: "clean" | "assisted" | "swung" | "momentum" | "partial_short" | "partial_long" | "lowering" | "hold";
+            /**
+             * Format: double
+             * @description what one hand carried; absent: the set's load
+             */
+            load_kg?: number;
+            /**
+             * Format: int64
+             * @description before it
+             */
+            pause_s?: number;
+            /** Format: int64 */
+            reps?: number;
+            /**
+             * Format: int64
+             * @description of a hold
+             */
+            seconds?: number;
         };
         PhotoView: {
             /** Format: int64 */

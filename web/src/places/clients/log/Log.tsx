@@ -143,6 +143,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       {e.grip && <i> {e.grip}</i>}
                       {e.technical && <b className="warn"> form ended it</b>}
                       {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
+                      {e.parts && <i> {e.parts}</i>}
                       {e.note && <i> {e.note}</i>}
                       {e.mark && <b className="log-mark"> {e.mark}</b>}
                       {e.unsure && (
@@ -154,7 +155,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                         </span>
                       )}
                     </span>
-                    <span className="log-max" title="estimated load for one repetition">
+                    <span className="log-max" title={e.hollow ? `not counted in its series: ${e.hollow}` : 'estimated load for one repetition'}>
                       {e.e1rm && `1RM ≈ ${e.e1rm}`}
                     </span>
                     <button type="button" className="link" onClick={() => setCorrecting(e)}>
