@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"net/http"
-	"slices"
 	"sort"
 	"strings"
 	"time"
@@ -14,6 +13,7 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -135,20 +135,6 @@ func (s *server) fence(c *store.Client) *person.Fence {
 	return &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: s.caps(c), Overrides: c.Overrides}
 }
 
-// current picks the session to open: the next one not before today, else the
-// last one.
-func current(sessions []store.Session, today day.Day) *store.Session {
-	for i := range sessions {
-		if sessions[i].On >= today {
-			return &sessions[i]
-		}
-	}
-	if n := len(sessions); n > 0 {
-		return &sessions[n-1]
-	}
-	return nil
-}
-
 // day is today as the core counts.
 func (s *server) day(ctx context.Context) day.Day { return day.At(s.now().In(store.ZoneOf(ctx))) }
 
@@ -157,57 +143,57 @@ func (s *server) dayOf(c *store.Client) day.Day { return day.At(s.now().In(c.Zon
 
 func dateWords(t time.Time) string { return t.Format("2 January 2006") }
 
-func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, error) {
-	out := &clientsOutput{}
-	out.Body.Clients = []ClientCard{}
-	err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		clients, err := tx.Clients(ctx)
-		if err != nil {
-			return err
-		}
-		sessions, err := tx.Sessions(ctx, uuid.Nil, movements(ctx))
-		if err != nil {
-			return err
-		}
-		trained, err := tx.LastTraining(ctx)
-		if err != nil {
-			return err
-		}
-		of := map[uuid.UUID][]store.Session{}
-		for _, one := range sessions {
-			of[one.ClientID] = append(of[one.ClientID], one)
-		}
-		for i := range clients {
-			card, err := s.card(ctx, &clients[i], of[clients[i].ID])
-			if err != nil {
-				return err
-			}
-			emphasis, _, err := tx.Emphasis(ctx, clients[i].ID)
-			if err != nil {
-				return err
-			}
-			if emphasis != nil {
-				card.Slice, card.First = emphasisSlice(&clients[i], emphasis, s.day(ctx)), firstWords(emphasis, "", s.day(ctx))
-			}
-			card.Trained = s.trainedWords(ctx, trained[card.ID])
-			out.Body.Clients = append(out.Body.Clients, card)
-		}
-		return nil
-	})
-	sort.SliceStable(out.Body.Clients, func(i, j int) bool { // today's first, then by day
-		a, b := out.Body.Clients[i], out.Body.Clients[j]
-		if a.Today != b.Today {
-			return a.Today
-		}
-		return a.PlannedOn < b.PlannedOn
-	})
-	return out, err
+// wall is what the list of clients is made of.
+type wall struct {
+	clients  []store.Client
+	current  map[uuid.UUID]*store.Session
+	trained  map[uuid.UUID]time.Time
+	emphases map[uuid.UUID]*priority.Emphasis
 }
 
-func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Session) (ClientCard, error) {
+func (s *server) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, error) {
+	return showing(ctx, s, func(tx *store.Tx, w *wall) (err error) {
+		if w.clients, err = tx.Clients(ctx); err != nil {
+			return err
+		}
+		if w.current, err = tx.CurrentSessions(ctx, nil, s.day(ctx), movements(ctx)); err != nil {
+			return err
+		}
+		if w.trained, err = tx.LastTraining(ctx); err != nil {
+			return err
+		}
+		w.emphases, err = tx.Emphases(ctx)
+		return err
+	}, func(w *wall) (*clientsOutput, error) {
+		out := &clientsOutput{}
+		out.Body.Clients = []ClientCard{}
+		for i := range w.clients {
+			c := &w.clients[i]
+			card, err := s.card(ctx, c, w.current[c.ID])
+			if err != nil {
+				return nil, err
+			}
+			if e := w.emphases[c.ID]; e != nil {
+				card.Slice, card.First = emphasisSlice(c, e, s.day(ctx)), firstWords(e, "", s.day(ctx))
+			}
+			card.Trained = s.trainedWords(ctx, w.trained[c.ID])
+			out.Body.Clients = append(out.Body.Clients, card)
+		}
+		sort.SliceStable(out.Body.Clients, func(i, j int) bool { // today's first, then by day
+			a, b := out.Body.Clients[i], out.Body.Clients[j]
+			if a.Today != b.Today {
+				return a.Today
+			}
+			return a.PlannedOn < b.PlannedOn
+		})
+		return out, nil
+	})
+}
+
+// card is a client on the wall with the session to open, nil for none.
+func (s *server) card(ctx context.Context, c *store.Client, next *store.Session) (ClientCard, error) {
 	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
 	out.Blocked = s.blocked(c)
-	next := current(sessions, s.day(ctx))
 	if next == nil {
 		out.Slice = setsSlice("No session planned", week.Totals{}.Heads)
 		out.When = "no session planned"
@@ -229,20 +215,6 @@ func (s *server) card(ctx context.Context, c *store.Client, sessions []store.Ses
 		}
 	}
 	return out, nil
-}
-
-// weekFindings counts what is wrong with the week of one of the client's sessions.
-func (s *server) weekFindings(ctx context.Context, tx *store.Tx, c *store.Client, sessions []store.Session, of uuid.UUID) (int, error) {
-	at := slices.IndexFunc(sessions, func(x store.Session) bool { return x.ID == of })
-	from := sessions[at].On.Monday()
-	var kept []store.Session
-	for _, one := range sessions {
-		if d := one.On; d >= from && d < from+7 {
-			kept = append(kept, one)
-		}
-	}
-	audited, err := s.auditWeek(ctx, tx, c, from, kept, 0)
-	return audited.graveFindings(), err
 }
 
 // mostWords names the heads that get most; those within a tenth of a set are
@@ -272,66 +244,99 @@ func (s *server) trainedWords(ctx context.Context, at time.Time) string {
 	return "trained " + day.At(at).FromToday(s.day(ctx))
 }
 
+// clientRead is what a client's page is made of.
+type clientRead struct {
+	client   store.Client
+	lines    []store.SessionLine
+	logged   map[uuid.UUID]store.Logged
+	current  *store.Session
+	emphasis *priority.Emphasis
+	measured []store.Measuring
+	week     weekRead
+	issues   []store.Issue
+	links    []store.Link
+}
+
 func (s *server) getClient(ctx context.Context, in *clientInput) (*clientOutput, error) {
-	out := &clientOutput{}
-	err := s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		sessions, err := tx.Sessions(ctx, c.ID, movements(ctx))
+	return showing(ctx, s, func(tx *store.Tx, r *clientRead) error { return s.readClient(ctx, tx, in.Client, r) },
+		func(r *clientRead) (*clientOutput, error) { return s.showClient(ctx, r) })
+}
+
+func (s *server) readClient(ctx context.Context, tx *store.Tx, id uuid.UUID, r *clientRead) (err error) {
+	if r.client, err = tx.Client(ctx, id); err != nil {
+		return err
+	}
+	if r.lines, err = tx.SessionLines(ctx, id); err != nil {
+		return err
+	}
+	if r.logged, err = tx.LoggedSessions(ctx, id); err != nil {
+		return err
+	}
+	if r.emphasis, _, err = tx.Emphasis(ctx, id); err != nil {
+		return err
+	}
+	if r.measured, err = s.measurings(ctx, tx, &r.client); err != nil {
+		return err
+	}
+	current, err := tx.CurrentSessions(ctx, &id, s.day(ctx), movements(ctx))
+	if r.current = current[id]; err != nil || r.current == nil {
+		return err
+	}
+	from := r.current.On.Monday()
+	kept, err := tx.SessionsBetween(ctx, id, from, from+6, movements(ctx))
+	if err != nil {
+		return err
+	}
+	if r.week, err = s.readWeekOf(ctx, tx, &r.client, from, kept); err != nil {
+		return err
+	}
+	if r.issues, err = tx.Issues(ctx, id, r.current.ID, movements(ctx)); err != nil || len(r.issues) == 0 {
+		return err
+	}
+	r.links, err = tx.Links(ctx, id)
+	return err
+}
+
+func (s *server) showClient(ctx context.Context, r *clientRead) (*clientOutput, error) {
+	c := &r.client
+	card, err := s.card(ctx, c, r.current)
+	if err != nil {
+		return nil, err
+	}
+	out := &clientOutput{ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes,
+		Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}, Screened: "not screened", Blocked: card.Blocked}}
+	v := &out.Body
+	if c.Screening != nil {
+		v.Screened = "screened " + s.ago(ctx, c.Screening.On)
+	}
+	sets := 0
+	var last time.Time
+	for _, one := range r.lines {
+		v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.day(ctx)), one.Slots, r.logged[one.ID].Sets})
+		sets += r.logged[one.ID].Sets
+		if at := r.logged[one.ID].LastAt; at.After(last) {
+			last = at
+		}
+	}
+	card.Trained = s.trainedWords(ctx, last)
+	if r.emphasis != nil {
+		v.Slice = emphasisSlice(c, r.emphasis, s.day(ctx))
+	}
+	if card.Session != nil {
+		audited, err := s.auditRead(ctx, &r.week, 0)
 		if err != nil {
-			return err
+			return nil, err
 		}
-		logged, err := tx.LoggedSessions(ctx, c.ID)
-		if err != nil {
-			return err
-		}
-		card, err := s.card(ctx, c, sessions)
-		if err != nil {
-			return err
-		}
-		v := &out.Body
-		*v = ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes, Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}}
-		v.Screened = "not screened"
-		if c.Screening != nil {
-			v.Screened = "screened " + s.ago(ctx, c.Screening.On)
-		}
-		sets := 0
-		var last time.Time
-		for _, one := range sessions {
-			v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.day(ctx)), len(one.Slots), logged[one.ID].Sets})
-			sets += logged[one.ID].Sets
-			if at := logged[one.ID].LastAt; at.After(last) {
-				last = at
-			}
-		}
-		card.Trained = s.trainedWords(ctx, last)
-		emphasis, _, err := tx.Emphasis(ctx, c.ID)
-		if err != nil {
-			return err
-		}
-		measured, err := s.measurings(ctx, tx, c)
-		if err != nil {
-			return err
-		}
-		if emphasis != nil {
-			v.Slice = emphasisSlice(c, emphasis, s.day(ctx))
-		}
-		v.Blocked = card.Blocked
-		if card.Session != nil {
-			if card.Findings, err = s.weekFindings(ctx, tx, c, sessions, *card.Session); err != nil {
-				return err
-			}
-		}
-		v.Knots = knots(&card, v, sets)
-		v.Knots[0].State = v.Screened
-		if n := len(measured); n > 0 {
-			v.Knots[0].State += ", measured " + s.ago(ctx, measured[n-1].On)
-		}
-		if card.Session != nil {
-			if v.Knots[3].State, err = s.issueWords(ctx, tx, c.ID, *card.Session, v.Knots[3].State); err != nil {
-				return err
-			}
-		}
-		v.Knots[1].State = firstWords(emphasis, v.Wish, s.day(ctx))
-		return nil
-	})
-	return out, err
+		card.Findings = audited.graveFindings()
+	}
+	v.Knots = knots(&card, v, sets)
+	v.Knots[0].State = v.Screened
+	if n := len(r.measured); n > 0 {
+		v.Knots[0].State += ", measured " + s.ago(ctx, r.measured[n-1].On)
+	}
+	v.Knots[1].State = firstWords(r.emphasis, v.Wish, s.day(ctx))
+	if card.Session != nil {
+		v.Knots[3].State = issueWords(r.current, r.issues, r.links, v.Knots[3].State)
+	}
+	return out, nil
 }

@@ -181,6 +181,18 @@ func (s *server) inClient(ctx context.Context, id uuid.UUID, do func(*store.Tx, 
 	})
 }
 
+// showing answers with what is made of what was loaded: nothing is computed while the
+// transaction is open.
+func showing[L, V any](ctx context.Context, s *server, load func(*store.Tx, *L) error, show func(*L) (V, error)) (V, error) {
+	var loaded L
+	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return load(tx, &loaded) }); err != nil {
+		var none V
+		return none, err
+	}
+	v, err := show(&loaded)
+	return v, problemIf(err)
+}
+
 // inStudio runs do in the signed-in account's studio.
 func (s *server) inStudio(ctx context.Context, do func(*store.Tx, store.Account) error) error {
 	a := accountOf(ctx)

@@ -1,7 +1,6 @@
 package httpapi
 
 import (
-	"context"
 	"fmt"
 	"strings"
 
@@ -9,31 +8,23 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/priority"
 	"musculus/internal/store"
-
-	"github.com/google/uuid"
 )
 
 // issueWords tells how far a session's sheet has come: issued, opened, changed
 // since; planned is what stands there before.
-func (s *server) issueWords(ctx context.Context, tx *store.Tx, client, session uuid.UUID, planned string) (string, error) {
-	issues, err := tx.Issues(ctx, client, session, movements(ctx))
-	if err != nil || len(issues) == 0 {
-		return planned, err
-	}
-	kept, err := tx.Session(ctx, client, session, movements(ctx))
-	if err != nil {
-		return planned, err
+func issueWords(kept *store.Session, issues []store.Issue, links []store.Link, planned string) string {
+	if len(issues) == 0 {
+		return planned
 	}
 	if kept.Version != issues[0].SessionVersion {
-		return "changed since it was issued", nil
+		return "changed since it was issued"
 	}
-	links, err := tx.Links(ctx, client)
 	for _, l := range links {
 		if l.OpenedAt != nil && l.OpenedAt.After(issues[0].At) {
-			return "issued, opened", nil
+			return "issued, opened"
 		}
 	}
-	return "issued, not opened yet", err
+	return "issued, not opened yet"
 }
 
 // firstWords tells which heads come first, and until when.

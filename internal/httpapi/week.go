@@ -217,13 +217,16 @@ func (s *server) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error
 	if err != nil {
 		return nil, err
 	}
-	out := &weekOutput{}
-	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
+	return s.answerWeek(ctx, func(tx *store.Tx, r *weekRead) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err != nil {
+			return err
+		}
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, movements(ctx))
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
+		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
 		return err
 	})
 }
@@ -233,14 +236,25 @@ func (s *server) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutp
 	if err != nil {
 		return nil, err
 	}
-	out := &weekOutput{}
-	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		kept, err := s.readWeek(ctx, c, in.Body.Sessions)
+	return s.answerWeek(ctx, func(tx *store.Tx, r *weekRead) error {
+		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
+		kept, err := s.readWeek(ctx, &c, in.Body.Sessions)
+		if err != nil {
+			return err
+		}
+		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
 		return err
+	})
+}
+
+// answerWeek answers with a week that is read.
+func (s *server) answerWeek(ctx context.Context, load func(*store.Tx, *weekRead) error) (*weekOutput, error) {
+	return showing(ctx, s, load, func(r *weekRead) (*weekOutput, error) {
+		v, err := s.showWeek(ctx, r)
+		return &weekOutput{v}, err
 	})
 }
 
@@ -284,9 +298,9 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 	if err := fits(in.Body.Sessions); err != nil {
 		return nil, err
 	}
-	out := &weekOutput{}
-	return out, s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		var removed []RemovedView
+	var read weekRead
+	var removed []RemovedView
+	if err := s.inClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		for i := range in.Body.Sessions {
 			d := &in.Body.Sessions[i]
 			if d.Removed {
@@ -321,10 +335,14 @@ func (s *server) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput,
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.viewWeek(ctx, tx, c, from, kept)
-		out.Body.Removed = append(out.Body.Removed, removed...)
+		read, err = s.readWeekOf(ctx, tx, c, from, kept)
 		return err
-	})
+	}); err != nil {
+		return nil, err
+	}
+	v, err := s.showWeek(ctx, &read)
+	v.Removed = append(v.Removed, removed...)
+	return &weekOutput{v}, problemIf(err)
 }
 
 // takeOut takes a session out of the plan, as it is kept; one in which sets are

@@ -25,21 +25,37 @@ type auditedWeek struct {
 	accepted map[string]store.Accepted
 }
 
-// auditWeek counts and audits a week; the first shown findings come with their fixes.
-func (s *server) auditWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session, shown int) (out auditedWeek, err error) {
-	if out.t, err = s.informed(ctx, tx, c); err != nil {
-		return out, err
+// weekRead is what a week is counted and audited from.
+type weekRead struct {
+	c        *store.Client
+	from     day.Day
+	kept     []store.Session
+	t        *week.Trainee
+	accepted map[string]store.Accepted
+}
+
+// readWeekOf reads what a client's week is audited against.
+func (s *server) readWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (weekRead, error) {
+	r := weekRead{c: c, from: from, kept: kept}
+	var err error
+	if r.t, err = s.informed(ctx, tx, c); err != nil {
+		return r, err
 	}
-	if out.t.Aims, err = s.aims(ctx, tx, c); err != nil {
-		return out, err
+	if r.t.Aims, err = s.aims(ctx, tx, c); err != nil {
+		return r, err
 	}
-	if err = s.history(ctx, tx, c, out.t.Aims, from); err != nil {
-		return out, err
+	if err = s.history(ctx, tx, c, r.t.Aims, from); err != nil {
+		return r, err
 	}
-	if out.accepted, err = tx.AcceptedFindings(ctx, c.ID); err != nil {
-		return out, err
-	}
-	if out.week, err = plannedWeek(kept); err != nil {
+	r.accepted, err = tx.AcceptedFindings(ctx, c.ID)
+	return r, err
+}
+
+// auditRead counts and audits a week that was read; the first shown findings come with
+// their fixes.
+func (s *server) auditRead(ctx context.Context, r *weekRead, shown int) (out auditedWeek, err error) {
+	out.t, out.accepted = r.t, r.accepted
+	if out.week, err = plannedWeek(r.kept); err != nil {
 		return out, err
 	}
 	stock, err := s.stock(ctx, out.t)
@@ -62,8 +78,10 @@ func (a *auditedWeek) graveFindings() (n int) {
 	return n
 }
 
-func (s *server) viewWeek(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekView, error) {
-	a, err := s.auditWeek(ctx, tx, c, from, kept, week.MostShown)
+// showWeek is a week that was read, as the board shows it.
+func (s *server) showWeek(ctx context.Context, r *weekRead) (WeekView, error) {
+	c, from, kept := r.c, r.from, r.kept
+	a, err := s.auditRead(ctx, r, week.MostShown)
 	if err != nil {
 		return WeekView{}, err
 	}

@@ -238,6 +238,23 @@ func (t *Tx) Emphasis(ctx context.Context, client uuid.UUID) (*priority.Emphasis
 	return &e, r.Version, json.Unmarshal(r.Content, &e)
 }
 
+// Emphases returns what is set for each client of the studio.
+func (t *Tx) Emphases(ctx context.Context) (map[uuid.UUID]*priority.Emphasis, error) {
+	rows, err := t.q.Emphases(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := map[uuid.UUID]*priority.Emphasis{}
+	for _, r := range rows {
+		var e priority.Emphasis
+		if err := json.Unmarshal(r.Content, &e); err != nil {
+			return nil, err
+		}
+		out[r.ClientID] = &e
+	}
+	return out, nil
+}
+
 // SetEmphasis writes over the version that was read (0: none yet); false when
 // somebody set another in between.
 func (t *Tx) SetEmphasis(ctx context.Context, client uuid.UUID, e priority.Emphasis, version int, by uuid.UUID) (bool, error) {

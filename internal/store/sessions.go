@@ -8,6 +8,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
 	"musculus/internal/store/db"
@@ -165,6 +166,42 @@ func (t *Tx) Sessions(ctx context.Context, client uuid.UUID, c *movement.Catalog
 		return nil, err
 	}
 	return sessions(rows, c)
+}
+
+// CurrentSessions returns the session to open of each client, of one with her id: the
+// next one not before today, else the last one.
+func (t *Tx) CurrentSessions(ctx context.Context, client *uuid.UUID, today day.Day, c *movement.Catalogue) (map[uuid.UUID]*Session, error) {
+	rows, err := t.q.CurrentSessions(ctx, db.CurrentSessionsParams{Client: client, Today: today})
+	if err != nil {
+		return nil, err
+	}
+	list, err := sessions(rows, c)
+	out := map[uuid.UUID]*Session{}
+	for i := range list {
+		out[list[i].ClientID] = &list[i]
+	}
+	return out, err
+}
+
+// SessionLine is one session of a list.
+type SessionLine struct {
+	ID    uuid.UUID
+	Name  string
+	On    day.Day
+	Slots int
+}
+
+// SessionLines lists a client's sessions by day, without what is in them.
+func (t *Tx) SessionLines(ctx context.Context, client uuid.UUID) ([]SessionLine, error) {
+	rows, err := t.q.SessionLines(ctx, client)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]SessionLine, len(rows))
+	for i, r := range rows {
+		out[i] = SessionLine{r.SessionID, r.Name, r.PlannedOn, r.Slots}
+	}
+	return out, nil
 }
 
 func sessions(rows []db.TrainingSession, c *movement.Catalogue) ([]Session, error) {

@@ -183,6 +183,35 @@ func (q *Queries) DropPhoto(ctx context.Context, arg DropPhotoParams) (int64, er
 	return result.RowsAffected(), nil
 }
 
+const emphases = `-- name: Emphases :many
+SELECT client_id, content FROM emphasis
+`
+
+type EmphasesRow struct {
+	ClientID uuid.UUID
+	Content  json.RawMessage
+}
+
+func (q *Queries) Emphases(ctx context.Context) ([]EmphasesRow, error) {
+	rows, err := q.db.Query(ctx, emphases)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []EmphasesRow
+	for rows.Next() {
+		var i EmphasesRow
+		if err := rows.Scan(&i.ClientID, &i.Content); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const emphasisOf = `-- name: EmphasisOf :one
 SELECT content, version FROM emphasis WHERE client_id = $1
 `

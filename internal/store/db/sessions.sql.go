@@ -63,6 +63,48 @@ func (q *Queries) AddSessionVersion(ctx context.Context, arg AddSessionVersionPa
 	return result.RowsAffected(), nil
 }
 
+const currentSessions = `-- name: CurrentSessions :many
+SELECT DISTINCT ON (client_id) session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session
+WHERE NOT removed AND ($1::uuid IS NULL OR client_id = $1::uuid)
+ORDER BY client_id, planned_on < $2, CASE WHEN planned_on >= $2 THEN planned_on END, planned_on DESC, session_id
+`
+
+type CurrentSessionsParams struct {
+	Client *uuid.UUID
+	Today  day.Day
+}
+
+func (q *Queries) CurrentSessions(ctx context.Context, arg CurrentSessionsParams) ([]TrainingSession, error) {
+	rows, err := q.db.Query(ctx, currentSessions, arg.Client, arg.Today)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []TrainingSession
+	for rows.Next() {
+		var i TrainingSession
+		if err := rows.Scan(
+			&i.SessionID,
+			&i.StudioID,
+			&i.ClientID,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Content,
+			&i.Version,
+			&i.SavedAt,
+			&i.SavedBy,
+			&i.Removed,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const sessionByID = `-- name: SessionByID :one
 SELECT training_session.session_id, training_session.studio_id, training_session.client_id, training_session.name, training_session.planned_on, training_session.content, training_session.version, training_session.saved_at, training_session.saved_by, training_session.removed, account.name AS saved_by_name
 FROM training_session JOIN account ON account.account_id = training_session.saved_by
@@ -96,6 +138,43 @@ func (q *Queries) SessionByID(ctx context.Context, arg SessionByIDParams) (Sessi
 		&i.SavedByName,
 	)
 	return i, err
+}
+
+const sessionLines = `-- name: SessionLines :many
+SELECT session_id, name, planned_on, jsonb_array_length(content->'slots')::int AS slots FROM training_session
+WHERE client_id = $1 AND NOT removed ORDER BY planned_on, session_id
+`
+
+type SessionLinesRow struct {
+	SessionID uuid.UUID
+	Name      string
+	PlannedOn day.Day
+	Slots     int
+}
+
+func (q *Queries) SessionLines(ctx context.Context, clientID uuid.UUID) ([]SessionLinesRow, error) {
+	rows, err := q.db.Query(ctx, sessionLines, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SessionLinesRow
+	for rows.Next() {
+		var i SessionLinesRow
+		if err := rows.Scan(
+			&i.SessionID,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Slots,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const sessions = `-- name: Sessions :many

@@ -48,6 +48,9 @@ SELECT content FROM pose_rating WHERE client_id = $1 ORDER BY rated_on DESC, rat
 -- name: EmphasisOf :one
 SELECT content, version FROM emphasis WHERE client_id = $1;
 
+-- name: Emphases :many
+SELECT client_id, content FROM emphasis;
+
 -- name: AddEmphasis :execrows
 INSERT INTO emphasis (client_id, studio_id, content, version, set_by) VALUES ($1, current_studio(), $2, 1, $3) ON CONFLICT DO NOTHING;
 

@@ -73,7 +73,7 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
   }
   return (
     <main className="log">
-      {log.slots.length === 0 && <p className="hint">This session has no slots yet.</p>}
+      {log.slots.length === 0 ? <p className="hint">This session has no slots yet.</p> : <p className="log-came">{log.came}</p>}
       {log.slots.map((s) => (
         <Slot key={s.id} slot={s} open={s.id === open} toggle={() => setOpen(s.id === open ? null : s.id)} send={send} />
       ))}
