@@ -19,6 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/movement"
+	"musculus/internal/core/sheet"
 	"musculus/internal/demo"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
@@ -114,11 +115,10 @@ func TestKilledWhileItIssues(t *testing.T) {
 	}
 	for i, one := range issued(t, s) {
 		assert.Equal(t, seen-i, one.Number, "no number twice, none left out")
-		var sheet struct {
-			Slots []struct{ Title, Sets, Load string }
-		}
-		require.NoError(t, json.Unmarshal(one.Sheet, &sheet), "a whole sheet")
-		assert.Len(t, sheet.Slots, 4)
+		var kept sheet.Document
+		require.NoError(t, json.Unmarshal(one.Sheet, &kept), "a whole sheet")
+		require.NotNil(t, kept.Facts)
+		assert.Len(t, kept.Facts.Slots, 4)
 	}
 	t.Logf("%d kills, %d sheets, %d kept though the answer was lost", rounds, seen, lost)
 	assert.Positive(t, seen, fmt.Sprint(rounds))
