@@ -16,6 +16,8 @@ import (
 	"testing/fstest"
 	"time"
 
+	board "musculus/internal/httpapi/week"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -54,7 +56,7 @@ func TestAWeekAtItsBound(t *testing.T) {
 	t.Logf("%d slots: %v, %d kB", week.MostWeekSlots, took, len(a.body)>>10)
 	assert.Less(t, len(a.body), 1<<20)
 	assert.Less(t, took, 3*time.Second) // ten times what it may take
-	w := got[httpapi.WeekView](c, 200, a)
+	w := got[board.WeekView](c, 200, a)
 	assert.Len(t, w.Findings, week.MostShown)
 	assert.Positive(t, w.Hidden)
 	p := got[problem](c, 422, c.call("POST", path, weekOf(week.MostWeekSlots+1)))

@@ -3,26 +3,30 @@ package httpapi_test
 import (
 	"testing"
 
+	"musculus/internal/httpapi/library"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/stances"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 )
 
 func TestTheLibraryUnderAStanceAndARoom(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	type library struct {
+	type answer struct {
 		Stance  string
-		Entries []httpapi.LibraryEntry
+		Entries []library.LibraryEntry
 	}
-	all := got[library](c, 200, c.call("GET", "/library", nil))
+	all := got[answer](c, 200, c.call("GET", "/library", nil))
 	assert.Len(t, all.Entries, 86)
 	assert.Equal(t, "Balanced", all.Stance)
-	stretch := got[library](c, 200, c.call("GET", "/library?stance=stretch", nil))
+	stretch := got[answer](c, 200, c.call("GET", "/library?stance=stretch", nil))
 	assert.NotEqual(t, all.Entries[6].Heads[0].Bias, stretch.Entries[6].Heads[0].Bias)
-	digs := got[library](c, 200, c.call("GET", "/library?client="+demo.ClientID("Bettina Groos").String(), nil))
+	digs := got[answer](c, 200, c.call("GET", "/library?client="+demo.ClientID("Bettina Groos").String(), nil))
 	possible := 0
 	for _, e := range digs.Entries {
 		if len(e.Lacks) == 0 {
@@ -38,7 +42,7 @@ func TestNearTuneAndFaults(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	wagon := demo.ClientID("Ines Karlova")
-	near := got[struct{ Near []httpapi.NearView }](c, 200, c.call("POST", "/near", map[string]any{"movement": "overhead_cable_low", "client": wagon, "room": true}))
+	near := got[struct{ Near []library.NearView }](c, 200, c.call("POST", "/near", map[string]any{"movement": "overhead_cable_low", "client": wagon, "room": true}))
 	require.NotEmpty(t, near.Near)
 	for _, n := range near.Near {
 		assert.Empty(t, n.Lacks, n.Name)
@@ -46,7 +50,7 @@ func TestNearTuneAndFaults(t *testing.T) {
 	}
 	type tuned struct {
 		Now   float64
-		Found []httpapi.TunedView
+		Found []library.TunedView
 	}
 	tune := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "biceps_long", "zone": "long", "keep_range": true}))
 	require.NotEmpty(t, tune.Found)
@@ -54,7 +58,7 @@ func TestNearTuneAndFaults(t *testing.T) {
 	none := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "pushdown_bar", "head": "triceps_long", "client": wagon}))
 	assert.Empty(t, none.Found, "the wagon has no cable")
 	assert.Contains(t, got[problem](c, 422, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "nose"})).locations(), "body.head")
-	faults := got[struct{ Faults []httpapi.FaultView }](c, 200, c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}))
+	faults := got[struct{ Faults []library.FaultView }](c, 200, c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}))
 	assert.Equal(t, "f_up_elbow_forward", faults.Faults[0].ID)
 	assert.Contains(t, faults.Faults[0].Costs, "demand at the end 0.70 → 0.28")
 }
@@ -63,17 +67,17 @@ func TestStancesChangeAClientsNumbers(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	path := sessionPath("Aurelio Finch")
-	before := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
-	told := got[httpapi.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_arm_behind_long"}))
+	before := got[view.SessionView](c, 200, c.call("GET", path, nil))
+	told := got[stances.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_arm_behind_long"}))
 	assert.True(t, told.On)
 	require.NotEmpty(t, told.Heads)
 	assert.Less(t, told.Heads[0].Change, 0.0, "without it the reclined curl counts less for the long head")
 	assert.Contains(t, told.Words, "Switched off")
-	folklore := got[httpapi.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_hand_neutral_long"}))
+	folklore := got[stances.SwitchView](c, 200, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_hand_neutral_long"}))
 	assert.Contains(t, folklore.Words, "does not hold")
 	client := "/clients/" + demo.ClientID("Aurelio Finch").String()
 	assert.Equal(t, 204, c.call("PUT", client+"/stance", map[string]any{"stance": "leverage"}).status)
-	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	after := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.NotEqual(t, before.Total.Heads[0].Value, after.Total.Heads[0].Value)
 	assert.Equal(t, 422, c.call("PUT", client+"/stance", map[string]any{"stance": "moon"}).status)
 	assert.Equal(t, 422, c.call("POST", path+"/switch-rule", map[string]any{"rule": "r_moon"}).status)
@@ -82,11 +86,11 @@ func TestStancesChangeAClientsNumbers(t *testing.T) {
 func TestTheBookAndATip(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, jory)
-	book := got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	book := got[stances.BookView](c, 200, c.call("GET", "/stances", nil))
 	assert.Len(t, book.Rules, 121)
 	assert.Len(t, book.Stances, 7)
 	assert.NotEmpty(t, book.Levers)
-	tip := got[httpapi.TipView](c, 200, c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}))
+	tip := got[stances.TipView](c, 200, c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}))
 	assert.Contains(t, tip.Verdict, "hardly notices")
 	require.NotNil(t, tip.Dispute)
 	assert.Equal(t, 422, c.call("POST", "/check-tip", map[string]any{"lever": "moon", "head": "biceps_long", "up": true}).status)
@@ -99,7 +103,7 @@ func TestAStudiosOwnStance(t *testing.T) {
 	copyIt := map[string]any{"id": mine, "of": "arm_path", "name": " Wren’s reading "}
 	assert.Equal(t, 204, c.call("POST", "/stances", copyIt).status)
 	assert.Equal(t, 204, c.call("POST", "/stances", copyIt).status, "sent twice, copied once")
-	book := got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	book := got[stances.BookView](c, 200, c.call("GET", "/stances", nil))
 	require.Len(t, book.Stances, 8)
 	own := book.Stances[7]
 	assert.True(t, own.Own)
@@ -107,13 +111,13 @@ func TestAStudiosOwnStance(t *testing.T) {
 
 	client := "/clients/" + demo.ClientID("Aurelio Finch").String()
 	assert.Equal(t, 204, c.call("PUT", client+"/stance", map[string]any{"stance": mine}).status)
-	with := got[httpapi.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
+	with := got[view.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
 	off := map[string]any{"rule": "r_arm_behind_long", "on": false, "version": own.Version}
 	assert.Equal(t, 204, c.call("POST", "/stances/"+mine+"/switch", off).status)
 	assert.Equal(t, 409, c.call("POST", "/stances/"+mine+"/switch", off).status, "switched in between")
-	without := got[httpapi.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
+	without := got[view.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
 	assert.Less(t, without.Total.Heads[0].Value, with.Total.Heads[0].Value, "the client's numbers follow the switched stance")
-	fitted := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
+	fitted := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
 	assert.Equal(t, "Wren’s reading", fitted.View.Stance)
 
 	assert.Equal(t, 422, c.call("POST", "/stances/"+mine+"/switch", map[string]any{"rule": "r_arm_behind_both", "on": true, "version": 2}).status, "a rule without a tilt changes nothing")
@@ -123,7 +127,7 @@ func TestAStudiosOwnStance(t *testing.T) {
 
 	assert.Equal(t, 204, c.call("PUT", "/rules/r_arm_behind_long/note", map[string]any{"note": " seen with two clients "}).status)
 	assert.Equal(t, 404, c.call("PUT", "/rules/r_moon/note", map[string]any{"note": "x"}).status)
-	book = got[httpapi.BookView](c, 200, c.call("GET", "/stances", nil))
+	book = got[stances.BookView](c, 200, c.call("GET", "/stances", nil))
 	assert.Equal(t, "seen with two clients", book.Rules[0].Note)
 	assert.Equal(t, "C", book.Rules[0].Grade)
 }

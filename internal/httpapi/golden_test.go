@@ -29,7 +29,7 @@ import (
 
 // golden is a database as it was dumped under an earlier schema, brought up to
 // date, with a server on it: golden/<name>.sql.gz, data only.
-func golden(t *testing.T, name string, schema int64) *studio {
+func golden(t *testing.T, name string, schema int64) *served {
 	ctx := context.Background()
 	d := testenv.Empty(t)
 	owner, err := sql.Open("pgx", d.MigrateURL)
@@ -57,7 +57,7 @@ func golden(t *testing.T, name string, schema int64) *studio {
 	t.Cleanup(s.Close)
 	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: clock()}))
 	t.Cleanup(server.Close)
-	return &studio{server, s}
+	return &served{server, s}
 }
 
 // told writes what a studio's plans, sheets, logs and templates come to and say.

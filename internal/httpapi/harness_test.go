@@ -37,17 +37,17 @@ func clock() func() time.Time {
 }
 
 // studio is a server with the demo studio on a fresh database.
-type studio struct {
+type served struct {
 	*httptest.Server
 	store *store.Store
 }
 
-func open(t testing.TB) *studio {
+func open(t testing.TB) *served {
 	s := testenv.Store(t)
 	require.NoError(t, demo.Load(context.Background(), s, now))
 	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: clock()}))
 	t.Cleanup(server.Close)
-	return &studio{server, s}
+	return &served{server, s}
 }
 
 // caller is someone with a browser: cookies are kept.
@@ -57,13 +57,13 @@ type caller struct {
 	http *http.Client
 }
 
-func (s *studio) caller(t testing.TB) *caller {
+func (s *served) caller(t testing.TB) *caller {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
 	return &caller{t, s.URL + "/api", &http.Client{Jar: jar}}
 }
 
-func (s *studio) signedIn(t testing.TB, a demo.SignIn) *caller {
+func (s *served) signedIn(t testing.TB, a demo.SignIn) *caller {
 	c := s.caller(t)
 	r := c.call("POST", "/sign-in", map[string]any{"email": a.Email, "password": a.Password})
 	require.Equal(t, http.StatusOK, r.status, r.body)
@@ -71,7 +71,7 @@ func (s *studio) signedIn(t testing.TB, a demo.SignIn) *caller {
 }
 
 // elsewhere makes another studio and returns the sign-in of its owner.
-func (s *studio) elsewhere(t testing.TB) demo.SignIn {
+func (s *served) elsewhere(t testing.TB) demo.SignIn {
 	other := store.Account{ID: uuid.New(), Email: "coach@elsewhere.example", Name: "Elsewhere", Role: store.Owner}
 	id := uuid.New()
 	require.NoError(t, s.store.In(context.Background(), id, func(tx *store.Tx) error {

@@ -100,7 +100,7 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 	assert.Equal(t, 404, anybody.call("GET", "/links/"+token[:20]+"AAAAAA", nil).status)
 	later := httptest.NewServer(httpapi.New(httpapi.Config{Store: s.store, Now: func() time.Time { return time.Date(2026, 12, 12, 10, 0, 0, 0, time.UTC) }}))
 	defer later.Close()
-	expired := (&studio{later, s.store}).caller(t)
+	expired := (&served{later, s.store}).caller(t)
 	a := expired.call("GET", "/links/"+token, nil)
 	assert.Equal(t, 410, a.status)
 	assert.Contains(t, a.body, "expired")

@@ -10,11 +10,15 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/sheet"
+	"musculus/internal/httpapi/week"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 )
 
 // A changed file keeps every slot whose movement and settings it kept, so that
@@ -24,7 +28,7 @@ func TestAFileThatComesBackKeepsItsSlots(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path, client := sessionPath("Aurelio Finch"), clientPath("Aurelio Finch")
 	require.Equal(t, 200, c.call("POST", path+"/log", loggedSet()).status)
-	before := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	before := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	file := c.call("GET", client+"/plan?format=csv", nil).body
 	lines, err := csv.NewReader(strings.NewReader(file)).ReadAll()
 	require.NoError(t, err)
@@ -46,7 +50,7 @@ func TestAFileThatComesBackKeepsItsSlots(t *testing.T) {
 	same := bring(lines)
 	assert.Empty(t, same.Sessions)
 	assert.Equal(t, 2, same.Same)
-	assert.Equal(t, before.Version, got[httpapi.SessionView](c, 200, c.call("GET", path, nil)).Version, "no new version")
+	assert.Equal(t, before.Version, got[view.SessionView](c, 200, c.call("GET", path, nil)).Version, "no new version")
 
 	// The second slot goes, one more set of the first, a new slot at the end.
 	lines[1][at("sets")] = "4"
@@ -57,13 +61,13 @@ func TestAFileThatComesBackKeepsItsSlots(t *testing.T) {
 	require.Len(t, v.Sessions, 1)
 	assert.Contains(t, v.Changes[0], "3 slots keep their movement")
 	require.Equal(t, 200, c.call("PUT", client+"/week", map[string]any{"sessions": writes(v.Sessions)}).status)
-	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	after := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.Equal(t, before.Version+1, after.Version)
 	assert.Equal(t, before.Slots[0].ID, after.Slots[0].ID)
 	assert.Equal(t, 4, after.Slots[0].Rows[0].Sets)
 	assert.Equal(t, before.Slots[2].ID, after.Slots[1].ID)
 	assert.Equal(t, before.Slots[3].ID, after.Slots[2].ID)
-	log := got[httpapi.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
 	assert.True(t, log.Slots[0].Planned)
 	assert.Len(t, log.Slots[0].Entries, 1, "the logged set is where it was")
 }
@@ -126,7 +130,7 @@ func TestAWeekIsIssuedWhole(t *testing.T) {
 	w := got[weekView](c, 200, c.call("GET", client+"/week", nil))
 	require.Len(t, w.Sessions, 2)
 	sheets := func() (out []any) {
-		w := got[httpapi.WeekView](c, 200, c.call("GET", client+"/week", nil))
+		w := got[week.WeekView](c, 200, c.call("GET", client+"/week", nil))
 		for _, one := range w.Sessions {
 			out = append(out, map[string]any{"id": newID(), "session": one.ID, "version": one.Version})
 		}
@@ -139,9 +143,9 @@ func TestAWeekIsIssuedWhole(t *testing.T) {
 	require.Len(t, p.Errors, 1)
 	assert.Contains(t, p.Errors[0].Message, "Gallery day: ")
 	issues := func(session string) int {
-		return len(got[httpapi.IssuesView](c, 200, c.call("GET", client+"/sessions/"+session+"/issues", nil)).Issues)
+		return len(got[sheet.IssuesView](c, 200, c.call("GET", client+"/sessions/"+session+"/issues", nil)).Issues)
 	}
-	for _, one := range got[httpapi.WeekView](c, 200, c.call("GET", client+"/week", nil)).Sessions {
+	for _, one := range got[week.WeekView](c, 200, c.call("GET", client+"/week", nil)).Sessions {
 		assert.Zero(t, issues(one.ID.String()), "%s did not leave either", one.Name)
 	}
 	other = draft(c, sessionPath("Aurelio Finch"))

@@ -4,21 +4,23 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/library"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/movement"
-	"musculus/internal/httpapi"
 )
 
 type ownAnswer struct {
-	Movements []httpapi.OwnMovementView `json:"movements"`
-	SetUps    []httpapi.OwnSetUpView    `json:"set_ups"`
+	Movements []library.OwnMovementView `json:"movements"`
+	SetUps    []library.OwnSetUpView    `json:"set_ups"`
 }
 
-func library(c *caller) map[string]httpapi.LibraryEntry {
-	out := map[string]httpapi.LibraryEntry{}
-	for _, e := range got[struct{ Entries []httpapi.LibraryEntry }](c, 200, c.call("GET", "/library", nil)).Entries {
+func wholeLibrary(c *caller) map[string]library.LibraryEntry {
+	out := map[string]library.LibraryEntry{}
+	for _, e := range got[struct{ Entries []library.LibraryEntry }](c, 200, c.call("GET", "/library", nil)).Entries {
 		out[e.Key] = e
 	}
 	return out
@@ -42,7 +44,7 @@ func TestAStudiosOwnMovement(t *testing.T) {
 
 	require.Equal(t, 204, put(written.Text, 0, false).status)
 	assert.Equal(t, 409, put(written.Text, 0, false).status, "the name is taken")
-	e, ok := library(c)["own_quay_curl"]
+	e, ok := wholeLibrary(c)["own_quay_curl"]
 	require.True(t, ok)
 	assert.True(t, e.Own)
 	assert.Contains(t, e.Name, "Quay curl")
@@ -50,22 +52,22 @@ func TestAStudiosOwnMovement(t *testing.T) {
 
 	d := draft(c, sessionPath("Aurelio Finch"))
 	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "own_quay_curl", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
-	got[httpapi.SessionView](c, 200, c.call("PUT", sessionPath("Aurelio Finch"), d))
+	got[view.SessionView](c, 200, c.call("PUT", sessionPath("Aurelio Finch"), d))
 
 	changed := strings.Replace(written.Text, "Quay curl", "Pier curl", 1)
 	require.Equal(t, 204, put(changed, 1, true).status)
 	assert.Equal(t, 409, put(changed, 1, false).status, "changed in between")
-	_, offered := library(c)["own_quay_curl"]
+	_, offered := wholeLibrary(c)["own_quay_curl"]
 	assert.False(t, offered, "a retired one is not offered")
-	view := got[httpapi.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
-	assert.Contains(t, view.Slots[len(view.Slots)-1].Title, "Pier curl")
+	shown := got[view.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
+	assert.Contains(t, shown.Slots[len(shown.Slots)-1].Title, "Pier curl")
 	own := got[ownAnswer](c, 200, c.call("GET", "/own", nil))
 	require.Len(t, own.Movements, 1)
 	assert.Equal(t, 2, own.Movements[0].Version)
 
 	check := got[struct {
-		Faults []httpapi.TextFault
-		View   *httpapi.SetUpView
+		Faults []library.TextFault
+		View   *view.SetUpView
 	}](c, 200, c.call("POST", "/own/check", map[string]any{"id": "own_quay_curl", "text": changed}))
 	assert.Empty(t, check.Faults)
 	assert.NotNil(t, check.View)
@@ -86,14 +88,14 @@ func TestKeptSetUps(t *testing.T) {
 	require.Len(t, own.SetUps, 1)
 	assert.Equal(t, "Harbour curl", own.SetUps[0].Name)
 	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, own.SetUps[0].Settings, "snapped")
-	assert.Contains(t, library(c)[id].Name, "Harbour curl")
-	catalogue := got[httpapi.Catalogue](c, 200, c.call("GET", "/catalogue", nil))
+	assert.Contains(t, wholeLibrary(c)[id].Name, "Harbour curl")
+	catalogue := got[library.Catalogue](c, 200, c.call("GET", "/catalogue", nil))
 	assert.Equal(t, id, catalogue.Movements[len(catalogue.Movements)-1].Key)
 
 	stranger := s.signedIn(t, s.elsewhere(t))
 	assert.Equal(t, 404, stranger.call("DELETE", "/own/set-ups/"+id, nil).status)
-	assert.NotContains(t, library(stranger), id)
+	assert.NotContains(t, wholeLibrary(stranger), id)
 	assert.NotEqual(t, 204, stranger.call("PUT", "/own/set-ups/"+id, good).status, "an id of another studio is not taken over")
 	assert.Equal(t, 204, c.call("DELETE", "/own/set-ups/"+id, nil).status)
-	assert.NotContains(t, library(c), id)
+	assert.NotContains(t, wholeLibrary(c), id)
 }

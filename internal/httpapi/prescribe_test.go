@@ -4,10 +4,12 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/sheet"
+	"musculus/internal/httpapi/week"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-
-	"musculus/internal/httpapi"
 )
 
 // gripped is a row of so many sets in another grip as it is sent.
@@ -28,14 +30,14 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	first["rows"] = []any{gripped(1, 3, "curl_neutral"), rows(1, 8, 12, 2, 90, nil)[0], rows(1, 8, 12, 1, 90, nil)[0]}
 	require.Equal(t, 200, c.call("PUT", path, d).status)
 
-	kept := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	kept := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.True(t, kept.Slots[1].Locked)
 	assert.Contains(t, kept.Slots[1].GripWords, "set 1: Thumbs-up curl")
 	assert.Contains(t, kept.Slots[1].GripWords, "sets 2–3: Standing curl")
-	sheet := got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil))
-	assert.Equal(t, kept.Slots[1].GripWords, sheet.Slots[1].Grips)
-	assert.Contains(t, sheet.Slots[1].Starts, "right arm first")
-	assert.Equal(t, "set by set, stop with 3, 2, 1 reps left", sheet.Slots[1].Effort)
+	page := got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil))
+	assert.Equal(t, kept.Slots[1].GripWords, page.Slots[1].Grips)
+	assert.Contains(t, page.Slots[1].Starts, "right arm first")
+	assert.Equal(t, "set by set, stop with 3, 2, 1 reps left", page.Slots[1].Effort)
 	assert.Equal(t, 3, kept.Slots[1].Rows[0].Reserve, "the first set's")
 
 	type log struct {
@@ -61,7 +63,7 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	assert.Equal(t, [2]any{2, "left"}, [2]any{l.Slots[1].Next.SetNo, l.Slots[1].Next.Side})
 	assert.Contains(t, l.Slots[1].Next.Grip, "Standing")
 	assert.Equal(t, 2, l.Slots[1].Next.Reserve, "as planned for that set")
-	known := got[httpapi.Proposal](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/propose", map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2})).Known
+	known := got[week.Proposal](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/propose", map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2})).Known
 	names := ""
 	for _, k := range known {
 		names += k.Name + "\n"
@@ -96,7 +98,7 @@ func TestGripsAndWhoStartsAreProposed(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	ask := map[string]any{"movement": "curl_standing_dumbbells", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2, "sets": 3}
-	p := got[httpapi.Proposal](c, 200, c.call("POST", clientPath("Tobias Quill")+"/propose", ask))
+	p := got[week.Proposal](c, 200, c.call("POST", clientPath("Tobias Quill")+"/propose", ask))
 	require.Greater(t, len(p.Grips), 2)
 	assert.Equal(t, 1.0, p.Grips[len(p.Grips)-1].Part)
 	assert.Less(t, p.Grips[0].Part, 0.9)
@@ -106,7 +108,7 @@ func TestGripsAndWhoStartsAreProposed(t *testing.T) {
 	assert.Equal(t, "left", p.Starts, "his right arm is really bigger")
 	assert.Contains(t, p.StartsWhy, "That is real")
 	ask["settings"] = map[string]any{}
-	both := got[httpapi.Proposal](c, 200, c.call("POST", clientPath("Tobias Quill")+"/propose", ask))
+	both := got[week.Proposal](c, 200, c.call("POST", clientPath("Tobias Quill")+"/propose", ask))
 	assert.False(t, both.TakesTurns)
 	assert.Empty(t, both.Starts)
 }
@@ -227,7 +229,7 @@ func TestTheBoardSaysWhatIsTooLight(t *testing.T) {
 		Sessions []struct {
 			Board []struct {
 				ID  string
-				Fit httpapi.LoadFit
+				Fit view.LoadFit
 			}
 		}
 		Findings []struct {
@@ -265,13 +267,13 @@ func TestASheetIsReadBeforeItIsSaved(t *testing.T) {
 	version, write := d["version"], d["write"]
 	delete(d, "version")
 	delete(d, "write")
-	before := got[httpapi.SheetView](c, 200, c.call("POST", path+"/sheet", d))
+	before := got[sheet.SheetView](c, 200, c.call("POST", path+"/sheet", d))
 	assert.Equal(t, "5 × 6–8", before.Slots[0].Sets)
 	assert.Contains(t, before.Ramp, "bar 30 kg × 8")
-	assert.NotEqual(t, before, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)), "nothing was kept")
+	assert.NotEqual(t, before, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)), "nothing was kept")
 	d["version"], d["write"] = version, write
 	require.Equal(t, 200, c.call("PUT", path, d).status)
-	assert.Equal(t, before, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)))
+	assert.Equal(t, before, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)))
 	d["planned_on"] = "tomorrow"
 	assert.Equal(t, 422, c.call("POST", path+"/sheet", d).status)
 }
@@ -284,10 +286,10 @@ func TestAWordAtARowGoesEverywhere(t *testing.T) {
 	path := sessionPath("Aurelio Finch")
 	d := draft(c, path)
 	row(d, 0)["word"] = "push the floor away"
-	kept := got[httpapi.SessionView](c, 200, c.call("PUT", path, d))
+	kept := got[view.SessionView](c, 200, c.call("PUT", path, d))
 	assert.Equal(t, "push the floor away", kept.Slots[0].Rows[0].Word)
 	assert.Contains(t, kept.Slots[0].DoseWords, "“push the floor away”")
-	assert.Contains(t, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[0].Sets, "“push the floor away”")
+	assert.Contains(t, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[0].Sets, "“push the floor away”")
 	board := c.call("GET", clientPath("Aurelio Finch")+"/week", nil)
 	assert.Contains(t, board.body, "3 × 6–8 “push the floor away”")
 	for _, format := range []string{"json", "csv", "xlsx"} {

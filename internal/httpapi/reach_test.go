@@ -9,6 +9,12 @@ import (
 	"testing"
 	"time"
 
+	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/sheet"
+	"musculus/internal/httpapi/week"
+	"musculus/internal/view"
+
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -16,7 +22,6 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/movement"
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 	"musculus/internal/store"
 )
 
@@ -147,10 +152,10 @@ func TestAStoppingAnswerStopsTheFloor(t *testing.T) {
 	blocked := "Call emergency services now."
 	client := demo.ClientID(who).String()
 	assert.Equal(t, blocked, got[log](c, 200, c.call("GET", path+"/log", nil)).Blocked, "Log")
-	assert.Equal(t, blocked, got[httpapi.SessionView](c, 200, c.call("GET", path, nil)).Blocked, "builder")
-	assert.Equal(t, blocked, got[httpapi.WeekView](c, 200, c.call("GET", clientPath(who)+"/week", nil)).Blocked, "board")
-	assert.Equal(t, blocked, got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked, "Fitting")
-	assert.Equal(t, blocked, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Blocked, "Sheet")
+	assert.Equal(t, blocked, got[view.SessionView](c, 200, c.call("GET", path, nil)).Blocked, "builder")
+	assert.Equal(t, blocked, got[week.WeekView](c, 200, c.call("GET", clientPath(who)+"/week", nil)).Blocked, "board")
+	assert.Equal(t, blocked, got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked, "Fitting")
+	assert.Equal(t, blocked, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Blocked, "Sheet")
 
 	refused := got[problem](c, 422, c.call("POST", path+"/log", with(loggedSet().(map[string]any), map[string]any{"set_no": 2})))
 	assert.Contains(t, refused.Detail, "no training now")
@@ -214,7 +219,7 @@ func TestLoadsAreJudgedByTheLoad(t *testing.T) {
 		"rows": rows(3, 6, 10, 2, 120, map[string]any{"load": map[string]any{"added_kg": 10}})}}
 	saved := c.call("PUT", path, d)
 	require.Equal(t, 200, saved.status, saved.body)
-	found := got[httpapi.SessionView](c, 200, saved).Findings
+	found := got[view.SessionView](c, 200, saved).Findings
 	said, _ := json.Marshal(found)
 	assert.Contains(t, string(said), "No load on dips before 10 clean reps")
 	assert.Contains(t, string(said), "(9 recorded)")
@@ -226,7 +231,7 @@ func TestCautionsReachEveryPlace(t *testing.T) {
 	c := s.signedIn(t, wren)
 	bodyOrPad := 0
 	for _, m := range movement.Shipped.Movements {
-		v := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": m.ID})).View
+		v := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": m.ID})).View
 		require.NotEmpty(t, v.Cautions, m.ID)
 		assert.Regexp(t, "(?i)safe to end alone|to the limit", v.Cautions[0], m.ID)
 		assert.Equal(t, m.Stop, v.Stop)
@@ -242,17 +247,17 @@ func TestCautionsReachEveryPlace(t *testing.T) {
 
 	path := sessionPath("Aurelio Finch") // a dip among others
 	want := "A step within reach to get out."
-	assert.Contains(t, got[httpapi.SessionView](c, 200, c.call("GET", path, nil)).Slots[2].Cautions, want, "builder")
-	assert.Contains(t, got[httpapi.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[2].Keeps, want, "sheet")
-	log := got[httpapi.LogView](c, 200, c.call("GET", path+"/log", nil))
+	assert.Contains(t, got[view.SessionView](c, 200, c.call("GET", path, nil)).Slots[2].Cautions, want, "builder")
+	assert.Contains(t, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[2].Keeps, want, "sheet")
+	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
 	assert.Contains(t, log.Slots[2].Cautions, want, "Log")
-	version := got[httpapi.SessionView](c, 200, c.call("GET", path, nil)).Version
+	version := got[view.SessionView](c, 200, c.call("GET", path, nil)).Version
 	require.Equal(t, 200, c.call("POST", path+"/issues", map[string]any{"id": newID(), "version": version}).status)
 	assert.Contains(t, s.byLink(c, "Aurelio Finch").body, want, "link")
 }
 
 // byLink opens a client's sheets as she does.
-func (s *studio) byLink(c *caller, who string) answer {
+func (s *served) byLink(c *caller, who string) answer {
 	link := got[struct{ Path string }](c, 200, c.call("POST", clientPath(who)+"/links", map[string]any{"id": newID(), "days": 14}))
 	return s.caller(c.t).call("GET", "/links/"+strings.TrimPrefix(link.Path, "/s/"), nil)
 }
@@ -283,7 +288,7 @@ func TestTheSheetHoldsNoHealthReason(t *testing.T) {
 	kept := c.call("GET", path+"/issues", nil)
 	assert.NotContains(t, kept.body, "screened 3 May")
 
-	version := got[httpapi.SessionView](c, 200, c.call("GET", path, nil)).Version
+	version := got[view.SessionView](c, 200, c.call("GET", path, nil)).Version
 	issued := c.call("POST", path+"/issues", map[string]any{"id": newID(), "version": version})
 	require.Equal(t, 200, issued.status, issued.body)
 	link := s.byLink(c, who)

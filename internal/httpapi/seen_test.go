@@ -9,11 +9,15 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/clients"
+	"musculus/internal/httpapi/growth"
+	"musculus/internal/httpapi/people"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 )
 
 // fieldOf is a field of a client's dossier as it is kept.
@@ -37,7 +41,7 @@ func TestAWithdrawnConsentHidesHealthNotes(t *testing.T) {
 	withdraw(c, client, "health_consent")
 
 	dossier := c.call("GET", client+"/dossier", nil).body
-	d := got[httpapi.DossierView](c, 200, c.call("GET", client+"/dossier", nil))
+	d := got[clients.DossierView](c, 200, c.call("GET", client+"/dossier", nil))
 	assert.Nil(t, d.Asked)
 	assert.Positive(t, d.Hidden)
 	assert.NotContains(t, dossier, "the bent bar")
@@ -45,15 +49,15 @@ func TestAWithdrawnConsentHidesHealthNotes(t *testing.T) {
 		v := got[struct{ Blocked string }](c, 200, c.call("GET", path, nil))
 		assert.NotEmpty(t, v.Blocked, path)
 	}
-	version := got[httpapi.SessionView](c, 200, c.call("GET", session, nil)).Version
+	version := got[view.SessionView](c, 200, c.call("GET", session, nil)).Version
 	assert.Equal(t, 422, c.call("POST", session+"/issues", map[string]any{"id": newID(), "version": version}).status, "no sheet")
 	assert.Equal(t, 422, c.call("POST", session+"/log", loggedSet()).status, "no training")
 
 	assert.Equal(t, 403, helper.call("POST", client+"/erase", map[string]any{"what": "health"}).status)
-	after := got[httpapi.DossierView](c, 200, c.call("POST", client+"/erase", map[string]any{"what": "health"}))
+	after := got[clients.DossierView](c, 200, c.call("POST", client+"/erase", map[string]any{"what": "health"}))
 	assert.Zero(t, after.Hidden)
 	require.Equal(t, 200, c.call("PATCH", client+"/dossier", changes("health_consent", nil, "2026-11-25")).status)
-	d = got[httpapi.DossierView](c, 200, c.call("GET", client+"/dossier", nil))
+	d = got[clients.DossierView](c, 200, c.call("GET", client+"/dossier", nil))
 	assert.Nil(t, d.Asked, "what is erased does not come back")
 	assert.NotContains(t, c.call("GET", client+"/dossier", nil).body, "the bent bar")
 }
@@ -65,11 +69,11 @@ func TestMeasuresAndPhotosAskForConsent(t *testing.T) {
 	c := s.signedIn(t, wren)
 	client := clientPath("Aurelio Finch")
 	measured := map[string]any{"on": "2026-11-24", "girths": map[string]any{"flexed_left": []float64{34.1, 34.2}}}
-	tape := func() httpapi.MeasuresView {
-		return got[httpapi.MeasuresView](c, 200, c.call("GET", client+"/measures", nil))
+	tape := func() growth.MeasuresView {
+		return got[growth.MeasuresView](c, 200, c.call("GET", client+"/measures", nil))
 	}
 	require.Equal(t, 200, c.call("PUT", client+"/measures/"+newID(), measured).status)
-	photos := got[httpapi.MeasuresView](c, 200, c.call("POST", client+"/photos", photoForm(t, pixels(t, 40, 30), "2026-11-24"))).Photos
+	photos := got[growth.MeasuresView](c, 200, c.call("POST", client+"/photos", photoForm(t, pixels(t, 40, 30), "2026-11-24"))).Photos
 	require.Len(t, photos, 1)
 	picture := client + "/photos/" + photos[0].ID.String()
 	require.Equal(t, 200, c.call("GET", picture, nil).status)
@@ -111,7 +115,7 @@ func TestTheExportHoldsEverything(t *testing.T) {
 	logged := loggedSet().(map[string]any)
 	require.Equal(t, 200, c.call("POST", session+"/log", logged).status)
 	require.Equal(t, 200, c.call("POST", client+"/screenings", screened("2026-11-25")).status)
-	version := got[httpapi.SessionView](c, 200, c.call("GET", session, nil)).Version
+	version := got[view.SessionView](c, 200, c.call("GET", session, nil)).Version
 	require.Equal(t, 200, c.call("POST", session+"/issues", map[string]any{"id": newID(), "version": version}).status)
 	require.Equal(t, 200, c.call("POST", client+"/links", map[string]any{"id": newID(), "days": 7}).status)
 
@@ -175,7 +179,7 @@ func TestConstraintNamesNeverReachAnAnswer(t *testing.T) {
 func TestAPageOfAnotherAccountKeepsNothing(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	me := got[httpapi.Me](c, 200, c.call("GET", "/me", nil))
+	me := got[people.Me](c, 200, c.call("GET", "/me", nil))
 	helper := s.signedIn(t, jory)
 	ask := func(as *caller, account string) int {
 		r, err := http.NewRequest("POST", as.base+sessionPath("Aurelio Finch")+"/log", bytes.NewReader(must(json.Marshal(loggedSet()))))

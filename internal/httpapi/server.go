@@ -1,21 +1,26 @@
 package httpapi
 
 import (
-	"context"
 	"io/fs"
 	"net/http"
 	"time"
 
 	"github.com/alexedwards/scs/pgxstore"
-	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
-	"github.com/google/uuid"
 
-	"musculus/internal/core/arm"
-	"musculus/internal/core/effort"
+	"musculus/internal/httpapi/clients"
+	"musculus/internal/httpapi/growth"
+	"musculus/internal/httpapi/library"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/people"
+	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/sheet"
+	"musculus/internal/httpapi/stances"
+	"musculus/internal/httpapi/studio"
+	"musculus/internal/httpapi/week"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -27,19 +32,6 @@ type Config struct {
 	Web       fs.FS            // the built front end
 	BehindTLS bool             // cookies Secure, strict transport security
 	Now       func() time.Time // nil: the clock
-}
-
-// server holds what operations share.
-type server struct {
-	store      *store.Store
-	photos     photos.Folder
-	sessions   *scs.SessionManager
-	now        func() time.Time
-	bodies     *remembered[arm.Body, *effort.Yardstick]
-	accounts   *remembered[uuid.UUID, store.Account]
-	catalogues *remembered[uuid.UUID, *own]
-	lastRead   *remembered[uuid.UUID, *own] // catalogues as they were read last, to be taken again while nothing changed
-	shelves    *remembered[shelfKey, *stocked]
 }
 
 // New makes the whole HTTP side: API, sign-in, static files.
@@ -56,48 +48,44 @@ func OpenAPI() ([]byte, error) {
 
 func build(c Config) (http.Handler, huma.API) {
 	huma.DefaultArrayNullable = false // every list is sent, if empty
-	s := &server{store: c.Store, photos: c.Photos, sessions: scs.New(), now: c.Now,
-		bodies: remember[arm.Body, *effort.Yardstick](mostBodies, 0), accounts: remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
-		catalogues: remember[uuid.UUID, *own](mostStudios, rememberOwn), lastRead: remember[uuid.UUID, *own](mostStudios, 0),
-		shelves: remember[shelfKey, *stocked](mostShelves, 0)}
-	if s.now == nil {
-		s.now = time.Now
-	}
-	s.sessions.Lifetime = 30 * 24 * time.Hour
-	s.sessions.Cookie.Name = "musculus"
-	s.sessions.Cookie.HttpOnly = true
-	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
-	s.sessions.Cookie.Secure = c.BehindTLS
-	s.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) { writeProblem(w, problemOf(err)) }
+	s := op.New(c.Store, c.Photos, c.Now)
+	s.Sessions.Lifetime = 30 * 24 * time.Hour
+	s.Sessions.Cookie.Name = "musculus"
+	s.Sessions.Cookie.HttpOnly = true
+	s.Sessions.Cookie.SameSite = http.SameSiteLaxMode
+	s.Sessions.Cookie.Secure = c.BehindTLS
+	s.Sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) { op.WriteProblem(w, op.ProblemOf(err)) }
 	if c.Store != nil {
-		s.sessions.Store = pgxstore.New(c.Store.Pool)
+		s.Sessions.Store = pgxstore.New(c.Store.Pool)
 	}
 
 	router := chi.NewRouter()
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(traced, answering, throttleSignIn, s.sessions.LoadAndSave)
+		r.Use(op.Traced, op.Answering, people.ThrottleSignIn, s.Sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
-			writeProblem(w, problem(http.StatusNotFound, "there is nothing at this address"))
+			op.WriteProblem(w, op.Problem(http.StatusNotFound, "there is nothing at this address"))
 		})
 		r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) {
-			writeProblem(w, problem(http.StatusMethodNotAllowed, "this address does not take that method"))
+			op.WriteProblem(w, op.Problem(http.StatusMethodNotAllowed, "this address does not take that method"))
 		})
 		config := huma.DefaultConfig("Musculus", "1")
 		config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/openapi", "", ""
 		config.CreateHooks = nil // no $schema links in answers
-		config.Transformers = append(config.Transformers, stamped)
+		config.Transformers = append(config.Transformers, op.Stamped)
 		config.Formats = map[string]huma.Format{}
 		for kind, format := range huma.DefaultConfig("", "").Formats {
-			format.Marshal = wholeJSON(format.Marshal)
+			format.Marshal = op.WholeJSON(format.Marshal)
 			config.Formats[kind] = format
 		}
 		config.Servers = []*huma.Server{{URL: "/api"}}
 		speakPlans(config.Components.Schemas)
 		api = humachi.New(r, config)
-		api.UseMiddleware(named, s.permit(api), bound(api))
-		s.register(api)
+		api.UseMiddleware(op.Named, s.Permit(api), op.Bound(api))
+		for _, register := range places {
+			register(api, s)
+		}
 	})
 	if c.Web != nil {
 		router.NotFound(serveWeb(c.Web))
@@ -105,41 +93,8 @@ func build(c Config) (http.Handler, huma.API) {
 	return router, api
 }
 
-// register adds every operation; each place has its own file.
-func (s *server) register(api huma.API) {
-	s.registerSignIn(api)
-	s.registerStudio(api)
-	s.registerCatalogue(api)
-	s.registerFitting(api)
-	s.registerLibrary(api)
-	s.registerOwn(api)
-	s.registerStances(api)
-	s.registerClients(api)
-	s.registerSessions(api)
-	s.registerSheet(api)
-	s.registerLog(api)
-	s.registerVerdicts(api)
-	s.registerDossier(api)
-	s.registerClientLife(api)
-	s.registerRooms(api)
-	s.registerMeasures(api)
-	s.registerPhotos(api)
-	s.registerPriorities(api)
-	s.registerPresent(api)
-	s.registerWeek(api)
-	s.registerIssues(api)
-	s.registerProposals(api)
-	s.registerPlans(api)
-	s.registerTemplates(api)
-}
-
-// operation describes one operation; its id must have a row in permissions.
-func operation(id, method, path, summary string) huma.Operation {
-	if _, ok := permissions[id]; !ok {
-		panic("no permissions for operation " + id)
-	}
-	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: limitOf(id).body}
-}
+// places are those whose operations the API has.
+var places = []func(huma.API, *op.Server){people.Register, studio.Register, library.Register, stances.Register, clients.Register, growth.Register, sessions.Register, sheet.Register, week.Register}
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
@@ -157,44 +112,4 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 			next.ServeHTTP(w, r)
 		})
 	}
-}
-
-// inSession runs do with a client of the studio and one of her sessions.
-func (s *server) inSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {
-	return s.inClient(ctx, at.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		kept, err := tx.Session(ctx, at.Client, at.Session, movements(ctx))
-		if err != nil {
-			return err
-		}
-		return do(tx, a, c, kept)
-	})
-}
-
-// inClient runs do with a client of the studio.
-func (s *server) inClient(ctx context.Context, id uuid.UUID, do func(*store.Tx, store.Account, *store.Client) error) error {
-	return s.inStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		c, err := tx.Client(ctx, id)
-		if err != nil {
-			return err
-		}
-		return do(tx, a, &c)
-	})
-}
-
-// showing answers with what is made of what was loaded: nothing is computed while the
-// transaction is open.
-func showing[L, V any](ctx context.Context, s *server, load func(*store.Tx, *L) error, show func(*L) (V, error)) (V, error) {
-	var loaded L
-	if err := s.inStudio(ctx, func(tx *store.Tx, _ store.Account) error { return load(tx, &loaded) }); err != nil {
-		var none V
-		return none, err
-	}
-	v, err := show(&loaded)
-	return v, problemIf(err)
-}
-
-// inStudio runs do in the signed-in account's studio.
-func (s *server) inStudio(ctx context.Context, do func(*store.Tx, store.Account) error) error {
-	a := accountOf(ctx)
-	return problemIf(s.store.In(ctx, a.Studio, func(tx *store.Tx) error { return do(tx, a) }))
 }

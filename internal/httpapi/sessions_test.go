@@ -6,33 +6,38 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/clients"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/sheet"
+	"musculus/internal/view"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/movement"
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 )
 
 func TestAFittedSetUp(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	f := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}))
+	f := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}))
 	assert.Equal(t, "Reclined 60° curl, two dumbbells, palms up", f.View.Title)
 	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, f.View.Settings)
 	assert.Equal(t, "Needs 1.03 of the load of a plain curl", f.View.Load)
 	require.Len(t, f.Neighbours, 2)
 	assert.Equal(t, []float64{55, 65}, []float64{f.Neighbours[0].Value, f.Neighbours[1].Value})
 	assert.Contains(t, f.Neighbours[1].View.Title, "65°")
-	plain := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_standing_dumbbells"}))
+	plain := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_standing_dumbbells"}))
 	for _, b := range plain.View.Bias[:4] {
 		assert.Equal(t, 1.0, b.Value, "the plain curl is one for every head")
 	}
-	graded := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "dip_bars"}))
+	graded := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "dip_bars"}))
 	assert.False(t, graded.View.Computed)
 	assert.Nil(t, graded.View.Ribbon)
 	assert.Less(t, graded.View.Bias[4].Low, graded.View.Bias[4].High)
-	tall := got[httpapi.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "client": demo.ClientID("Tobias Quill")}))
+	tall := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "client": demo.ClientID("Tobias Quill")}))
 	assert.NotEqual(t, f.View.Pose.Box, tall.View.Pose.Box, "the client's own body is drawn")
 }
 
@@ -80,7 +85,7 @@ func TestBadInputIsRefusedAtItsField(t *testing.T) {
 		a := c.call("GET", bad, nil)
 		assert.True(t, a.status == 404 || a.status == 422, "%s: %d", bad, a.status)
 	}
-	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	after := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.Equal(t, 1, after.Version, "nothing of all this was written")
 }
 
@@ -170,18 +175,18 @@ func TestSavingTellsAStaleEdit(t *testing.T) {
 	path := sessionPath("Aurelio Finch")
 	mine, theirs := draft(c, path), draft(c, path)
 	theirs["name"] = "Balcony day"
-	saved := got[httpapi.SessionView](c, 200, c.call("PUT", path, theirs))
+	saved := got[view.SessionView](c, 200, c.call("PUT", path, theirs))
 	assert.Equal(t, 2, saved.Version)
-	again := got[httpapi.SessionView](c, 200, c.call("PUT", path, theirs))
+	again := got[view.SessionView](c, 200, c.call("PUT", path, theirs))
 	assert.Equal(t, 2, again.Version, "the same save sent twice counts once")
 	stale := got[struct {
 		problem
-		Current httpapi.SessionView
+		Current view.SessionView
 	}](c, 409, c.call("PUT", path, mine))
 	assert.Equal(t, "Balcony day", stale.Current.Name)
 	assert.Equal(t, "Wren Adeyemi-Holt", stale.Current.SavedBy)
 	mine["version"] = stale.Current.Version
-	assert.Equal(t, 3, got[httpapi.SessionView](c, 200, c.call("PUT", path, mine)).Version)
+	assert.Equal(t, 3, got[view.SessionView](c, 200, c.call("PUT", path, mine)).Version)
 }
 
 func TestAPreviewCountsWithoutSaving(t *testing.T) {
@@ -189,21 +194,21 @@ func TestAPreviewCountsWithoutSaving(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path := sessionPath("Aurelio Finch")
 	d := draft(c, path)
-	before := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	before := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	row(d, 1)["sets"] = 6
 	row(d, 1)["reserve"] = 9
 	delete(d, "version")
 	delete(d, "write")
 	d["active"] = slot(d, 1)["id"]
-	p := got[httpapi.Preview](c, 200, c.call("POST", path+"/preview", d))
+	p := got[sessions.Preview](c, 200, c.call("POST", path+"/preview", d))
 	require.Len(t, p.Faults, 1)
 	assert.Equal(t, "slots[1].rows[0].reserve", p.Faults[0].Field)
 	require.NotNil(t, p.Active)
 	assert.Equal(t, "curl_reclined", p.Active.View.Movement)
 	row(d, 1)["reserve"] = 1
-	p = got[httpapi.Preview](c, 200, c.call("POST", path+"/preview", d))
+	p = got[sessions.Preview](c, 200, c.call("POST", path+"/preview", d))
 	assert.InDelta(t, before.Total.Heads[0].Value+3*p.Active.View.Bias[0].Credit, p.Session.Total.Heads[0].Value, 1e-3, "three sets more of the reclined curl")
-	after := got[httpapi.SessionView](c, 200, c.call("GET", path, nil))
+	after := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.Equal(t, before.Total, after.Total)
 }
 
@@ -213,7 +218,7 @@ func TestANewSlotGetsTheUsualDoseUnderTheCaps(t *testing.T) {
 	path := sessionPath("Noor Halloran")
 	d := draft(c, path)
 	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "curl_turning", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
-	saved := got[httpapi.SessionView](c, 200, c.call("PUT", path, d))
+	saved := got[view.SessionView](c, 200, c.call("PUT", path, d))
 	assert.Equal(t, 3, saved.Slots[3].Rows[0].Reserve, "cautious: three in reserve")
 	assert.True(t, saved.Slots[3].Rows[0].Load.Find)
 	assert.Contains(t, saved.Slots[3].LoadWords, "find it", "no kg is invented")
@@ -222,19 +227,19 @@ func TestANewSlotGetsTheUsualDoseUnderTheCaps(t *testing.T) {
 func TestTheSheet(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, jory)
-	sheet := got[httpapi.SheetView](c, 200, c.call("GET", sessionPath("Aurelio Finch")+"/sheet", nil))
-	require.Len(t, sheet.Slots, 4)
-	assert.Equal(t, "bar 60 kg", sheet.Slots[0].Load)
-	assert.Equal(t, "14 kg a hand", sheet.Slots[1].Load)
-	assert.Equal(t, "body weight", sheet.Slots[2].Load)
-	for _, line := range sheet.Slots {
+	page := got[sheet.SheetView](c, 200, c.call("GET", sessionPath("Aurelio Finch")+"/sheet", nil))
+	require.Len(t, page.Slots, 4)
+	assert.Equal(t, "bar 60 kg", page.Slots[0].Load)
+	assert.Equal(t, "14 kg a hand", page.Slots[1].Load)
+	assert.Equal(t, "body weight", page.Slots[2].Load)
+	for _, line := range page.Slots {
 		for _, v := range []string{line.Title, line.Sets, line.Effort, line.Rest, line.Tempo, line.Load, line.Stop} {
 			assert.NotEmpty(t, v)
 		}
 	}
-	unscreened := got[httpapi.SheetView](c, 200, c.call("GET", sessionPath("Pelle Sandoval")+"/sheet", nil))
+	unscreened := got[sheet.SheetView](c, 200, c.call("GET", sessionPath("Pelle Sandoval")+"/sheet", nil))
 	assert.NotEmpty(t, unscreened.Blocked)
-	pressure := got[httpapi.SheetView](c, 200, c.call("GET", sessionPath("Bettina Groos")+"/sheet", nil))
+	pressure := got[sheet.SheetView](c, 200, c.call("GET", sessionPath("Bettina Groos")+"/sheet", nil))
 	assert.Contains(t, pressure.Caps, "Rest at least 90 s after every set.")
 }
 
@@ -242,7 +247,7 @@ func TestTheLog(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, jory)
 	path := sessionPath("Tobias Quill") + "/log"
-	log := got[httpapi.LogView](c, 200, c.call("GET", path, nil))
+	log := got[sessions.LogView](c, 200, c.call("GET", path, nil))
 	turning := log.Slots[0]
 	assert.Equal(t, []string{"left", "right"}, turning.Sides, "the arms take turns")
 	assert.Equal(t, []string{"both"}, log.Slots[2].Sides)
@@ -252,21 +257,21 @@ func TestTheLog(t *testing.T) {
 		return with(map[string]any{"id": newID(), "slot": turning.ID, "side": "left", "set_no": 1, "reps": 9, "whole_kg": 14, "reserve": 1, "note": " steady "}, more)
 	}
 	first := entry(nil)
-	got[httpapi.LogView](c, 200, c.call("POST", path, first))
-	log = got[httpapi.LogView](c, 200, c.call("POST", path, first))
+	got[sessions.LogView](c, 200, c.call("POST", path, first))
+	log = got[sessions.LogView](c, 200, c.call("POST", path, first))
 	require.Len(t, log.Slots[0].Entries, 1, "sent twice, logged once")
 	assert.Equal(t, "steady", log.Slots[0].Entries[0].Note)
 	assert.Equal(t, "dumbbell 18.7 kg", log.Slots[0].Entries[0].Estimate)
 	assert.Equal(t, "right", log.Slots[0].Next.Side, "the other arm is next")
 	assert.Equal(t, 1, log.Slots[0].Next.SetNo)
-	log = got[httpapi.LogView](c, 200, c.call("POST", path, entry(map[string]any{"side": "right", "reps": 14})))
+	log = got[sessions.LogView](c, 200, c.call("POST", path, entry(map[string]any{"side": "right", "reps": 14})))
 	assert.Equal(t, 2, log.Slots[0].Next.SetNo)
 	assert.Empty(t, log.Slots[0].Entries[1].Estimate, "over twelve reps nothing is estimated")
-	log = got[httpapi.LogView](c, 200, c.call("POST", path, entry(map[string]any{"reps": 10, "replaces": first["id"]})))
+	log = got[sessions.LogView](c, 200, c.call("POST", path, entry(map[string]any{"reps": 10, "replaces": first["id"]})))
 	require.Len(t, log.Slots[0].Entries, 2)
 	assert.Equal(t, 10, log.Slots[0].Entries[0].Reps)
 	cable := with(entry(nil), map[string]any{"slot": log.Slots[1].ID, "whole_kg": 20})
-	log = got[httpapi.LogView](c, 200, c.call("POST", path, cable))
+	log = got[sessions.LogView](c, 200, c.call("POST", path, cable))
 	assert.Equal(t, "stack 20 kg", log.Slots[1].Entries[0].Load)
 
 	for name, bad := range map[string]map[string]any{
@@ -289,13 +294,13 @@ func TestALogOutlivesItsSlot(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	path := sessionPath("Ines Karlova")
-	log := got[httpapi.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
 	gone := log.Slots[0]
-	got[httpapi.LogView](c, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": gone.ID, "side": "both", "set_no": 1, "reps": 12, "whole_kg": 10, "reserve": 2, "note": ""}))
+	got[sessions.LogView](c, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": gone.ID, "side": "both", "set_no": 1, "reps": 12, "whole_kg": 10, "reserve": 2, "note": ""}))
 	d := draft(c, path)
 	d["slots"] = d["slots"].([]any)[1:]
-	got[httpapi.SessionView](c, 200, c.call("PUT", path, d))
-	log = got[httpapi.LogView](c, 200, c.call("GET", path+"/log", nil))
+	got[view.SessionView](c, 200, c.call("PUT", path, d))
+	log = got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
 	last := log.Slots[len(log.Slots)-1]
 	assert.False(t, last.Planned)
 	assert.Equal(t, gone.Title, last.Title)
@@ -305,12 +310,12 @@ func TestALogOutlivesItsSlot(t *testing.T) {
 func TestTheWallAndTheThread(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	wall := got[struct{ Clients []httpapi.ClientCard }](c, 200, c.call("GET", "/clients", nil))
+	wall := got[struct{ Clients []clients.ClientCard }](c, 200, c.call("GET", "/clients", nil))
 	require.Len(t, wall.Clients, 8)
 	assert.True(t, wall.Clients[0].Today && wall.Clients[1].Today, "today's come first")
 	assert.False(t, wall.Clients[2].Today)
 	for _, one := range wall.Clients {
-		v := got[httpapi.ClientView](c, 200, c.call("GET", fmt.Sprint("/clients/", one.ID), nil))
+		v := got[clients.ClientView](c, 200, c.call("GET", fmt.Sprint("/clients/", one.ID), nil))
 		assert.Len(t, v.Knots, 6)
 		assert.Equal(t, one.Session, v.Current)
 		assert.NotEmpty(t, v.Screened)

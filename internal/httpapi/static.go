@@ -6,6 +6,8 @@ import (
 	"path"
 	"regexp"
 	"strings"
+
+	"musculus/internal/httpapi/op"
 )
 
 // serveWeb serves the front end: files by name, everything else the page
@@ -14,7 +16,7 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 	files := http.FileServerFS(web)
 	return func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			writeProblem(w, problem(http.StatusMethodNotAllowed, "this address does not take that method"))
+			op.WriteProblem(w, op.Problem(http.StatusMethodNotAllowed, "this address does not take that method"))
 			return
 		}
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")

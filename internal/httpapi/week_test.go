@@ -4,11 +4,12 @@ import (
 	"strings"
 	"testing"
 
+	"musculus/internal/httpapi/week"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
-	"musculus/internal/httpapi"
 )
 
 type weekView struct {
@@ -134,7 +135,7 @@ func TestFillsAreByHead(t *testing.T) {
 	require.Equal(t, 200, c.call("PUT", path+"/emphasis", map[string]any{"version": 1, "levels": map[string]any{"brachialis": "prioritise"}, "until": "2027-01-22"}).status)
 	fresh := map[string]any{"id": newID(), "write": newID(), "version": 0, "name": "Plain", "planned_on": "2026-12-15", "warm_up_min": 5,
 		"slots": []any{map[string]any{"id": newID(), "movement": "curl_standing_dumbbells", "settings": map[string]any{}, "cues": []any{}, "rows": rows(3, 8, 12, 2, 90, nil)}}}
-	w := got[httpapi.WeekView](c, 200, c.call("POST", path+"/week?of=2026-12-15", map[string]any{"sessions": []any{fresh}}))
+	w := got[week.WeekView](c, 200, c.call("POST", path+"/week?of=2026-12-15", map[string]any{"sessions": []any{fresh}}))
 	level, total := map[string]float64{}, map[string]float64{}
 	for _, h := range w.Ledger.Slice.Heads {
 		level[h.ID], total[h.ID] = h.Level, h.Value

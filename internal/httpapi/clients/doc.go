@@ -1,0 +1,21 @@
+// Package clients holds the operations of the wall and of one client: the record,
+// the dossier, what a client does now.
+package clients
+
+import (
+	"github.com/danielgtaylor/huma/v2"
+
+	"musculus/internal/httpapi/op"
+)
+
+// place is the server as this place sees it.
+type place struct{ *op.Server }
+
+// Register adds the operations of this place.
+func Register(api huma.API, s *op.Server) {
+	p := &place{s}
+	p.registerClients(api)
+	p.registerDossier(api)
+	p.registerClientLife(api)
+	p.registerPresent(api)
+}

@@ -1,0 +1,130 @@
+package clients
+
+import (
+	"context"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/store"
+)
+
+func (s *place) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (DossierView, error) {
+	c, err := tx.Client(ctx, id)
+	if err != nil {
+		return DossierView{}, err
+	}
+	rooms, err := tx.Rooms(ctx)
+	if err != nil {
+		return DossierView{}, err
+	}
+	rounds, err := tx.Screenings(ctx, id)
+	if err != nil {
+		return DossierView{}, err
+	}
+	today := s.Day(ctx)
+	out := DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
+		WishKinds: []WishView{}, Wishes: []WishView{}, Studio: []RoomName{}, Questions: []QuestionView{}, Joints: viewJoints(c.Joints), Mobility: c.Dossier.Mobility.Says(), Health: person.NoDiagnosis}
+	for _, k := range person.WishKinds {
+		out.WishKinds = append(out.WishKinds, viewWish(&k))
+	}
+	for _, w := range c.Dossier.Wishes {
+		v := WishView{Heads: []string{}}
+		if kinds := person.WishHeads(w.Text); len(kinds) > 0 {
+			v = viewWish(kinds[0])
+		}
+		out.Wishes = append(out.Wishes, v)
+	}
+	for _, r := range rooms {
+		out.Studio = append(out.Studio, RoomName{r.ID, r.Name})
+	}
+	for _, id := range c.Standing(today).Caps {
+		out.Caps = append(out.Caps, id.Words())
+	}
+	for _, q := range person.Questions {
+		out.Questions = append(out.Questions, QuestionView{q.ID, q.Text, q.Says, q.Level.ID(), q.Clears})
+	}
+	if c.Dossier.HealthConsent == nil { // out of sight until it is erased or allowed again
+		out.Hidden, rounds = len(rounds), nil
+	}
+	out.MayMeasure = c.Dossier.MayMeasure(today)
+	for i, r := range rounds {
+		if i == 0 {
+			out.Asked = &RoundView{r.On.String(), r.On.Words(), r.By, r.Answers}
+		}
+		out.Rounds = append(out.Rounds, r.On.Words())
+	}
+	out.Verdicts, err = s.verdicts(ctx, &c)
+	return out, err
+}
+
+func viewWish(k *person.WishKind) WishView {
+	v := WishView{k.Says, k.Heads, k.Note}
+	if v.Heads == nil {
+		v.Heads = []string{}
+	}
+	return v
+}
+
+func viewStanding(st person.Standing) StandingView {
+	out := StandingView{Level: st.Level.ID(), Heading: st.Heading(), MayTrain: st.MayTrain(), Said: []SaidView{}}
+	for _, said := range st.Said {
+		out.Said = append(out.Said, SaidView{said.Level.ID(), said.Words})
+	}
+	return out
+}
+
+// viewJoints lists every joint of both sides, with what was reported.
+func viewJoints(reports []person.JointReport) []JointView {
+	out := []JointView{}
+	for _, j := range movement.Joints {
+		for _, side := range []person.Side{person.Left, person.Right} {
+			v := JointView{Joint: string(j), Name: j.Words(), Side: string(side), Reports: []JointPoint{}}
+			for _, r := range reports { // oldest first
+				if r.Joint == j && r.Side == side {
+					v.Reports = append(v.Reports, JointPoint{r.On.String(), r.On.Words(), r.Score, r.Provokes, r.Outside})
+					score := r.Score
+					v.Score = &score
+				}
+			}
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+// verdicts rules on the whole catalogue for a client.
+func (s *place) verdicts(ctx context.Context, c *store.Client) (VerdictCount, error) {
+	out := VerdictCount{Lines: []VerdictLine{}}
+	y, err := s.Yardstick(c.Dossier.Body())
+	if err != nil {
+		return out, err
+	}
+	fence, room := s.Fence(c), c.Room()
+	for _, m := range op.Movements(ctx).Movements {
+		set := m.Default()
+		p, _ := set.Profile(y) // a body that cannot do it is still judged by the joints
+		v := fence.Judge(set, p)
+		if len(room.Missing(set)) > 0 {
+			out.Lacking++
+		}
+		switch v.Ruling {
+		case person.Allowed:
+			out.Allowed++
+			continue
+		case person.Modify:
+			out.Modify++
+		default:
+			out.Avoid++
+		}
+		words := make([]string, len(v.Reasons))
+		for i, r := range v.Reasons {
+			words[i] = r.Words
+		}
+		out.Lines = append(out.Lines, VerdictLine{m.ID, set.Title(), string(v.Ruling), strings.Join(words, " "), v.Overridden})
+	}
+	return out, nil
+}

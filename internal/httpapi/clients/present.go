@@ -1,0 +1,148 @@
+package clients
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/present"
+	"musculus/internal/figure"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/store"
+	"musculus/internal/view"
+)
+
+// PresentView is what a client does now, read line by line, and what it covers.
+type PresentView struct {
+	Lines   []PresentLine  `json:"lines"`
+	Heads   []CoveredView  `json:"heads"`
+	Repeats []string       `json:"repeats"` // pairs of lines that are one idea twice
+	Never   []string       `json:"never"`   // heads that get next to nothing
+	Open    int            `json:"open"`    // lines still asked
+	Slice   view.SliceView `json:"slice"`
+	Assumed string         `json:"assumed"`
+}
+
+// PresentLine is one line of the list.
+type PresentLine struct {
+	Text    string            `json:"text"`
+	Sets    int               `json:"sets"` // 0: not said
+	Chosen  string            `json:"chosen"`
+	Name    string            `json:"name"`
+	Choices []view.ChoiceView `json:"choices"`
+	Ask     string            `json:"ask"`
+}
+
+// CoveredView is what one head gets, by the length it works at.
+type CoveredView struct {
+	ID     string  `json:"id"`
+	Name   string  `json:"name"`
+	Sets   float64 `json:"sets"`
+	Short  float64 `json:"short"`
+	Middle float64 `json:"middle"`
+	Long   float64 `json:"long"`
+}
+
+type presentInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Text string `json:"text" maxLength:"5000"`
+	}
+}
+
+type presentOutput struct{ Body PresentView }
+
+type answerInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		Text     string `json:"text" maxLength:"5000" doc:"the whole list, to be read again"`
+		Line     string `json:"line" maxLength:"300"`
+		Movement string `json:"movement" maxLength:"60"`
+	}
+}
+
+func (s *place) registerPresent(api huma.API) {
+	huma.Register(api, op.Operation("read-present", http.MethodPost, "/clients/{client}/present", "Read what the client does now"), s.readPresent)
+	huma.Register(api, op.Operation("answer-present", http.MethodPut, "/clients/{client}/present/answers", "Say which movement a line is"), s.answerPresent)
+}
+
+func (s *place) readPresent(ctx context.Context, in *presentInput) (*presentOutput, error) {
+	out := &presentOutput{}
+	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
+		out.Body, err = s.present(ctx, tx, in.Client, in.Body.Text)
+		return err
+	})
+}
+
+func (s *place) answerPresent(ctx context.Context, in *answerInput) (*presentOutput, error) {
+	words := present.Words(in.Body.Line)
+	if words == "" {
+		return nil, op.FieldProblem("body.line", "this line has no words to keep an answer under")
+	}
+	if op.Movements(ctx).Get(in.Body.Movement) == nil {
+		return nil, op.FieldProblem("body.movement", "there is no movement %q", in.Body.Movement)
+	}
+	out := &presentOutput{}
+	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, _ *store.Client) error {
+		if err := tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement); err != nil {
+			return err
+		}
+		var err error
+		out.Body, err = s.present(ctx, tx, in.Client, in.Body.Text)
+		return err
+	})
+}
+
+func (s *place) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text string) (PresentView, error) {
+	out := PresentView{Lines: []PresentLine{}, Heads: []CoveredView{}, Repeats: []string{}, Never: []string{},
+		Assumed: "Counted as hard sets, three where none are said: a list does not tell its effort."}
+	c, err := tx.Client(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	answers, err := tx.PresentAnswers(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	y, err := s.Yardstick(c.Dossier.Body())
+	if err != nil {
+		return out, err
+	}
+	catalogue := op.Movements(ctx)
+	name := func(id string) string {
+		if m := catalogue.Get(id); m != nil {
+			return m.Default().Name()
+		}
+		return id
+	}
+	lines := present.Read(text, catalogue, answers)
+	for _, l := range lines {
+		v := PresentLine{Text: l.Text, Sets: l.Sets, Chosen: l.Chosen, Choices: []view.ChoiceView{}, Ask: l.Ask}
+		if l.Chosen != "" {
+			v.Name = name(l.Chosen)
+		}
+		for _, id := range l.Choices {
+			v.Choices = append(v.Choices, view.ChoiceView{Value: id, Words: name(id)})
+		}
+		out.Lines = append(out.Lines, v)
+	}
+	picture := present.Cover(lines, catalogue, y, c.Stance)
+	var sets [arm.HeadCount]float64
+	for h, got := range picture.Heads {
+		sets[h] = got.Sets
+		out.Heads = append(out.Heads, CoveredView{arm.Heads[h].ID, arm.Heads[h].Name, view.Round4(got.Sets), view.Round4(got.Zones[0]), view.Round4(got.Zones[1]), view.Round4(got.Zones[2])})
+	}
+	for _, r := range picture.Repeats {
+		out.Repeats = append(out.Repeats, fmt.Sprintf("“%s” and “%s” are nearly one idea twice.", lines[r.A].Text, lines[r.B].Text))
+	}
+	for _, h := range picture.Never {
+		out.Never = append(out.Never, arm.Heads[h].Name)
+	}
+	out.Open = picture.Open
+	out.Slice = view.SliceOf("Effective sets of the present list", sets, sets, sets, view.Levels(sets, figure.SetsLevel))
+	return out, nil
+}

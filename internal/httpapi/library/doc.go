@@ -1,0 +1,22 @@
+// Package library holds the operations of movements and set-ups: the Library, the
+// Fitting and what is fitted there, a studio's own movements, verdicts on a set-up.
+package library
+
+import (
+	"github.com/danielgtaylor/huma/v2"
+
+	"musculus/internal/httpapi/op"
+)
+
+// place is the server as this place sees it.
+type place struct{ *op.Server }
+
+// Register adds the operations of this place.
+func Register(api huma.API, s *op.Server) {
+	p := &place{s}
+	p.registerCatalogue(api)
+	p.registerFitting(api)
+	p.registerLibrary(api)
+	p.registerOwn(api)
+	p.registerVerdicts(api)
+}

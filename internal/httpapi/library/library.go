@@ -1,0 +1,192 @@
+package library
+
+import (
+	"context"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/stance"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/store"
+	"musculus/internal/view"
+)
+
+// EntryHead is what a library entry gives one head.
+type EntryHead struct {
+	ID   string  `json:"id"`
+	Bias float64 `json:"bias"`
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	// Length is the mean length's place in the head's reach, −1…1; absent where
+	// nothing is computed.
+	Length *float64 `json:"length,omitempty"`
+	Zone   string   `json:"zone"` // short, middle, long, or empty
+}
+
+// LibraryEntry is a movement at its defaults, with what it can be found by.
+type LibraryEntry struct {
+	Key       string            `json:"key"` // the movement's id, or that of a kept set-up
+	ID        string            `json:"id"`
+	Name      string            `json:"name"`
+	Action    string            `json:"action"`
+	Computed  bool              `json:"computed"`
+	Grade     string            `json:"grade"`
+	Glyph     view.Glyph        `json:"glyph"`
+	Heads     []EntryHead       `json:"heads"`
+	Hardest   string            `json:"hardest"` // long, middle, short third of the range; empty for graded work
+	Hand      string            `json:"hand"`    // up, thumb, down, turning
+	Arms      string            `json:"arms"`    // one, two
+	SafeAlone string            `json:"safe_alone" enum:"yes,no,pins"`
+	Partner   string            `json:"partner"`
+	Implement string            `json:"implement"`
+	Load      string            `json:"load" enum:"free,cable,body,machine"`
+	Joints    []Joint           `json:"joints"`
+	UpperArm  string            `json:"upper_arm"`
+	Stop      string            `json:"stop"`
+	Hold      string            `json:"hold"`   // where on the implement the hand is
+	Wrist     string            `json:"wrist"`  // level, cupped, tilted_up
+	Anchor    string            `json:"anchor"` // what holds the upper arm, empty for nothing
+	Needs     []string          `json:"needs"`
+	Faults    []string          `json:"faults"`   // what is seen to go wrong
+	Settings  movement.Settings `json:"settings"` // turned, where it is a set-up the studio kept
+	Own       bool              `json:"own"`
+	Lacks     []string          `json:"lacks"`             // what the client's room lacks
+	Verdict   *view.VerdictView `json:"verdict,omitempty"` // for a client
+	Tried     []TryOutView      `json:"tried,omitempty"`
+	Refused   string            `json:"refused"` // why this body cannot do it at its defaults
+}
+
+// Joint is how hard a movement is on a joint.
+type Joint struct {
+	Name  string `json:"name"`
+	Score int    `json:"score"` // 0–3
+}
+
+type libraryInput struct {
+	Client string `query:"client" doc:"whose body, stance and room; absent: the average adult"`
+	Stance string `query:"stance"`
+}
+
+type libraryOutput struct {
+	Body struct {
+		Stance  string         `json:"stance"`
+		Entries []LibraryEntry `json:"entries"`
+	}
+}
+
+func (s *place) registerLibrary(api huma.API) {
+	huma.Register(api, op.Operation("library", http.MethodGet, "/library", "The catalogue under a stance"), s.library)
+	huma.Register(api, op.Operation("near", http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
+	huma.Register(api, op.Operation("tune", http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
+	huma.Register(api, op.Operation("look", http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
+	huma.Register(api, op.Operation("hints", http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
+	huma.Register(api, op.Operation("fault-costs", http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
+}
+
+func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, error) {
+	var id *uuid.UUID
+	if in.Client != "" {
+		parsed, err := uuid.Parse(in.Client)
+		if err != nil {
+			return nil, op.FieldProblem("query.client", "not an id")
+		}
+		id = &parsed
+	}
+	c, err := s.ClientOf(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	body, st, err := s.Wearer(ctx, c, in.Stance)
+	if err != nil {
+		return nil, err
+	}
+	y, err := s.Yardstick(body)
+	if err != nil {
+		return nil, op.ProblemOf(err)
+	}
+	tried, err := s.triedBy(ctx, c)
+	if err != nil {
+		return nil, err
+	}
+	fence := s.Fence(c)
+	out := &libraryOutput{}
+	out.Body.Stance = st.Name
+	out.Body.Entries = []LibraryEntry{}
+	for _, m := range op.Movements(ctx).Movements {
+		e := libraryEntry(m.Default(), y, st, fence)
+		e.Lacks, e.Tried = op.Lacks(c, m.Default()), tried[m.ID]
+		out.Body.Entries = append(out.Body.Entries, e)
+	}
+	own := op.OwnOf(ctx)
+	for _, k := range own.SetUps {
+		if set, err := k.SetUp(own.Catalogue); err == nil {
+			e := libraryEntry(set, y, st, fence)
+			e.Key, e.Name, e.Own, e.Lacks = k.ID.String(), k.Name+": "+set.Name(), true, op.Lacks(c, set)
+			out.Body.Entries = append(out.Body.Entries, e)
+		}
+	}
+	return out, nil
+}
+
+// triedBy lists a client's try-outs by movement.
+func (s *place) triedBy(ctx context.Context, c *store.Client) (map[string][]TryOutView, error) {
+	out := map[string][]TryOutView{}
+	if c == nil {
+		return out, nil
+	}
+	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		tried, err := tx.TryOuts(ctx, c.ID)
+		for _, t := range tried {
+			out[t.Movement] = append(out[t.Movement], viewTryOut(ctx, t))
+		}
+		return err
+	})
+}
+
+// libraryEntry views a movement by one of its set-ups.
+func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) LibraryEntry {
+	m := set.Movement
+	var p *effort.Profile
+	refused := ""
+	if m.Computed() {
+		var err error
+		if p, err = set.Profile(y); err != nil {
+			refused = err.Error()
+		}
+	}
+	r := stance.Shipped.Read(st, set, p)
+	out := LibraryEntry{Key: m.ID, ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: view.GlyphOf(set, p, &r), Heads: []EntryHead{},
+		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
+		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: set.Turned(),
+		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Stop, Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
+			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}}}
+	if set.ArmsInTurn() == 2 {
+		out.Arms = "one"
+	}
+	if m.Graded != nil {
+		out.Grade = m.Graded.Grade
+	}
+	for _, f := range m.FaultsOf() {
+		out.Faults = append(out.Faults, f.Seen)
+	}
+	for h, b := range r {
+		e := EntryHead{ID: arm.Heads[h].ID, Bias: view.Round4(b.Bar), Low: view.Round4(b.Low), High: view.Round4(b.High)}
+		if p != nil && p.Heads[h].Agonist {
+			z := view.Round4(arm.Reaches[h].Stretch(p.Heads[h].Mean))
+			e.Length, e.Zone = &z, string(p.Heads[h].Zone)
+		}
+		out.Heads = append(out.Heads, e)
+	}
+	if p != nil {
+		out.Hardest = stance.HardestPart(p)
+	}
+	out.Verdict = view.Judged(fence, set, p)
+	return out
+}

@@ -1,0 +1,154 @@
+package op
+
+import (
+	"context"
+	"fmt"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+)
+
+// Monday reads a day of a week and returns the week's first.
+func (s *Server) Monday(ctx context.Context, of string) (day.Day, error) {
+	d := s.Day(ctx)
+	if of != "" {
+		parsed, err := day.Parse(of)
+		if err != nil {
+			return 0, FieldProblem("query.of", "not a date")
+		}
+		d = parsed
+	}
+	return d.Monday(), nil
+}
+
+// aims is what a client's weeks are counted against.
+func (s *Server) aims(ctx context.Context, tx *store.Tx, c *store.Client) (*week.Aims, error) {
+	emphasis, _, err := tx.Emphasis(ctx, c.ID)
+	if err != nil {
+		return nil, err
+	}
+	since, err := tx.Since(ctx, c.ID, s.Now())
+	if err != nil {
+		return nil, err
+	}
+	today := s.Day(ctx)
+	out := &week.Aims{FirstYear: c.Dossier.FirstYear(today), Elsewhere: c.Dossier.Elsewhere, Minutes: c.Dossier.Minutes, Weekdays: c.Dossier.Weekdays, Since: since, Today: today}
+	for h := range out.Levels {
+		out.Levels[h] = emphasis.Of(arm.HeadIndex(h), today)
+	}
+	return out, nil
+}
+
+// shelfKey is what the catalogue's shelf and what set-ups come to depend on.
+type shelfKey struct {
+	yardstick *effort.Yardstick
+	stance    string
+	catalogue *movement.Catalogue
+}
+
+type stocked struct {
+	shelf *week.Shelf
+	memo  *week.Memo
+}
+
+// mostShelves is how many bodies under how many stances are remembered.
+const mostShelves = 200
+
+// stock returns the shelf and the memo for a trainee's body and stance.
+func (s *Server) stock(ctx context.Context, t *week.Trainee) (*stocked, error) {
+	key := shelfKey{t.Yardstick, fmt.Sprint(t.Stance.ID, t.Stance.Rules), Movements(ctx)}
+	return s.shelves.of(ctx, key, func(ctx context.Context) (*stocked, error) {
+		return &stocked{week.Stock(Movements(ctx), t.Yardstick, t.Stance), week.NewMemo(t.Yardstick, t.Stance)}, nil
+	})
+}
+
+// AuditedWeek is a client's week with what it comes to and what is wrong with it.
+type AuditedWeek struct {
+	T        *week.Trainee
+	Week     week.Week
+	Ledger   week.Ledger
+	Found    []week.Found
+	Accepted map[string]store.Accepted
+}
+
+// WeekRead is what a week is counted and audited from.
+type WeekRead struct {
+	C        *store.Client
+	From     day.Day
+	Kept     []store.Session
+	t        *week.Trainee
+	accepted map[string]store.Accepted
+}
+
+// ReadWeekOf reads what a client's week is audited against.
+func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekRead, error) {
+	r := WeekRead{C: c, From: from, Kept: kept}
+	var err error
+	if r.t, err = s.Informed(ctx, tx, c); err != nil {
+		return r, err
+	}
+	if r.t.Aims, err = s.aims(ctx, tx, c); err != nil {
+		return r, err
+	}
+	if err = s.history(ctx, tx, c, r.t.Aims, from); err != nil {
+		return r, err
+	}
+	r.accepted, err = tx.AcceptedFindings(ctx, c.ID)
+	return r, err
+}
+
+// AuditRead counts and audits a week that was read; the first shown findings come with
+// their fixes.
+func (s *Server) AuditRead(ctx context.Context, r *WeekRead, shown int) (out AuditedWeek, err error) {
+	out.T, out.Accepted = r.t, r.accepted
+	if out.Week, err = plannedWeek(r.Kept); err != nil {
+		return out, err
+	}
+	stock, err := s.stock(ctx, out.T)
+	if err != nil {
+		return out, err
+	}
+	out.T.Memo = stock.memo
+	out.Ledger = out.Week.Count(out.T)
+	out.Found = out.Week.Audit(out.T, stock.shelf, &out.Ledger, shown)
+	return out, nil
+}
+
+// GraveFindings counts what is wrong with a week and was not let stand.
+func (a *AuditedWeek) GraveFindings() (n int) {
+	for _, f := range a.Found {
+		if _, ok := a.Accepted[f.Key]; !ok && f.Severity != week.Note {
+			n++
+		}
+	}
+	return n
+}
+
+// plannedWeek turns kept sessions into the core's week.
+func plannedWeek(kept []store.Session) (week.Week, error) {
+	var out week.Week
+	for i := range kept {
+		if len(kept[i].Faults) > 0 {
+			return out, Faults("body.", kept[i].Faults)
+		}
+		out.Sessions = append(out.Sessions, kept[i].Planned)
+	}
+	return out, nil
+}
+
+// history tells the aims what the week before asked for.
+func (s *Server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
+	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1, Movements(ctx))
+	if err != nil || len(kept) == 0 {
+		return err
+	}
+	before, err := plannedWeek(kept)
+	if err == nil { // one that can no longer be read is nothing to compare with
+		aims.Before = &before
+	}
+	return nil
+}

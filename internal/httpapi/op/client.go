@@ -1,0 +1,139 @@
+package op
+
+import (
+	"context"
+	"time"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/measure"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/priority"
+	"musculus/internal/core/week"
+	"musculus/internal/store"
+	"musculus/internal/view"
+)
+
+type ClientInput struct {
+	Client uuid.UUID `path:"client"`
+}
+
+// Trainee is what the core needs of a client.
+func (s *Server) Trainee(c *store.Client) (*week.Trainee, error) {
+	y, err := s.Yardstick(c.Dossier.Body())
+	if err != nil {
+		return nil, err
+	}
+	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.Fence(c)}, nil
+}
+
+// Informed is the trainee with what her log says of each series.
+func (s *Server) Informed(ctx context.Context, tx *store.Tx, c *store.Client) (*week.Trainee, error) {
+	t, err := s.Trainee(c)
+	if err == nil { // a client back after longer is another one
+		t.Own, err = tx.Own(ctx, c.ID, s.Now(), Movements(ctx))
+	}
+	return t, err
+}
+
+// Blocked says why a client may not train today, "" if she may.
+func (s *Server) Blocked(c *store.Client) string {
+	if c == nil {
+		return ""
+	}
+	if standing := c.Standing(s.DayOf(c)); !standing.MayTrain() {
+		return standing.Heading()
+	}
+	return ""
+}
+
+// caps is what a client's doses may not go beyond today.
+func (s *Server) caps(c *store.Client) person.Caps {
+	standing := c.Standing(s.DayOf(c))
+	return person.CapsOf(standing.Caps)
+}
+
+// Fence is what keeps a client from set-ups today; nil without a client.
+func (s *Server) Fence(c *store.Client) *person.Fence {
+	if c == nil {
+		return nil
+	}
+	return &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: s.caps(c), Overrides: c.Overrides}
+}
+
+// Day is today as the core counts.
+func (s *Server) Day(ctx context.Context) day.Day { return day.At(s.Now().In(store.ZoneOf(ctx))) }
+
+// DayOf is today where a client trains.
+func (s *Server) DayOf(c *store.Client) day.Day { return day.At(s.Now().In(c.Zone)) }
+
+func DateWords(t time.Time) string { return t.Format("2 January 2006") }
+
+// Ago tells a day against today.
+func (s *Server) Ago(ctx context.Context, on day.Day) string {
+	return on.FromToday(s.Day(ctx))
+}
+
+// roomOf is the client's room, nil without a client.
+func (s *Server) ClientOf(ctx context.Context, id *uuid.UUID) (*store.Client, error) {
+	if id == nil {
+		return nil, nil
+	}
+	var c store.Client
+	err := s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
+		c, err = tx.Client(ctx, *id)
+		return err
+	})
+	return &c, err
+}
+
+func Lacks(c *store.Client, set movement.SetUp) []string {
+	if c == nil {
+		return []string{}
+	}
+	if out := c.Room().Missing(set); out != nil {
+		return out
+	}
+	return []string{}
+}
+
+// Measurings are a client's measuring sessions as far as they may be seen.
+func (s *Server) Measurings(ctx context.Context, tx *store.Tx, c *store.Client) ([]store.Measuring, error) {
+	if c.Dossier.MayMeasure(s.DayOf(c)) != "" {
+		return nil, nil
+	}
+	return tx.Measurings(ctx, c.ID)
+}
+
+func SessionsOf(kept []store.Measuring) []measure.Session {
+	out := make([]measure.Session, len(kept))
+	for i, k := range kept {
+		out[i] = k.Session
+	}
+	return out
+}
+
+// EmphasisSlice is a client's slice: the week's target of each head.
+func EmphasisSlice(c *store.Client, e *priority.Emphasis, today day.Day) view.SliceView {
+	var mid, low, high [arm.HeadCount]float64
+	for h := range arm.HeadCount {
+		t := priority.TargetOf(e.Of(arm.HeadIndex(h), today), c.Dossier.FirstYear(today))
+		mid[h], low[h], high[h] = (t.Low+t.High)/2, t.Low, t.High
+	}
+	first := priority.TargetOf(priority.Prioritise, false)
+	return view.SliceOf("Effective sets a week to aim for", mid, low, high, view.Levels(mid, func(x float64) float64 { return x / ((first.Low + first.High) / 2) }))
+}
+
+// Offered says what may be offered to a client: what the room has, unless any
+// room will do, and nothing that is to be avoided.
+func (s *Server) Offered(c *store.Client, anyRoom bool) func(movement.SetUp, *effort.Profile) bool {
+	fence := s.Fence(c)
+	return func(o movement.SetUp, p *effort.Profile) bool {
+		v := fence.Judge(o, p)
+		return !v.Barred() && (anyRoom || len(Lacks(c, o)) == 0)
+	}
+}

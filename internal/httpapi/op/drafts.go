@@ -1,0 +1,54 @@
+package op
+
+import (
+	"context"
+	"fmt"
+
+	"musculus/internal/core/day"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
+	"musculus/internal/store"
+)
+
+// The days a session may be planned on.
+var firstDay, lastDay = day.Of(2000, 1, 1), day.Of(2100, 12, 31)
+
+// Floor is what a client's loads are worked out for.
+func Floor(c *store.Client) *plan.Floor {
+	return &plan.Floor{Room: c.Room(), BodyMass: c.Dossier.Body().BodyMass}
+}
+
+// Read turns what is edited into what would be kept: slots without rows get the
+// usual one, loads are those of the client's room. What cannot be read is told.
+func (s *Server) Read(ctx context.Context, c *store.Client, d *plan.Planned) (store.Session, []*movement.FieldError) {
+	out := store.Session{ClientID: c.ID, Planned: *d}
+	out.Tidy(dose.Usual(s.caps(c)))
+	wrong := out.Says()
+	if out.On < firstDay || out.On > lastDay {
+		wrong = append(wrong, &movement.FieldError{Field: "planned_on", Reason: "not a date between 2000 and 2100"})
+	}
+	unknown := out.Resolve(Movements(ctx))
+	if len(unknown) == 0 {
+		out.Settle(Floor(c))
+	}
+	return out, append(wrong, unknown...)
+}
+
+// Checked reads a draft and refuses whatever is wrong with it.
+func (s *Server) Checked(ctx context.Context, c *store.Client, d *plan.Planned) (store.Session, error) {
+	draft, wrong := s.Read(ctx, c, d)
+	if len(wrong) == 0 {
+		t, err := s.Trainee(c)
+		if err != nil {
+			return draft, err
+		}
+		wrong = t.Check(&draft.Session)
+		for i := range draft.Slots {
+			if err := draft.Slots[i].SetUpIn(0).Reach(c.Dossier.Body()); err != nil {
+				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("slots[%d].settings", i), Reason: err.Error()})
+			}
+		}
+	}
+	return draft, Faults("body.", wrong)
+}

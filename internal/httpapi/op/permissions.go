@@ -1,0 +1,198 @@
+package op
+
+import (
+	"context"
+	"net/http"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/store"
+)
+
+var (
+	nobody    = []store.Role{}
+	owners    = []store.Role{store.Owner}
+	planners  = []store.Role{store.Owner, store.Coach}
+	everybody = []store.Role{store.Owner, store.Coach, store.Assistant}
+)
+
+// permissions says who may call which operation; nobody means that no sign-in
+// is needed. An operation without a row here cannot be registered.
+var permissions = map[string][]store.Role{
+	"sign-in":            nobody,
+	"sign-out":           nobody,
+	"me":                 everybody,
+	"studio":             everybody,
+	"set-zone":           owners,
+	"catalogue":          everybody,
+	"fit":                everybody,
+	"library":            everybody,
+	"near":               everybody,
+	"tune":               everybody,
+	"fault-costs":        everybody,
+	"look":               everybody,
+	"hints":              everybody,
+	"own":                everybody,
+	"own-text":           planners,
+	"check-own":          planners,
+	"save-own":           planners,
+	"keep-set-up":        planners,
+	"drop-set-up":        planners,
+	"stances":            everybody,
+	"check-tip":          everybody,
+	"set-stance":         planners,
+	"copy-stance":        planners,
+	"switch-own":         planners,
+	"note-rule":          planners,
+	"switch-rule":        everybody,
+	"list-clients":       everybody,
+	"get-client":         everybody,
+	"get-session":        everybody,
+	"issues":             everybody,
+	"issue":              planners,
+	"issue-week":         planners,
+	"make-link":          planners,
+	"revoke-link":        planners,
+	"propose":            everybody,
+	"export-plan":        everybody,
+	"import-plan":        planners,
+	"sheet-pdf":          everybody,
+	"link-pdf":           nobody,
+	"templates":          everybody,
+	"keep-template":      planners,
+	"drop-template":      planners,
+	"lay-template":       planners,
+	"open-link":          nobody,
+	"get-week":           everybody,
+	"preview-week":       everybody,
+	"save-week":          planners,
+	"accept-finding":     planners,
+	"add-session":        planners,
+	"save-session":       planners,
+	"preview-session":    everybody,
+	"preview-sheet":      everybody,
+	"compare-issues":     everybody,
+	"get-sheet":          everybody,
+	"get-log":            everybody,
+	"log-set":            everybody,
+	"record-of":          everybody,
+	"override":           planners,
+	"try-outs":           everybody,
+	"get-dossier":        everybody,
+	"change-dossier":     planners,
+	"screen":             planners,
+	"report-joint":       planners,
+	"add-client":         planners,
+	"delete-client":      planners,
+	"restore-client":     planners,
+	"deleted-clients":    planners,
+	"export-client":      owners,
+	"erase-consented":    owners,
+	"rooms":              everybody,
+	"put-room":           planners,
+	"measures":           everybody,
+	"put-measuring":      everybody,
+	"withdraw-measuring": planners,
+	"add-photo":          everybody,
+	"get-photo":          everybody,
+	"drop-photo":         planners,
+	"priorities":         everybody,
+	"rate-poses":         planners,
+	"set-emphasis":       planners,
+	"read-present":       everybody,
+	"answer-present":     planners,
+	"add-try-out":        everybody,
+}
+
+type accountKey struct{}
+
+func AccountOf(ctx context.Context) store.Account {
+	a, _ := ctx.Value(accountKey{}).(store.Account)
+	return a
+}
+
+// Keys of what a sign-in session holds.
+const (
+	SessionAccount = "account"
+	SessionStudio  = "studio"
+)
+
+// accountHeader names the account that a page was opened by: what one account typed
+// is never taken for the next one's, who signed in on the same device meanwhile.
+const accountHeader = "X-Account"
+
+// Permit lets an operation through only for the roles of its row.
+func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
+	return func(ctx huma.Context, next func(huma.Context)) {
+		roles := permissions[ctx.Operation().OperationID]
+		if len(roles) == 0 {
+			next(ctx)
+			return
+		}
+		refuse := refuser(api, ctx)
+		account, err := s.signedIn(ctx.Context())
+		if err == nil {
+			traceOf(ctx.Context()).studio = account.Studio.String()
+		}
+		switch meant := ctx.Header(accountHeader); {
+		case err != nil:
+			refuse(ProblemOf(err))
+		case meant != "" && meant != account.ID.String():
+			refuse(Problem(http.StatusUnauthorized, "somebody else is signed in by now; nothing was kept"))
+		case !slices.Contains(roles, account.Role):
+			refuse(Problem(http.StatusForbidden, "only "+mayWords(roles)+" may do this"))
+		default:
+			own, err := s.OwnOfStudio(ctx.Context(), account.Studio)
+			if err != nil {
+				refuse(ProblemOf(err))
+				return
+			}
+			next(huma.WithContext(ctx, store.InZone(context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own), own.Zone)))
+		}
+	}
+}
+
+// mayWords names who may do something: "an owner or a coach".
+func mayWords(roles []store.Role) string {
+	words := make([]string, len(roles))
+	for i, r := range roles {
+		words[i] = map[store.Role]string{store.Owner: "an owner", store.Coach: "a coach", store.Assistant: "an assistant"}[r]
+	}
+	return strings.Join(words, " or ")
+}
+
+// Who is who is remembered for a moment, so that a setting that is dragged does not
+// ask the database for it at every step. A changed role or a removed account takes
+// effect when the moment is over.
+const (
+	rememberAccount = 2 * time.Second
+	mostAccounts    = 10_000
+)
+
+// signedIn returns the account of the request's sign-in session.
+func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
+	notSignedIn := Problem(http.StatusUnauthorized, "not signed in, or no longer")
+	id, err := uuid.Parse(s.Sessions.GetString(ctx, SessionAccount))
+	if err != nil {
+		return store.Account{}, notSignedIn
+	}
+	studio, err := uuid.Parse(s.Sessions.GetString(ctx, SessionStudio))
+	if err != nil {
+		return store.Account{}, notSignedIn
+	}
+	account, err := s.accounts.of(ctx, id, func(ctx context.Context) (account store.Account, err error) {
+		err = s.Store.In(ctx, studio, func(tx *store.Tx) (err error) {
+			account, err = tx.Account(ctx, id)
+			return err
+		})
+		return account, err
+	})
+	if err == store.ErrNotFound || err == nil && account.Studio != studio {
+		return account, notSignedIn
+	}
+	return account, err
+}

@@ -1,0 +1,19 @@
+// Package sheet holds the operations of what leaves for the client: the sheet, its
+// issues, its links, its paper.
+package sheet
+
+import (
+	"github.com/danielgtaylor/huma/v2"
+
+	"musculus/internal/httpapi/op"
+)
+
+// place is the server as this place sees it.
+type place struct{ *op.Server }
+
+// Register adds the operations of this place.
+func Register(api huma.API, s *op.Server) {
+	p := &place{s}
+	p.registerSheet(api)
+	p.registerIssues(api)
+}

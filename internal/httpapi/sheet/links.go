@@ -1,0 +1,125 @@
+package sheet
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/figure"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/store"
+)
+
+type linkInput struct {
+	Client uuid.UUID `path:"client"`
+	Body   struct {
+		ID   uuid.UUID `json:"id"`
+		Days int       `json:"days" minimum:"1" maximum:"180"`
+	}
+}
+
+type linkOutput struct {
+	Body struct {
+		Path string `json:"path"` // told once; what is kept opens nothing
+	}
+}
+
+type linkPath struct {
+	Client uuid.UUID `path:"client"`
+	Link   uuid.UUID `path:"link"`
+}
+
+type openInput struct {
+	Token string `path:"token" maxLength:"100"`
+}
+
+type openOutput struct {
+	Body struct {
+		Studio string       `json:"studio"`
+		Client string       `json:"client"`
+		Sheets []OpenSheet  `json:"sheets"` // the next session first
+		Right  figure.Slice `json:"right"`  // the slice's shape
+
+	}
+}
+
+// OpenSheet is a sheet as the client opens it.
+type OpenSheet struct {
+	Session uuid.UUID `json:"session"`
+	When    string    `json:"when"`
+	Sheet   SheetView `json:"sheet"`
+}
+
+// How far around today a link shows sheets, days.
+const (
+	linkBack  = 7
+	linkAhead = 28
+)
+
+func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error) {
+	out := &linkOutput{}
+	token := store.NewToken()
+	out.Body.Path = "/s/" + token
+	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
+		return tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), a.ID)
+	})
+}
+
+func (s *place) revokeLink(ctx context.Context, in *linkPath) (*struct{}, error) {
+	return nil, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.RevokeLink(ctx, in.Client, in.Link) })
+}
+
+// openLink shows a client's sheets to whoever has the link, and nothing else.
+func (s *place) openLink(ctx context.Context, in *openInput) (*openOutput, error) {
+	opened, err := s.Store.OpenLink(ctx, in.Token, s.Now())
+	if err == store.ErrNotFound {
+		return nil, op.Problem(http.StatusNotFound, "this link leads nowhere; ask your coach for a new one")
+	}
+	if err != nil {
+		return nil, op.ProblemOf(err)
+	}
+	if opened.Over != "" {
+		return nil, op.Problem(http.StatusGone, "this link was "+opened.Over+"; ask your coach for a new one")
+	}
+	out := &openOutput{}
+	out.Body.Sheets, out.Body.Right = []OpenSheet{}, figure.MakeSlice(false)
+	own, err := s.OwnOfStudio(ctx, opened.Studio)
+	if err != nil {
+		return nil, op.ProblemOf(err)
+	}
+	ctx = store.InZone(ctx, own.Zone)
+	today := s.Day(ctx)
+	return out, op.ProblemIf(s.Store.In(ctx, opened.Studio, func(tx *store.Tx) error {
+		c, err := tx.Client(ctx, opened.Client)
+		if err != nil {
+			return err
+		}
+		if out.Body.Studio, err = tx.StudioName(ctx); err != nil {
+			return err
+		}
+		out.Body.Client = c.Dossier.Name
+		blocked := s.Blocked(&c)
+		issues, err := tx.LatestIssues(ctx, c.ID, today-linkBack, today+linkAhead)
+		if err != nil {
+			return err
+		}
+		var past []OpenSheet
+		for _, i := range issues {
+			v := OpenSheet{Session: i.SessionID, When: i.PlannedOn.FromToday(s.Day(ctx))}
+			if v.Sheet, err = readSheet(i.Sheet, own.Catalogue); err != nil {
+				return err
+			}
+			if blocked != "" { // a stop that came after the sheet holds for it too
+				v.Sheet.Blocked, v.Sheet.Slots, v.Sheet.Caps, v.Sheet.Why = blocked, []SheetSlot{}, []string{}, []string{}
+			}
+			if i.PlannedOn < s.Day(ctx) {
+				past = append(past, v)
+			} else {
+				out.Body.Sheets = append(out.Body.Sheets, v)
+			}
+		}
+		out.Body.Sheets = append(out.Body.Sheets, past...)
+		return tx.MarkOpened(ctx, opened.Link, s.Now())
+	}))
+}

@@ -1,0 +1,330 @@
+package sheet
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"musculus/internal/core/entry"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
+	"musculus/internal/core/series"
+	"musculus/internal/core/sheet"
+	"musculus/internal/core/week"
+	"musculus/internal/figure"
+	"musculus/internal/formats"
+	"musculus/internal/httpapi/op"
+	"musculus/internal/store"
+	"musculus/internal/view"
+)
+
+// SheetSlot is one slot as the client reads it.
+type SheetSlot struct {
+	Title   string         `json:"title"`
+	Details string         `json:"details"`
+	Slice   view.SliceView `json:"slice"`
+	Ribbon  *figure.Ribbon `json:"ribbon,omitempty"`
+	Pose    figure.Pose    `json:"pose"`
+	Range   string         `json:"range"`
+	Sets    string         `json:"sets"`
+	Effort  string         `json:"effort"`
+	Rest    string         `json:"rest"`
+	Tempo   string         `json:"tempo"`
+	Load    string         `json:"load"`
+	Cues    []string       `json:"cues"`
+	Stop    string         `json:"stop"`
+	Arm     string         `json:"upper_arm"`
+	Grips   string         `json:"grips"`    // set by set, empty where they are all one
+	Starts  string         `json:"starts"`   // which arm begins, empty where both work together
+	Keeps   []string       `json:"cautions"` // what keeps her safe in it
+}
+
+// SheetView is one session on one page, as the client reads it: what to do, no
+// screening, no health reason.
+type SheetView struct {
+	Studio   string         `json:"studio"`
+	Client   string         `json:"client"`
+	Room     string         `json:"room"`
+	Session  string         `json:"session"`
+	Date     string         `json:"date"`
+	Minutes  float64        `json:"minutes"`
+	WarmUp   string         `json:"warm_up"`
+	Ramp     string         `json:"ramp"`    // what leads up to the first working load, empty for nothing
+	Blocked  string         `json:"blocked"` // why there is no sheet, empty if there is one
+	Caps     []string       `json:"caps"`    // what to do under them
+	Slots    []SheetSlot    `json:"slots"`
+	Total    view.SliceView `json:"total"`
+	Cautions []string       `json:"cautions"`
+	Why      []string       `json:"why"` // in plain words, for the client
+}
+
+type sheetOutput struct{ Body SheetView }
+
+func (s *place) registerSheet(api huma.API) {
+	huma.Register(api, op.Operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
+	huma.Register(api, op.Operation("preview-sheet", http.MethodPost, "/clients/{client}/sessions/{session}/sheet", "What the sheet of an unsaved session reads like"), s.previewSheet)
+	huma.Register(api, op.Operation("sheet-pdf", http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
+	huma.Register(api, op.Operation("link-pdf", http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
+}
+
+func (s *place) getSheet(ctx context.Context, in *op.SessionPath) (*sheetOutput, error) {
+	out := &sheetOutput{}
+	err := s.InSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.sheet(ctx, tx, studio, c, kept)
+		return err
+	})
+	return out, err
+}
+
+type previewSheetInput struct {
+	op.SessionPath
+	Body plan.Planned
+}
+
+func (s *place) previewSheet(ctx context.Context, in *previewSheetInput) (*sheetOutput, error) {
+	out := &sheetOutput{}
+	return out, s.InSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, _ store.Session) error {
+		draft, wrong := s.Read(ctx, c, &in.Body)
+		if err := op.Faults("body.", wrong); err != nil {
+			return err
+		}
+		draft.ID = in.Session
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		out.Body, err = s.sheet(ctx, tx, studio, c, draft)
+		return err
+	})
+}
+
+func (s *place) sheet(ctx context.Context, tx *store.Tx, studio string, c *store.Client, kept store.Session) (SheetView, error) {
+	t, err := s.Trainee(c)
+	if err != nil {
+		return SheetView{}, err
+	}
+	if len(kept.Faults) > 0 {
+		return SheetView{}, kept.Faults[0]
+	}
+	session, floor := &kept.Session, t.Floor()
+	counted := week.Count(session, t.Yardstick, t.Stance)
+	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.On.Long(),
+		Minutes: view.Round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
+		Total: view.SetsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
+	if out.Blocked = s.Blocked(c); out.Blocked != "" {
+		return out, nil
+	}
+	out.Why = append(out.Why, week.Why(session, &counted)...)
+	out.Caps = t.Caps.Does()
+	var past map[string][]entry.Entry
+	if c.Dossier.HideWeights { // its loads are told against the last time
+		var keys []string
+		for i := range session.Slots {
+			keys = append(keys, session.Slots[i].SetUp.Key())
+		}
+		if past, err = tx.LastOfSeries(ctx, c.ID, keys, op.Movements(ctx)); err != nil {
+			return SheetView{}, err
+		}
+	}
+	for i := range session.Slots {
+		slot, p := &session.Slots[i], counted.Slots[i].Profile
+		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: view.BiasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
+			Range: slot.SetUp.RangeWords(), Sets: session.DoneWords(i), Effort: slot.EffortWords(), Rest: session.RestWords(i), Tempo: slot.TempoWords(),
+			Load: session.LoadWords(i, floor), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
+			Arm: slot.SetUp.Movement.UpperArm, Keeps: t.Cautions(session, i)}
+		if c.Dossier.HideWeights {
+			line.Load = s.mark(c, &kept, i, line.Load, past[slot.SetUp.Key()])
+		}
+		if line.Cues == nil {
+			line.Cues = []string{}
+		}
+		if p != nil {
+			r := figure.MakeRibbon(p)
+			line.Ribbon = &r
+		}
+		out.Slots = append(out.Slots, line)
+	}
+	return out, nil
+}
+
+// mark tells a slot's load without its number, against the last time of its past,
+// the latest first; words is what it would be told as where there is no number to
+// keep.
+func (s *place) mark(c *store.Client, kept *store.Session, i int, words string, past []entry.Entry) string {
+	slot := &kept.Slots[i]
+	carry, hand := person.CarryOf(slot.SetUp), kept.Hand(i, 0, op.Floor(c))
+	if hand == nil || carry == person.BodyWeight && *hand == 0 {
+		return words
+	}
+	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
+	when, last := "", 0.0
+	for _, e := range past { // the latest first
+		if e.SessionID != kept.ID {
+			when, last = e.DoneAt.Weekday().String()+" ("+op.DateWords(e.DoneAt)+")", carry.Whole(e.LoadKg, rigging)
+			break
+		}
+	}
+	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*hand, rigging), when)
+}
+
+type pdfInput struct {
+	op.SessionPath
+	Letter bool `query:"letter"`
+}
+
+type linkPDFInput struct {
+	Token   string    `path:"token" maxLength:"100"`
+	Session uuid.UUID `path:"session"`
+	Letter  bool      `query:"letter"`
+}
+
+// sheetPDF is the sheet as it is planned now. Paper leaves like a link does: what
+// must not be issued is not printed either.
+func (s *place) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamResponse, error) {
+	var sheet SheetView
+	if err := s.InSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
+		if err := s.mayLeave(ctx, tx, c, kept); err != nil {
+			return err
+		}
+		studio, err := tx.StudioName(ctx)
+		if err == nil {
+			sheet, err = s.sheet(ctx, tx, studio, c, kept)
+		}
+		return err
+	}); err != nil {
+		return nil, err
+	}
+	return pdfOf(&sheet, in.Letter)
+}
+
+// mayLeave refuses what must not reach the client: a session of one who may not
+// train, one that is not complete, one with a finding that stops it.
+func (s *place) mayLeave(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) error {
+	if why := s.Blocked(c); why != "" {
+		return op.Problem(http.StatusUnprocessableEntity, why)
+	}
+	t, err := s.Informed(ctx, tx, c)
+	if err != nil {
+		return err
+	}
+	session, wrong := &kept.Session, kept.Faults
+	if len(wrong) == 0 {
+		wrong = session.Incomplete()
+	}
+	if err := op.Faults("session.", wrong); err != nil {
+		return err
+	}
+	for _, f := range t.Findings(session, week.Count(session, t.Yardstick, t.Stance), c.Dossier.Minutes) {
+		if f.Severity == week.Stop {
+			return op.Problem(http.StatusUnprocessableEntity, kept.Name+" does not leave as it is: "+f.Text)
+		}
+	}
+	return nil
+}
+
+// readSheet reads a sheet as it left. Those that left before sheets held only what
+// to do are shown without the rest: a health reason goes, what it asks for stays.
+func readSheet(b json.RawMessage, c *movement.Catalogue) (SheetView, error) {
+	var out SheetView
+	d, err := sheet.Read(b, c)
+	if err != nil {
+		return out, err
+	}
+	if err := json.Unmarshal(d.Words, &out); err != nil {
+		return out, err
+	}
+	caps := []string{}
+	for _, c := range out.Caps {
+		if _, what, told := strings.Cut(c, ": "); told {
+			c = strings.ToUpper(what[:1]) + what[1:]
+		}
+		caps = append(caps, c)
+	}
+	out.Caps = caps
+	for i := range out.Slots {
+		if out.Slots[i].Keeps == nil {
+			out.Slots[i].Keeps = []string{}
+		}
+	}
+	for _, list := range []*[]string{&out.Cautions, &out.Why} {
+		if *list == nil {
+			*list = []string{}
+		}
+	}
+	return out, nil
+}
+
+// linkPDF is a sheet as it left.
+func (s *place) linkPDF(ctx context.Context, in *linkPDFInput) (*huma.StreamResponse, error) {
+	opened, err := s.openLink(ctx, &openInput{in.Token})
+	if err != nil {
+		return nil, err
+	}
+	for i := range opened.Body.Sheets {
+		if opened.Body.Sheets[i].Session == in.Session {
+			return pdfOf(&opened.Body.Sheets[i].Sheet, in.Letter)
+		}
+	}
+	return nil, op.Problem(http.StatusNotFound, "no such sheet was sent")
+}
+
+func pdfOf(v *SheetView, letter bool) (*huma.StreamResponse, error) {
+	if v.Blocked != "" {
+		return nil, op.Problem(http.StatusUnprocessableEntity, v.Blocked)
+	}
+	var b bytes.Buffer
+	if err := formats.WriteSheetPDF(&b, paperOf(v), letter); err != nil {
+		return nil, op.ProblemOf(err)
+	}
+	return &huma.StreamResponse{Body: func(hc huma.Context) {
+		hc.SetHeader("Content-Type", "application/pdf")
+		hc.SetHeader("Content-Disposition", `inline; filename="sheet.pdf"`)
+		if _, err := hc.BodyWriter().Write(b.Bytes()); err != nil {
+			panic(http.ErrAbortHandler)
+		}
+	}}, nil
+}
+
+// warmUpWords tells the whole warm-up: the general one, then the ramp.
+func warmUpWords(v *SheetView) string {
+	if v.Ramp == "" {
+		return v.WarmUp
+	}
+	return v.WarmUp + ", then " + v.Ramp
+}
+
+// paperOf lays a sheet out for paper.
+func paperOf(v *SheetView) *formats.PDFSheet {
+	heads := func(s *view.SliceView) []formats.PDFHead {
+		var out []formats.PDFHead
+		for _, h := range s.Heads {
+			out = append(out, formats.PDFHead{ID: h.ID, Level: h.Level, Leading: h.Leading})
+		}
+		return out
+	}
+	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes", v.Minutes), WarmUp: warmUpWords(v),
+		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
+	for i := range v.Slots {
+		s := &v.Slots[i]
+		how := []string{s.Effort, s.Rest, s.Tempo}
+		for _, more := range []string{s.Range, s.Starts, s.Grips} {
+			if more != "" {
+				how = append(how, more)
+			}
+		}
+		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: strings.Join(append([]string{s.Stop + ". Upper arm: " + s.Arm + "."}, s.Keeps...), " "),
+			Cues: s.Cues, Pose: s.Pose, Ribbon: s.Ribbon, Heads: heads(&s.Slice)})
+	}
+	return out
+}
