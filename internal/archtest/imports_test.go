@@ -24,7 +24,8 @@ var layers = map[string][]string{
 	"internal/store":    {"internal/core", "internal/store"},
 	"internal/figure":   {"internal/core"},
 	"internal/formats":  {"internal/core", "internal/figure"},
-	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure", "internal/photos"},
+	"internal/view":     {"internal/core", "internal/figure"},
+	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure", "internal/view", "internal/photos", "internal/httpapi/op"},
 	"internal/photos":   {},
 	"internal/demo":     {"internal/core", "internal/store"},
 	"internal/localpg":  {},
@@ -38,6 +39,9 @@ var notInCore = []string{"os", "net", "net/http", "database/sql", "io/ioutil", "
 
 // noClock: the core may use the types of package time, never its clock.
 var noClock = regexp.MustCompile(`\btime\.(Now|Since|Until|After|AfterFunc|Tick|NewTimer|NewTicker|Sleep)\(`)
+
+// mostLines a file and mostOfAPlace a folder of the API may have, tests apart.
+const mostLines, mostOfAPlace = 400, 1500
 
 type pkg struct {
 	ImportPath string
@@ -77,6 +81,8 @@ func TestWhoImportsWhom(t *testing.T) {
 			for _, before := range coreOrder[:at] {
 				allowed = append(allowed, "internal/core/"+before)
 			}
+		} else if path == "internal/httpapi" { // the root alone knows the places; they do not know each other
+			allowed = append(slices.Clone(layers[path]), path)
 		} else {
 			found := false
 			for layer, may := range layers {
@@ -85,6 +91,19 @@ func TestWhoImportsWhom(t *testing.T) {
 				}
 			}
 			require.True(t, found, "%s belongs to no layer", path)
+		}
+		lines := 0
+		for _, file := range p.GoFiles {
+			b, err := os.ReadFile(filepath.Join(p.Dir, file))
+			require.NoError(t, err)
+			n := strings.Count(string(b), "\n")
+			lines += n
+			if !strings.HasSuffix(p.Dir, "/db") { // made by a tool
+				assert.LessOrEqual(t, n, mostLines, "%s/%s does more than one thing", path, file)
+			}
+		}
+		if within(path, []string{"internal/httpapi"}) {
+			assert.LessOrEqual(t, lines, mostOfAPlace, "%s is more than one place", path)
 		}
 		if isCore {
 			for _, file := range p.GoFiles {

@@ -63,7 +63,7 @@ func build(c Config) (http.Handler, huma.API) {
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(op.Traced, op.Answering, people.ThrottleSignIn, s.Sessions.LoadAndSave)
+		r.Use(op.Traced, op.Answering, s.Sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
 			op.WriteProblem(w, op.Problem(http.StatusNotFound, "there is nothing at this address"))
 		})

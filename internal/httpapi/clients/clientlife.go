@@ -59,12 +59,12 @@ type exportInput struct {
 }
 
 func (s *place) registerClientLife(api huma.API) {
-	huma.Register(api, op.Operation("add-client", http.MethodPost, "/clients", "Add a client"), s.addClient)
-	huma.Register(api, op.Operation("delete-client", http.MethodDelete, "/clients/{client}", "Delete a client; can be undone for a month"), s.deleteClient)
-	huma.Register(api, op.Operation("restore-client", http.MethodPost, "/clients/{client}/restore", "Bring a deleted client back"), s.restoreClient)
-	huma.Register(api, op.Operation("deleted-clients", http.MethodGet, "/deleted-clients", "Who can still be brought back, and what was done"), s.deletedClients)
-	huma.Register(api, op.Operation("erase-consented", http.MethodPost, "/clients/{client}/erase", "Erase what was kept by a consent that was withdrawn"), s.eraseConsented)
-	huma.Register(api, op.Operation("export-client", http.MethodGet, "/clients/{client}/export", "Everything about a client as a file"), s.exportClient)
+	huma.Register(api, op.Operation("add-client", op.Planners, http.MethodPost, "/clients", "Add a client"), s.addClient)
+	huma.Register(api, op.Operation("delete-client", op.Planners, http.MethodDelete, "/clients/{client}", "Delete a client; can be undone for a month"), s.deleteClient)
+	huma.Register(api, op.Operation("restore-client", op.Planners, http.MethodPost, "/clients/{client}/restore", "Bring a deleted client back"), s.restoreClient)
+	huma.Register(api, op.Operation("deleted-clients", op.Planners, http.MethodGet, "/deleted-clients", "Who can still be brought back, and what was done"), s.deletedClients)
+	huma.Register(api, op.Operation("erase-consented", op.Owners, http.MethodPost, "/clients/{client}/erase", "Erase what was kept by a consent that was withdrawn"), s.eraseConsented)
+	huma.Register(api, op.Operation("export-client", op.Owners, http.MethodGet, "/clients/{client}/export", "Everything about a client as a file", op.Takes(60*time.Second)), s.exportClient)
 }
 
 func (s *place) addClient(ctx context.Context, in *addClientInput) (*clientOutput, error) {

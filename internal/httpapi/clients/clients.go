@@ -85,8 +85,8 @@ type ClientView struct {
 type clientOutput struct{ Body ClientView }
 
 func (s *place) registerClients(api huma.API) {
-	huma.Register(api, op.Operation("list-clients", http.MethodGet, "/clients", "The wall of clients"), s.listClients)
-	huma.Register(api, op.Operation("get-client", http.MethodGet, "/clients/{client}", "One client with the thread"), s.getClient)
+	huma.Register(api, op.Operation("list-clients", op.Everybody, http.MethodGet, "/clients", "The wall of clients"), s.listClients)
+	huma.Register(api, op.Operation("get-client", op.Everybody, http.MethodGet, "/clients/{client}", "One client with the thread"), s.getClient)
 }
 
 // wall is what the list of clients is made of.

@@ -150,10 +150,10 @@ type jointInput struct {
 }
 
 func (s *place) registerDossier(api huma.API) {
-	huma.Register(api, op.Operation("get-dossier", http.MethodGet, "/clients/{client}/dossier", "Who a client is, and what follows from it"), s.getDossier)
-	huma.Register(api, op.Operation("change-dossier", http.MethodPatch, "/clients/{client}/dossier", "Change fields of a dossier"), s.changeDossier)
-	huma.Register(api, op.Operation("screen", http.MethodPost, "/clients/{client}/screenings", "Keep a round of the screening"), s.screen)
-	huma.Register(api, op.Operation("report-joint", http.MethodPost, "/clients/{client}/joints", "Keep a joint's score"), s.reportJoint)
+	huma.Register(api, op.Operation("get-dossier", op.Everybody, http.MethodGet, "/clients/{client}/dossier", "Who a client is, and what follows from it"), s.getDossier)
+	huma.Register(api, op.Operation("change-dossier", op.Planners, http.MethodPatch, "/clients/{client}/dossier", "Change fields of a dossier"), s.changeDossier)
+	huma.Register(api, op.Operation("screen", op.Planners, http.MethodPost, "/clients/{client}/screenings", "Keep a round of the screening"), s.screen)
+	huma.Register(api, op.Operation("report-joint", op.Planners, http.MethodPost, "/clients/{client}/joints", "Keep a joint's score"), s.reportJoint)
 }
 
 func (s *place) getDossier(ctx context.Context, in *op.ClientInput) (*dossierOutput, error) {

@@ -66,8 +66,8 @@ type answerInput struct {
 }
 
 func (s *place) registerPresent(api huma.API) {
-	huma.Register(api, op.Operation("read-present", http.MethodPost, "/clients/{client}/present", "Read what the client does now"), s.readPresent)
-	huma.Register(api, op.Operation("answer-present", http.MethodPut, "/clients/{client}/present/answers", "Say which movement a line is"), s.answerPresent)
+	huma.Register(api, op.Operation("read-present", op.Everybody, http.MethodPost, "/clients/{client}/present", "Read what the client does now"), s.readPresent)
+	huma.Register(api, op.Operation("answer-present", op.Planners, http.MethodPut, "/clients/{client}/present/answers", "Say which movement a line is"), s.answerPresent)
 }
 
 func (s *place) readPresent(ctx context.Context, in *presentInput) (*presentOutput, error) {

@@ -111,9 +111,9 @@ type measuringPath struct {
 const howMeasured = "Halfway between the tip of the shoulder and the tip of the elbow, site marked; before training, same hour, same hand on the tape. Two readings, the round made twice; over 0.5 cm apart asks for a third."
 
 func (s *place) registerMeasures(api huma.API) {
-	huma.Register(api, op.Operation("measures", http.MethodGet, "/clients/{client}/measures", "What the tape says"), s.measures)
-	huma.Register(api, op.Operation("put-measuring", http.MethodPut, "/clients/{client}/measures/{measuring}", "Keep a measuring session, or correct it"), s.putMeasuring)
-	huma.Register(api, op.Operation("withdraw-measuring", http.MethodDelete, "/clients/{client}/measures/{measuring}", "Take a measuring session away"), s.withdrawMeasuring)
+	huma.Register(api, op.Operation("measures", op.Everybody, http.MethodGet, "/clients/{client}/measures", "What the tape says"), s.measures)
+	huma.Register(api, op.Operation("put-measuring", op.Everybody, http.MethodPut, "/clients/{client}/measures/{measuring}", "Keep a measuring session, or correct it"), s.putMeasuring)
+	huma.Register(api, op.Operation("withdraw-measuring", op.Planners, http.MethodDelete, "/clients/{client}/measures/{measuring}", "Take a measuring session away"), s.withdrawMeasuring)
 }
 
 func (s *place) measures(ctx context.Context, in *op.ClientInput) (*measuresOutput, error) {

@@ -83,9 +83,9 @@ type emphasisInput struct {
 }
 
 func (s *place) registerPriorities(api huma.API) {
-	huma.Register(api, op.Operation("priorities", http.MethodGet, "/clients/{client}/priorities", "What should grow, and why"), s.priorities)
-	huma.Register(api, op.Operation("rate-poses", http.MethodPost, "/clients/{client}/ratings", "Keep a pose rating"), s.ratePoses)
-	huma.Register(api, op.Operation("set-emphasis", http.MethodPut, "/clients/{client}/emphasis", "Set what is maintained, built and prioritised"), s.setEmphasis)
+	huma.Register(api, op.Operation("priorities", op.Everybody, http.MethodGet, "/clients/{client}/priorities", "What should grow, and why"), s.priorities)
+	huma.Register(api, op.Operation("rate-poses", op.Planners, http.MethodPost, "/clients/{client}/ratings", "Keep a pose rating"), s.ratePoses)
+	huma.Register(api, op.Operation("set-emphasis", op.Planners, http.MethodPut, "/clients/{client}/emphasis", "Set what is maintained, built and prioritised"), s.setEmphasis)
 }
 
 func (s *place) priorities(ctx context.Context, in *op.ClientInput) (*prioritiesOutput, error) {

@@ -58,7 +58,7 @@ type WordView struct {
 type catalogueOutput struct{ Body *Catalogue }
 
 func (s *place) registerCatalogue(api huma.API) {
-	huma.Register(api, op.Operation("catalogue", http.MethodGet, "/catalogue", "Slices and movements"),
+	huma.Register(api, op.Operation("catalogue", op.Everybody, http.MethodGet, "/catalogue", "Slices and movements"),
 		func(ctx context.Context, _ *struct{}) (*catalogueOutput, error) {
 			shipped, err := shippedCatalogue()
 			if err != nil {

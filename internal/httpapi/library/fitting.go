@@ -24,7 +24,7 @@ type fitInput struct {
 type fitOutput struct{ Body op.Fitted }
 
 func (s *place) registerFitting(api huma.API) {
-	huma.Register(api, op.Operation("fit", http.MethodPost, "/fit", "What a set-up does to each head"), s.fit)
+	huma.Register(api, op.Operation("fit", op.Everybody, http.MethodPost, "/fit", "What a set-up does to each head"), s.fit)
 }
 
 func (s *place) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {

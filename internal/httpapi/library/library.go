@@ -82,12 +82,12 @@ type libraryOutput struct {
 }
 
 func (s *place) registerLibrary(api huma.API) {
-	huma.Register(api, op.Operation("library", http.MethodGet, "/library", "The catalogue under a stance"), s.library)
-	huma.Register(api, op.Operation("near", http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
-	huma.Register(api, op.Operation("tune", http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
-	huma.Register(api, op.Operation("look", http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
-	huma.Register(api, op.Operation("hints", http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
-	huma.Register(api, op.Operation("fault-costs", http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
+	huma.Register(api, op.Operation("library", op.Everybody, http.MethodGet, "/library", "The catalogue under a stance"), s.library)
+	huma.Register(api, op.Operation("near", op.Everybody, http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
+	huma.Register(api, op.Operation("tune", op.Everybody, http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
+	huma.Register(api, op.Operation("look", op.Everybody, http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
+	huma.Register(api, op.Operation("hints", op.Everybody, http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
+	huma.Register(api, op.Operation("fault-costs", op.Everybody, http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
 }
 
 func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, error) {

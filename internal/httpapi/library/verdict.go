@@ -80,10 +80,10 @@ type tryOutsOutput struct {
 }
 
 func (s *place) registerVerdicts(api huma.API) {
-	huma.Register(api, op.Operation("override", http.MethodPost, "/clients/{client}/overrides/{movement}", "Override a verdict, or let it stand again"), s.override)
-	huma.Register(api, op.Operation("record-of", http.MethodPost, "/clients/{client}/record", "Whether a set-up's loads fit the client, and what was tried"), s.recordOf)
-	huma.Register(api, op.Operation("try-outs", http.MethodGet, "/clients/{client}/try-outs", "What the client has tried"), s.tryOuts)
-	huma.Register(api, op.Operation("add-try-out", http.MethodPost, "/clients/{client}/try-outs", "Record what a set-up felt like"), s.addTryOut)
+	huma.Register(api, op.Operation("override", op.Planners, http.MethodPost, "/clients/{client}/overrides/{movement}", "Override a verdict, or let it stand again"), s.override)
+	huma.Register(api, op.Operation("record-of", op.Everybody, http.MethodPost, "/clients/{client}/record", "Whether a set-up's loads fit the client, and what was tried"), s.recordOf)
+	huma.Register(api, op.Operation("try-outs", op.Everybody, http.MethodGet, "/clients/{client}/try-outs", "What the client has tried"), s.tryOuts)
+	huma.Register(api, op.Operation("add-try-out", op.Everybody, http.MethodPost, "/clients/{client}/try-outs", "Record what a set-up felt like"), s.addTryOut)
 }
 
 // How a set-up is dosed where only its fit is asked for.

@@ -17,41 +17,20 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
 	"musculus/internal/core/text"
-	"musculus/internal/photos"
 )
 
-// Bounds of what an operation reads and how long it may take, unless limits says
-// otherwise.
+// What an operation reads, bytes, and how long it may take, unless it is registered
+// for more.
 const (
 	MostBody = 256 << 10
 	mostTime = 10 * time.Second
 )
 
-// limit is what one operation may read, bytes, and how long it may take.
-type limit struct {
-	body int64
-	time time.Duration
-}
-
-// limits are the operations that may read or take more.
-var limits = map[string]limit{
-	"import-plan":   {4 << 20, 30 * time.Second},
-	"add-photo":     {photos.MostBytes + 1<<20, 30 * time.Second}, // the picture and what comes with it
-	"export-client": {MostBody, 60 * time.Second},
-}
-
-func limitOf(id string) limit {
-	if l, ok := limits[id]; ok {
-		return l
-	}
-	return limit{MostBody, mostTime}
-}
-
 // Bound holds every operation to its limits: what is read, what the JSON in it may
 // hold, how long it may take.
 func Bound(api huma.API) func(huma.Context, func(huma.Context)) {
 	return func(hc huma.Context, next func(huma.Context)) {
-		l := limitOf(hc.Operation().OperationID)
+		l := termsOf(hc.Operation())
 		refuse := refuser(api, hc)
 		r, w := humachi.Unwrap(hc)
 		r.Body = http.MaxBytesReader(w, r.Body, l.body)

@@ -13,103 +13,20 @@ import (
 	"musculus/internal/store"
 )
 
-var (
-	nobody    = []store.Role{}
-	owners    = []store.Role{store.Owner}
-	planners  = []store.Role{store.Owner, store.Coach}
-	everybody = []store.Role{store.Owner, store.Coach, store.Assistant}
-)
+// Who may call an operation.
+type Who []store.Role
 
-// permissions says who may call which operation; nobody means that no sign-in
-// is needed. An operation without a row here cannot be registered.
-var permissions = map[string][]store.Role{
-	"sign-in":            nobody,
-	"sign-out":           nobody,
-	"me":                 everybody,
-	"studio":             everybody,
-	"set-zone":           owners,
-	"catalogue":          everybody,
-	"fit":                everybody,
-	"library":            everybody,
-	"near":               everybody,
-	"tune":               everybody,
-	"fault-costs":        everybody,
-	"look":               everybody,
-	"hints":              everybody,
-	"own":                everybody,
-	"own-text":           planners,
-	"check-own":          planners,
-	"save-own":           planners,
-	"keep-set-up":        planners,
-	"drop-set-up":        planners,
-	"stances":            everybody,
-	"check-tip":          everybody,
-	"set-stance":         planners,
-	"copy-stance":        planners,
-	"switch-own":         planners,
-	"note-rule":          planners,
-	"switch-rule":        everybody,
-	"list-clients":       everybody,
-	"get-client":         everybody,
-	"get-session":        everybody,
-	"issues":             everybody,
-	"issue":              planners,
-	"issue-week":         planners,
-	"make-link":          planners,
-	"revoke-link":        planners,
-	"propose":            everybody,
-	"export-plan":        everybody,
-	"import-plan":        planners,
-	"sheet-pdf":          everybody,
-	"link-pdf":           nobody,
-	"templates":          everybody,
-	"keep-template":      planners,
-	"drop-template":      planners,
-	"lay-template":       planners,
-	"open-link":          nobody,
-	"get-week":           everybody,
-	"preview-week":       everybody,
-	"save-week":          planners,
-	"accept-finding":     planners,
-	"add-session":        planners,
-	"save-session":       planners,
-	"preview-session":    everybody,
-	"preview-sheet":      everybody,
-	"compare-issues":     everybody,
-	"get-sheet":          everybody,
-	"get-log":            everybody,
-	"log-set":            everybody,
-	"record-of":          everybody,
-	"override":           planners,
-	"try-outs":           everybody,
-	"get-dossier":        everybody,
-	"change-dossier":     planners,
-	"screen":             planners,
-	"report-joint":       planners,
-	"add-client":         planners,
-	"delete-client":      planners,
-	"restore-client":     planners,
-	"deleted-clients":    planners,
-	"export-client":      owners,
-	"erase-consented":    owners,
-	"rooms":              everybody,
-	"put-room":           planners,
-	"measures":           everybody,
-	"put-measuring":      everybody,
-	"withdraw-measuring": planners,
-	"add-photo":          everybody,
-	"get-photo":          everybody,
-	"drop-photo":         planners,
-	"priorities":         everybody,
-	"rate-poses":         planners,
-	"set-emphasis":       planners,
-	"read-present":       everybody,
-	"answer-present":     planners,
-	"add-try-out":        everybody,
-}
+// Those who may; Anybody needs no sign-in.
+var (
+	Anybody   = Who{}
+	Owners    = Who{store.Owner}
+	Planners  = Who{store.Owner, store.Coach}
+	Everybody = Who{store.Owner, store.Coach, store.Assistant}
+)
 
 type accountKey struct{}
 
+// AccountOf is who is signed in; the zero account where an operation needs nobody.
 func AccountOf(ctx context.Context) store.Account {
 	a, _ := ctx.Value(accountKey{}).(store.Account)
 	return a
@@ -125,10 +42,10 @@ const (
 // is never taken for the next one's, who signed in on the same device meanwhile.
 const accountHeader = "X-Account"
 
-// Permit lets an operation through only for the roles of its row.
+// Permit lets an operation through only for those it was registered for.
 func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
-		roles := permissions[ctx.Operation().OperationID]
+		roles := termsOf(ctx.Operation()).who
 		if len(roles) == 0 {
 			next(ctx)
 			return
@@ -157,7 +74,7 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 }
 
 // mayWords names who may do something: "an owner or a coach".
-func mayWords(roles []store.Role) string {
+func mayWords(roles Who) string {
 	words := make([]string, len(roles))
 	for i, r := range roles {
 		words[i] = map[store.Role]string{store.Owner: "an owner", store.Coach: "a coach", store.Assistant: "an assistant"}[r]

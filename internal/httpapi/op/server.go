@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"github.com/alexedwards/scs/v2"
-	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
@@ -39,14 +38,6 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 		lastRead:   remember[uuid.UUID, *Own](mostStudios, 0),
 		shelves:    remember[shelfKey, *stocked](mostShelves, 0),
 	}
-}
-
-// Operation describes one operation; its id must have a row in permissions.
-func Operation(id, method, path, summary string) huma.Operation {
-	if _, ok := permissions[id]; !ok {
-		panic("no permissions for operation " + id)
-	}
-	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: limitOf(id).body}
 }
 
 // InSession runs do with a client of the studio and one of her sessions.

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/httprate"
 	"github.com/google/uuid"
 
@@ -39,9 +40,11 @@ type signInInput struct {
 }
 
 func (s *place) registerSignIn(api huma.API) {
-	huma.Register(api, op.Operation("sign-in", http.MethodPost, "/sign-in", "Sign in"), s.signIn)
-	huma.Register(api, op.Operation("sign-out", http.MethodPost, "/sign-out", "Sign out"), s.signOut)
-	huma.Register(api, op.Operation("me", http.MethodGet, "/me", "Who is signed in"), s.me)
+	signIn := op.Operation("sign-in", op.Anybody, http.MethodPost, "/sign-in", "Sign in")
+	signIn.Middlewares = huma.Middlewares{throttled()}
+	huma.Register(api, signIn, s.signIn)
+	huma.Register(api, op.Operation("sign-out", op.Anybody, http.MethodPost, "/sign-out", "Sign out"), s.signOut)
+	huma.Register(api, op.Operation("me", op.Everybody, http.MethodGet, "/me", "Who is signed in"), s.me)
 }
 
 func (s *place) signIn(ctx context.Context, in *signInInput) (*meOutput, error) {
@@ -84,21 +87,17 @@ const (
 	attemptsPerAccount = 10
 )
 
-// ThrottleSignIn slows guessing down: by address and by account asked for.
-func ThrottleSignIn(next http.Handler) http.Handler {
+// throttled slows guessing down: by address and by account asked for.
+func throttled() func(huma.Context, func(huma.Context)) {
 	tooMany := httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
 		op.WriteProblem(w, op.Problem(http.StatusTooManyRequests, "too many attempts; wait a minute and try again"))
 	})
 	byIP := httprate.NewRateLimiter(attemptsPerIP, time.Minute, tooMany, httprate.WithKeyFuncs(peerOf))
 	byAccount := httprate.NewRateLimiter(attemptsPerAccount, time.Minute, tooMany, httprate.WithKeyFuncs(emailOf))
-	guarded := byIP.Handler(byAccount.Handler(next))
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/sign-in") {
-			guarded.ServeHTTP(w, r)
-			return
-		}
-		next.ServeHTTP(w, r)
-	})
+	return func(hc huma.Context, next func(huma.Context)) {
+		r, w := humachi.Unwrap(hc)
+		byIP.Handler(byAccount.Handler(http.HandlerFunc(func(http.ResponseWriter, *http.Request) { next(hc) }))).ServeHTTP(w, r)
+	}
 }
 
 // peerOf is the address of whoever opened the connection; behind a proxy all

@@ -48,8 +48,8 @@ type logSetInput struct {
 
 func (s *place) registerLog(api huma.API) {
 	const path = "/clients/{client}/sessions/{session}/log"
-	huma.Register(api, op.Operation("get-log", http.MethodGet, path, "What was done"), s.getLog)
-	huma.Register(api, op.Operation("log-set", http.MethodPost, path, "Log a set"), s.logSet)
+	huma.Register(api, op.Operation("get-log", op.Everybody, http.MethodGet, path, "What was done"), s.getLog)
+	huma.Register(api, op.Operation("log-set", op.Everybody, http.MethodPost, path, "Log a set"), s.logSet)
 }
 
 func (s *place) getLog(ctx context.Context, in *op.SessionPath) (*logOutput, error) {

@@ -56,10 +56,10 @@ type previewOutput struct{ Body Preview }
 
 func (s *place) registerSessions(api huma.API) {
 	const path = "/clients/{client}/sessions/{session}"
-	huma.Register(api, op.Operation("get-session", http.MethodGet, path, "One session"), s.getSession)
-	huma.Register(api, op.Operation("add-session", http.MethodPost, "/clients/{client}/sessions", "Plan a session"), s.addSession)
-	huma.Register(api, op.Operation("save-session", http.MethodPut, path, "Save a session"), s.saveSession)
-	huma.Register(api, op.Operation("preview-session", http.MethodPost, path+"/preview", "What an unsaved session comes to"), s.previewSession)
+	huma.Register(api, op.Operation("get-session", op.Everybody, http.MethodGet, path, "One session"), s.getSession)
+	huma.Register(api, op.Operation("add-session", op.Planners, http.MethodPost, "/clients/{client}/sessions", "Plan a session"), s.addSession)
+	huma.Register(api, op.Operation("save-session", op.Planners, http.MethodPut, path, "Save a session"), s.saveSession)
+	huma.Register(api, op.Operation("preview-session", op.Everybody, http.MethodPost, path+"/preview", "What an unsaved session comes to"), s.previewSession)
 }
 
 func (s *place) getSession(ctx context.Context, in *op.SessionPath) (*sessionOutput, error) {

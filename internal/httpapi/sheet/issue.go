@@ -88,13 +88,13 @@ type compareOutput struct {
 }
 
 func (s *place) registerIssues(api huma.API) {
-	huma.Register(api, op.Operation("issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
-	huma.Register(api, op.Operation("compare-issues", http.MethodGet, "/clients/{client}/sessions/{session}/issues/compare", "What changed from one sheet to another"), s.compareIssues)
-	huma.Register(api, op.Operation("issue", http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
-	huma.Register(api, op.Operation("issue-week", http.MethodPost, "/clients/{client}/issues", "Issue sheets of several sessions, all or none"), s.issueWeek)
-	huma.Register(api, op.Operation("make-link", http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
-	huma.Register(api, op.Operation("revoke-link", http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
-	huma.Register(api, op.Operation("open-link", http.MethodGet, "/links/{token}", "A client's sheets by a link"), s.openLink)
+	huma.Register(api, op.Operation("issues", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
+	huma.Register(api, op.Operation("compare-issues", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/issues/compare", "What changed from one sheet to another"), s.compareIssues)
+	huma.Register(api, op.Operation("issue", op.Planners, http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
+	huma.Register(api, op.Operation("issue-week", op.Planners, http.MethodPost, "/clients/{client}/issues", "Issue sheets of several sessions, all or none"), s.issueWeek)
+	huma.Register(api, op.Operation("make-link", op.Planners, http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
+	huma.Register(api, op.Operation("revoke-link", op.Planners, http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
+	huma.Register(api, op.Operation("open-link", op.Anybody, http.MethodGet, "/links/{token}", "A client's sheets by a link"), s.openLink)
 }
 
 func (s *place) issues(ctx context.Context, in *op.SessionPath) (*issuesOutput, error) {

@@ -68,10 +68,10 @@ type SheetView struct {
 type sheetOutput struct{ Body SheetView }
 
 func (s *place) registerSheet(api huma.API) {
-	huma.Register(api, op.Operation("get-sheet", http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
-	huma.Register(api, op.Operation("preview-sheet", http.MethodPost, "/clients/{client}/sessions/{session}/sheet", "What the sheet of an unsaved session reads like"), s.previewSheet)
-	huma.Register(api, op.Operation("sheet-pdf", http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
-	huma.Register(api, op.Operation("link-pdf", http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
+	huma.Register(api, op.Operation("get-sheet", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
+	huma.Register(api, op.Operation("preview-sheet", op.Everybody, http.MethodPost, "/clients/{client}/sessions/{session}/sheet", "What the sheet of an unsaved session reads like"), s.previewSheet)
+	huma.Register(api, op.Operation("sheet-pdf", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
+	huma.Register(api, op.Operation("link-pdf", op.Anybody, http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
 }
 
 func (s *place) getSheet(ctx context.Context, in *op.SessionPath) (*sheetOutput, error) {

@@ -162,13 +162,13 @@ type TipView struct {
 type tipOutput struct{ Body TipView }
 
 func (s *place) registerStances(api huma.API) {
-	huma.Register(api, op.Operation("stances", http.MethodGet, "/stances", "Stances, rules and disputes"), s.book)
-	huma.Register(api, op.Operation("set-stance", http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"), s.setStance)
-	huma.Register(api, op.Operation("copy-stance", http.MethodPost, "/stances", "Copy a stance"), s.copyStance)
-	huma.Register(api, op.Operation("switch-own", http.MethodPost, "/stances/{stance}/switch", "Switch a rule of one's own stance"), s.switchOwn)
-	huma.Register(api, op.Operation("note-rule", http.MethodPut, "/rules/{rule}/note", "Keep a note on a rule"), s.noteRule)
-	huma.Register(api, op.Operation("switch-rule", http.MethodPost, "/clients/{client}/sessions/{session}/switch-rule", "What switching a rule would change"), s.switchRule)
-	huma.Register(api, op.Operation("check-tip", http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"), s.checkTip)
+	huma.Register(api, op.Operation("stances", op.Everybody, http.MethodGet, "/stances", "Stances, rules and disputes"), s.book)
+	huma.Register(api, op.Operation("set-stance", op.Planners, http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"), s.setStance)
+	huma.Register(api, op.Operation("copy-stance", op.Planners, http.MethodPost, "/stances", "Copy a stance"), s.copyStance)
+	huma.Register(api, op.Operation("switch-own", op.Planners, http.MethodPost, "/stances/{stance}/switch", "Switch a rule of one's own stance"), s.switchOwn)
+	huma.Register(api, op.Operation("note-rule", op.Planners, http.MethodPut, "/rules/{rule}/note", "Keep a note on a rule"), s.noteRule)
+	huma.Register(api, op.Operation("switch-rule", op.Everybody, http.MethodPost, "/clients/{client}/sessions/{session}/switch-rule", "What switching a rule would change"), s.switchRule)
+	huma.Register(api, op.Operation("check-tip", op.Everybody, http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"), s.checkTip)
 }
 
 func viewRule(r *stance.Rule) RuleView {

@@ -94,8 +94,8 @@ type roomInput struct {
 type roomOutput struct{ Body RoomView }
 
 func (s *place) registerRooms(api huma.API) {
-	huma.Register(api, op.Operation("rooms", http.MethodGet, "/rooms", "The studio's rooms"), s.rooms)
-	huma.Register(api, op.Operation("put-room", http.MethodPut, "/rooms/{room}", "Add or change a room"), s.putRoom)
+	huma.Register(api, op.Operation("rooms", op.Everybody, http.MethodGet, "/rooms", "The studio's rooms"), s.rooms)
+	huma.Register(api, op.Operation("put-room", op.Planners, http.MethodPut, "/rooms/{room}", "Add or change a room"), s.putRoom)
 }
 
 func (s *place) rooms(ctx context.Context, _ *struct{}) (*roomsOutput, error) {

@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -55,8 +56,8 @@ type ImportTrouble struct {
 type importPlanOutput struct{ Body ImportView }
 
 func (s *place) registerPlans(api huma.API) {
-	huma.Register(api, op.Operation("export-plan", http.MethodGet, "/clients/{client}/plan", "Sessions as JSON, CSV, workbook or calendar"), s.exportPlan)
-	huma.Register(api, op.Operation("import-plan", http.MethodPost, "/clients/{client}/plan", "What importing a file would change; nothing is kept"), s.importPlan)
+	huma.Register(api, op.Operation("export-plan", op.Everybody, http.MethodGet, "/clients/{client}/plan", "Sessions as JSON, CSV, workbook or calendar"), s.exportPlan)
+	huma.Register(api, op.Operation("import-plan", op.Planners, http.MethodPost, "/clients/{client}/plan", "What importing a file would change; nothing is kept", op.Reads(4<<20), op.Takes(30*time.Second)), s.importPlan)
 }
 
 func (s *place) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.StreamResponse, error) {

@@ -105,7 +105,7 @@ type proposeOutput struct{ Body Proposal }
 const loadsFrom = 300
 
 func (s *place) registerProposals(api huma.API) {
-	huma.Register(api, op.Operation("propose", http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"), s.propose)
+	huma.Register(api, op.Operation("propose", op.Everybody, http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"), s.propose)
 }
 
 func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, error) {

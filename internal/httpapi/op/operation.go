@@ -1,0 +1,43 @@
+package op
+
+import (
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+// terms are those under which an operation is called.
+type terms struct {
+	who  Who
+	body int64 // bytes that are read
+	time time.Duration
+}
+
+// Term changes one of an operation's terms.
+type Term func(*terms)
+
+// Reads lets an operation read so many bytes.
+func Reads(bytes int64) Term { return func(t *terms) { t.body = bytes } }
+
+// Takes lets an operation take so long.
+func Takes(d time.Duration) Term { return func(t *terms) { t.time = d } }
+
+const termsKey = "terms"
+
+// Operation describes one operation with its terms: who may call it, and how much it
+// reads and how long it may take where that is more than usual. It panics when nobody
+// is named.
+func Operation(id string, who Who, method, path, summary string, more ...Term) huma.Operation {
+	if who == nil {
+		panic("nobody may call operation " + id)
+	}
+	t := &terms{who, MostBody, mostTime}
+	for _, change := range more {
+		change(t)
+	}
+	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: t.body, Metadata: map[string]any{termsKey: t}}
+}
+
+// termsOf panics on an operation that was not made by Operation: it has no terms, so
+// that nobody could say who may call it.
+func termsOf(o *huma.Operation) *terms { return o.Metadata[termsKey].(*terms) }
