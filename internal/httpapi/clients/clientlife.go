@@ -158,22 +158,19 @@ type eraseInput struct {
 
 // eraseConsented erases for good what was kept by a consent that was withdrawn.
 func (s *place) eraseConsented(ctx context.Context, in *eraseInput) (*dossierOutput, error) {
-	out := &dossierOutput{}
 	var gone []store.Photo
-	err := s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
-		if in.Body.What == store.Body {
-			if gone, err = tx.Photos(ctx, c.ID); err != nil {
-				return err
-			}
+	out, err := s.answerDossier(ctx, in.Client, func(tx *store.Tx) error {
+		c, err := tx.Client(ctx, in.Client)
+		if err == nil && in.Body.What == store.Body {
+			gone, err = tx.Photos(ctx, c.ID)
 		}
-		done, err := tx.EraseConsented(ctx, c.ID, in.Body.What, a.ID)
 		if err != nil {
 			return err
 		}
-		if !done {
-			return op.Problem(http.StatusConflict, "the consent still holds: it is withdrawn first (Dossier, Consent)")
+		done, err := tx.EraseConsented(ctx, c.ID, in.Body.What, op.AccountOf(ctx).ID)
+		if err == nil && !done {
+			err = op.Problem(http.StatusConflict, "the consent still holds: it is withdrawn first (Dossier, Consent)")
 		}
-		out.Body, err = s.dossier(ctx, tx, c.ID)
 		return err
 	})
 	for _, p := range gone {

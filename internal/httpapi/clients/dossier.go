@@ -157,11 +157,7 @@ func (s *place) registerDossier(api huma.API) {
 }
 
 func (s *place) getDossier(ctx context.Context, in *op.ClientInput) (*dossierOutput, error) {
-	out := &dossierOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = s.dossier(ctx, tx, in.Client)
-		return err
-	})
+	return s.answerDossier(ctx, in.Client, func(*store.Tx) error { return nil })
 }
 
 func (s *place) changeDossier(ctx context.Context, in *changeInput) (*dossierOutput, error) {
@@ -169,12 +165,11 @@ func (s *place) changeDossier(ctx context.Context, in *changeInput) (*dossierOut
 	for i, c := range in.Body.Changes {
 		changes[i] = person.Change(c)
 	}
-	out := &dossierOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, a store.Account) error {
+	return s.answerDossier(ctx, in.Client, func(tx *store.Tx) error {
 		if err := s.roomsAreOurs(ctx, tx, changes); err != nil {
 			return err
 		}
-		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, a.ID, s.Day(ctx), s.Now())
+		clashes, wrong, err := tx.ChangeDossier(ctx, in.Client, changes, op.AccountOf(ctx).ID, s.Day(ctx), s.Now())
 		switch {
 		case err != nil:
 			return err
@@ -183,8 +178,7 @@ func (s *place) changeDossier(ctx context.Context, in *changeInput) (*dossierOut
 		case len(wrong) > 0:
 			return op.FieldFaults("body.", wrong)
 		}
-		out.Body, err = s.dossier(ctx, tx, in.Client)
-		return err
+		return nil
 	})
 }
 
@@ -231,8 +225,11 @@ func (s *place) clash(ctx context.Context, tx *store.Tx, client uuid.UUID, clash
 // healthNote keeps a health note, with the client's consent, and shows the dossier
 // after it; check says what is wrong with it.
 func (s *place) healthNote(ctx context.Context, client uuid.UUID, check func(tx *store.Tx) ([]movement.FieldError, error), add func(tx *store.Tx, by uuid.UUID) error) (*dossierOutput, error) {
-	out := &dossierOutput{}
-	return out, s.InClient(ctx, client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+	return s.answerDossier(ctx, client, func(tx *store.Tx) error {
+		c, err := tx.Client(ctx, client)
+		if err != nil {
+			return err
+		}
 		if c.Dossier.HealthConsent == nil {
 			return op.FieldProblem("body.health_consent", "health notes are kept only with the client’s consent, with its date")
 		}
@@ -241,10 +238,7 @@ func (s *place) healthNote(ctx context.Context, client uuid.UUID, check func(tx 
 			err = op.FieldFaults("body.", wrong)
 		}
 		if err == nil {
-			err = add(tx, a.ID)
-		}
-		if err == nil {
-			out.Body, err = s.dossier(ctx, tx, client)
+			err = add(tx, op.AccountOf(ctx).ID)
 		}
 		return err
 	})

@@ -12,21 +12,41 @@ import (
 	"musculus/internal/store"
 )
 
-func (s *place) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (DossierView, error) {
-	c, err := tx.Client(ctx, id)
-	if err != nil {
-		return DossierView{}, err
+// dossierRead is what a dossier is shown from.
+type dossierRead struct {
+	c      store.Client
+	rooms  []store.Room
+	rounds []store.ScreeningRound
+}
+
+func readDossier(ctx context.Context, tx *store.Tx, id uuid.UUID, r *dossierRead) (err error) {
+	if r.c, err = tx.Client(ctx, id); err != nil {
+		return err
 	}
-	rooms, err := tx.Rooms(ctx)
-	if err != nil {
-		return DossierView{}, err
+	if r.rooms, err = tx.Rooms(ctx); err != nil {
+		return err
 	}
-	rounds, err := tx.Screenings(ctx, id)
-	if err != nil {
-		return DossierView{}, err
-	}
+	r.rounds, err = tx.Screenings(ctx, id)
+	return err
+}
+
+// answerDossier shows a dossier as it is after do.
+func (s *place) answerDossier(ctx context.Context, client uuid.UUID, do func(*store.Tx) error) (*dossierOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *dossierRead) error {
+		if err := do(tx); err != nil {
+			return err
+		}
+		return readDossier(ctx, tx, client, r)
+	}, func(r *dossierRead) (*dossierOutput, error) {
+		v, err := s.showDossier(ctx, r)
+		return &dossierOutput{v}, err
+	})
+}
+
+func (s *place) showDossier(ctx context.Context, r *dossierRead) (out DossierView, err error) {
+	c, rooms, rounds := &r.c, r.rooms, r.rounds
 	today := s.Day(ctx)
-	out := DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
+	out = DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
 		WishKinds: []WishView{}, Wishes: []WishView{}, Studio: []RoomName{}, Questions: []QuestionView{}, Joints: viewJoints(c.Joints), Mobility: c.Dossier.Mobility.Says(), Health: person.NoDiagnosis}
 	for _, k := range person.WishKinds {
 		out.WishKinds = append(out.WishKinds, viewWish(&k))
@@ -57,7 +77,7 @@ func (s *place) dossier(ctx context.Context, tx *store.Tx, id uuid.UUID) (Dossie
 		}
 		out.Rounds = append(out.Rounds, r.On.Words())
 	}
-	out.Verdicts, err = s.verdicts(ctx, &c)
+	out.Verdicts, err = s.verdicts(ctx, c)
 	return out, err
 }
 

@@ -71,11 +71,7 @@ func (s *place) registerPresent(api huma.API) {
 }
 
 func (s *place) readPresent(ctx context.Context, in *presentInput) (*presentOutput, error) {
-	out := &presentOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = s.present(ctx, tx, in.Client, in.Body.Text)
-		return err
-	})
+	return s.answerList(ctx, in.Client, in.Body.Text, func(*store.Tx) error { return nil })
 }
 
 func (s *place) answerPresent(ctx context.Context, in *answerInput) (*presentOutput, error) {
@@ -86,29 +82,36 @@ func (s *place) answerPresent(ctx context.Context, in *answerInput) (*presentOut
 	if op.Movements(ctx).Get(in.Body.Movement) == nil {
 		return nil, op.FieldProblem("body.movement", "there is no movement %q", in.Body.Movement)
 	}
-	out := &presentOutput{}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, _ *store.Client) error {
-		if err := tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement); err != nil {
+	return s.answerList(ctx, in.Client, in.Body.Text, func(tx *store.Tx) error { return tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement) })
+}
+
+// presentRead is what a list is read with.
+type presentRead struct {
+	c       store.Client
+	answers map[string]string
+}
+
+// answerList shows what a list covers, read with the answers there are after do.
+func (s *place) answerList(ctx context.Context, client uuid.UUID, text string, do func(*store.Tx) error) (*presentOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *presentRead) (err error) {
+		if r.c, err = tx.Client(ctx, client); err != nil {
 			return err
 		}
-		var err error
-		out.Body, err = s.present(ctx, tx, in.Client, in.Body.Text)
+		if err = do(tx); err != nil {
+			return err
+		}
+		r.answers, err = tx.PresentAnswers(ctx, client)
 		return err
+	}, func(r *presentRead) (*presentOutput, error) {
+		v, err := s.showPresent(ctx, r, text)
+		return &presentOutput{v}, err
 	})
 }
 
-func (s *place) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text string) (PresentView, error) {
+func (s *place) showPresent(ctx context.Context, r *presentRead, text string) (PresentView, error) {
 	out := PresentView{Lines: []PresentLine{}, Heads: []CoveredView{}, Repeats: []string{}, Never: []string{},
 		Assumed: "Counted as hard sets, three where none are said: a list does not tell its effort."}
-	c, err := tx.Client(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	answers, err := tx.PresentAnswers(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	y, err := s.Yardstick(c.Dossier.Body())
+	y, err := s.Yardstick(r.c.Dossier.Body())
 	if err != nil {
 		return out, err
 	}
@@ -119,7 +122,7 @@ func (s *place) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text st
 		}
 		return id
 	}
-	lines := present.Read(text, catalogue, answers)
+	lines := present.Read(text, catalogue, r.answers)
 	for _, l := range lines {
 		v := PresentLine{Text: l.Text, Sets: l.Sets, Chosen: l.Chosen, Choices: []view.ChoiceView{}, Ask: l.Ask}
 		if l.Chosen != "" {
@@ -130,7 +133,7 @@ func (s *place) present(ctx context.Context, tx *store.Tx, id uuid.UUID, text st
 		}
 		out.Lines = append(out.Lines, v)
 	}
-	picture := present.Cover(lines, catalogue, y, c.Stance)
+	picture := present.Cover(lines, catalogue, y, r.c.Stance)
 	var sets [arm.HeadCount]float64
 	for h, got := range picture.Heads {
 		sets[h] = got.Sets

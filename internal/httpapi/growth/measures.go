@@ -117,56 +117,65 @@ func (s *place) registerMeasures(api huma.API) {
 }
 
 func (s *place) measures(ctx context.Context, in *op.ClientInput) (*measuresOutput, error) {
-	out := &measuresOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-		return err
-	})
+	return s.answerMeasures(ctx, in.Client, func(*store.Tx, store.Account, *store.Client) error { return nil })
 }
 
 func (s *place) putMeasuring(ctx context.Context, in *measuringInput) (*measuresOutput, error) {
 	if err := op.FieldFaults("body.", in.Body.Check(s.Day(ctx))); err != nil {
 		return nil, err
 	}
-	out := &measuresOutput{}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
+	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		if why := c.Dossier.MayMeasure(s.DayOf(c)); why != "" {
 			return op.FieldProblem("body.body_consent", "%s", why)
 		}
-		if err := tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version}, a.ID, s.Now()); err != nil {
-			return err
-		}
-		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-		return err
+		return tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version}, a.ID, s.Now())
 	})
 }
 
 func (s *place) withdrawMeasuring(ctx context.Context, in *measuringPath) (*measuresOutput, error) {
-	out := &measuresOutput{}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) (err error) {
-		if err := tx.WithdrawMeasuring(ctx, in.Client, in.Measuring, in.Version, a.ID, s.Now()); err != nil {
-			return err
-		}
-		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-		return err
+	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
+		return tx.WithdrawMeasuring(ctx, in.Client, in.Measuring, in.Version, a.ID, s.Now())
 	})
 }
 
-func (s *place) viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (MeasuresView, error) {
+// measuresRead is what a client's measures are shown from.
+type measuresRead struct {
+	c       store.Client
+	photos  []store.Photo
+	history []store.MeasuringVersion
+	kept    []store.Measuring
+}
+
+func (s *place) readMeasures(ctx context.Context, tx *store.Tx, c *store.Client, r *measuresRead) (err error) {
+	r.c = *c
+	if r.photos, err = tx.Photos(ctx, c.ID); err != nil {
+		return err
+	}
+	if r.history, err = tx.MeasuringHistory(ctx, c.ID); err != nil {
+		return err
+	}
+	r.kept, err = s.Measurings(ctx, tx, c)
+	return err
+}
+
+// answerMeasures shows a client's measures as they are after do.
+func (s *place) answerMeasures(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account, *store.Client) error) (*measuresOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *measuresRead) error {
+		c, err := tx.Client(ctx, client)
+		if err != nil {
+			return err
+		}
+		if err := do(tx, op.AccountOf(ctx), &c); err != nil {
+			return err
+		}
+		return s.readMeasures(ctx, tx, &c, r)
+	}, func(r *measuresRead) (*measuresOutput, error) { return &measuresOutput{s.showMeasures(r)}, nil })
+}
+
+func (s *place) showMeasures(r *measuresRead) MeasuresView {
 	out := MeasuresView{Kinds: []KindView{}, Sessions: []MeasuringView{}, Area: []AreaView{}, Mass: []PointView{}, Photos: []PhotoView{}, Gone: []MeasuringView{}, How: howMeasured}
-	c, err := tx.Client(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	photos, err := tx.Photos(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	history, err := tx.MeasuringHistory(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	if out.Needs = c.Dossier.MayMeasure(s.DayOf(&c)); out.Needs != "" {
+	c, photos, history, kept := &r.c, r.photos, r.history, r.kept
+	if out.Needs = c.Dossier.MayMeasure(s.DayOf(c)); out.Needs != "" {
 		out.Kept = len(photos)
 		for i := range history {
 			if i == 0 || history[i].ID != history[i-1].ID {
@@ -174,10 +183,6 @@ func (s *place) viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (M
 			}
 		}
 		photos, history = nil, nil
-	}
-	kept, err := s.Measurings(ctx, tx, &c)
-	if err != nil {
-		return out, err
 	}
 	sessions := op.SessionsOf(kept)
 	for i := range measure.Kinds {
@@ -220,7 +225,7 @@ func (s *place) viewMeasures(ctx context.Context, tx *store.Tx, id uuid.UUID) (M
 	for _, p := range photos {
 		out.Photos = append(out.Photos, viewPhoto(p))
 	}
-	return out, err
+	return out
 }
 
 func viewMeasuring(m store.Measuring, history []store.MeasuringVersion) MeasuringView {

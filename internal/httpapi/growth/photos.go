@@ -78,46 +78,59 @@ func (s *place) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput, 
 		return nil, op.ProblemOf(err)
 	}
 	defer file.Close()
-	out := &measuresOutput{}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+	b, err := io.ReadAll(file)
+	if err != nil {
+		return nil, op.ProblemOf(err)
+	}
+	sum := sha256.Sum256(b)
+	p := store.Photo{ID: id, On: on, Pose: pose, Digest: hex.EncodeToString(sum[:])}
+	again, studio := false, op.AccountOf(ctx).Studio
+	if err := s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		if why := c.Dossier.MayMeasure(s.Day(ctx)); why != "" {
 			return op.FieldProblem("body.body_consent", "%s", why)
 		}
-		b, err := io.ReadAll(file)
-		if err != nil {
-			return err
+		was, err := tx.Photo(ctx, in.Client, id)
+		if errors.Is(err, pgx.ErrNoRows) {
+			return nil
 		}
-		sum := sha256.Sum256(b)
-		p := store.Photo{ID: id, On: on, Pose: pose, Digest: hex.EncodeToString(sum[:])}
-		switch was, err := tx.Photo(ctx, in.Client, id); {
-		case err == nil: // sent again
-			p.Width, p.Height = was.Width, was.Height
-			if was.Digest != "" && was != p {
-				return store.ErrTaken
-			}
-			out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-			return err
-		case !errors.Is(err, pgx.ErrNoRows):
-			return err
-		}
-		if there, err := s.Photos.Open(a.Studio, id, true); err == nil { // another client's: it stays as it is
-			there.Close()
+		again = err == nil
+		p.Width, p.Height = was.Width, was.Height
+		if again && was.Digest != "" && was != p {
 			return store.ErrTaken
 		}
-		p.Width, p.Height, err = s.Photos.Put(ctx, a.Studio, id, bytes.NewReader(b))
-		var refused *photos.Refused
-		if errors.As(err, &refused) {
-			return op.FieldProblem("body.photo", "%s", refused.Reason)
+		return err
+	}); err != nil {
+		return nil, err
+	}
+	if !again {
+		if err := s.putPicture(ctx, studio, &p, b); err != nil {
+			return nil, op.ProblemIf(err)
 		}
-		if err != nil {
-			return err
+	}
+	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
+		if again {
+			return nil
 		}
 		if err := tx.AddPhoto(ctx, in.Client, p, a.ID); err != nil {
-			return errors.Join(err, s.Photos.Drop(a.Studio, id))
+			return errors.Join(err, s.Photos.Drop(studio, id))
 		}
-		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-		return err
+		return nil
 	})
+}
+
+// putPicture keeps a picture's file, upright and stripped, and says how large it is;
+// no connection waits for it.
+func (s *place) putPicture(ctx context.Context, studio uuid.UUID, p *store.Photo, b []byte) (err error) {
+	if there, err := s.Photos.Open(studio, p.ID, true); err == nil { // another client's: it stays as it is
+		there.Close()
+		return store.ErrTaken
+	}
+	p.Width, p.Height, err = s.Photos.Put(ctx, studio, p.ID, bytes.NewReader(b))
+	var refused *photos.Refused
+	if errors.As(err, &refused) {
+		return op.FieldProblem("body.photo", "%s", refused.Reason)
+	}
+	return err
 }
 
 func (s *place) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamResponse, error) {
@@ -151,15 +164,10 @@ func (s *place) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamRespon
 }
 
 func (s *place) dropPhoto(ctx context.Context, in *photoPath) (*measuresOutput, error) {
-	out := &measuresOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
+	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		if err := tx.DropPhoto(ctx, in.Client, in.Photo); err != nil {
 			return err
 		}
-		if err := s.Photos.Drop(a.Studio, in.Photo); err != nil {
-			return err
-		}
-		out.Body, err = s.viewMeasures(ctx, tx, in.Client)
-		return err
+		return s.Photos.Drop(a.Studio, in.Photo)
 	})
 }

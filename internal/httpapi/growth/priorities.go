@@ -89,27 +89,15 @@ func (s *place) registerPriorities(api huma.API) {
 }
 
 func (s *place) priorities(ctx context.Context, in *op.ClientInput) (*prioritiesOutput, error) {
-	out := &prioritiesOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) (err error) {
-		out.Body, err = s.viewPriorities(ctx, tx, in.Client)
-		return err
-	})
+	return s.answerPriorities(ctx, in.Client, func(*store.Tx, store.Account) error { return nil })
 }
 
 func (s *place) ratePoses(ctx context.Context, in *rateInput) (*prioritiesOutput, error) {
 	if err := op.FieldFaults("body.", in.Body.Rating.Check(s.Day(ctx))); err != nil {
 		return nil, err
 	}
-	out := &prioritiesOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, a store.Account) (err error) {
-		if _, err := tx.Client(ctx, in.Client); err != nil {
-			return err
-		}
-		if err := tx.AddRating(ctx, in.Body.ID, in.Client, in.Body.Rating, a.ID); err != nil {
-			return err
-		}
-		out.Body, err = s.viewPriorities(ctx, tx, in.Client)
-		return err
+	return s.answerPriorities(ctx, in.Client, func(tx *store.Tx, a store.Account) error {
+		return tx.AddRating(ctx, in.Body.ID, in.Client, in.Body.Rating, a.ID)
 	})
 }
 
@@ -118,39 +106,49 @@ func (s *place) setEmphasis(ctx context.Context, in *emphasisInput) (*priorities
 	if err := op.FieldFaults("body.", e.Check(s.Day(ctx))); err != nil {
 		return nil, err
 	}
-	out := &prioritiesOutput{}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
+	return s.answerPriorities(ctx, in.Client, func(tx *store.Tx, a store.Account) error {
 		done, err := tx.SetEmphasis(ctx, in.Client, e, in.Body.Version, a.ID)
-		if err != nil {
-			return err
+		if err == nil && !done {
+			err = op.Problem(http.StatusConflict, "somebody set the emphasis in between; nothing was written, look at theirs first")
 		}
-		if !done {
-			return op.Problem(http.StatusConflict, "somebody set the emphasis in between; nothing was written, look at theirs first")
-		}
-		out.Body, err = s.viewPriorities(ctx, tx, in.Client)
 		return err
 	})
 }
 
-func (s *place) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID) (PrioritiesView, error) {
-	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(s.Day(ctx))}
-	c, err := tx.Client(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	kept, err := s.Measurings(ctx, tx, &c)
-	if err != nil {
-		return out, err
-	}
-	ratings, err := tx.Ratings(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	emphasis, version, err := tx.Emphasis(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	today := s.Day(ctx)
+// prioritiesRead is what a client's priorities are shown from.
+type prioritiesRead struct {
+	c        store.Client
+	kept     []store.Measuring
+	ratings  []priority.Rating
+	emphasis *priority.Emphasis
+	version  int
+}
+
+// answerPriorities shows a client's priorities as they are after do.
+func (s *place) answerPriorities(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account) error) (*prioritiesOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *prioritiesRead) (err error) {
+		if r.c, err = tx.Client(ctx, client); err != nil {
+			return err
+		}
+		if err = do(tx, op.AccountOf(ctx)); err != nil {
+			return err
+		}
+		if r.kept, err = s.Measurings(ctx, tx, &r.c); err != nil {
+			return err
+		}
+		if r.ratings, err = tx.Ratings(ctx, client); err != nil {
+			return err
+		}
+		r.emphasis, r.version, err = tx.Emphasis(ctx, client)
+		return err
+	}, func(r *prioritiesRead) (*prioritiesOutput, error) {
+		return &prioritiesOutput{s.showPriorities(r, s.Day(ctx))}, nil
+	})
+}
+
+func (s *place) showPriorities(r *prioritiesRead, today day.Day) PrioritiesView {
+	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(today)}
+	c, kept, ratings, emphasis, version := &r.c, r.kept, r.ratings, r.emphasis, r.version
 	var rating *priority.Rating
 	if len(ratings) > 0 {
 		rating = &ratings[0]
@@ -174,10 +172,10 @@ func (s *place) viewPriorities(ctx context.Context, tx *store.Tx, id uuid.UUID) 
 	out.Notes = append(out.Notes, notes...)
 	out.Stance, out.Version, out.FirstYear = c.Stance.Name, version, c.Dossier.FirstYear(today)
 	for h := range weights {
-		out.Heads = append(out.Heads, headPriority(&c, arm.HeadIndex(h), &weights[h], rating, emphasis, today))
+		out.Heads = append(out.Heads, headPriority(c, arm.HeadIndex(h), &weights[h], rating, emphasis, today))
 	}
-	out.Slice = op.EmphasisSlice(&c, emphasis, today)
-	return out, nil
+	out.Slice = op.EmphasisSlice(c, emphasis, today)
+	return out
 }
 
 func headPriority(c *store.Client, h arm.HeadIndex, w *priority.Weight, rating *priority.Rating, emphasis *priority.Emphasis, today day.Day) HeadPriority {

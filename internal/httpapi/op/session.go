@@ -40,7 +40,11 @@ func (s *Server) StaleProblem(ctx context.Context, tx *store.Tx, c *store.Client
 	if !errors.As(err, &stale) {
 		return err
 	}
-	current, err := s.ViewKept(ctx, tx, c, stale.Current)
+	now, err := s.ReadKept(ctx, tx, c, stale.Current)
+	if err != nil {
+		return err
+	}
+	current, err := s.ViewSession(ctx, now.T, c, now.Kept)
 	if err != nil {
 		return err
 	}
@@ -77,13 +81,17 @@ func (s *Server) WeekHolds(ctx context.Context, tx *store.Tx, c *store.Client, o
 	return err
 }
 
-// ViewKept views a session as it is kept.
-func (s *Server) ViewKept(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (view.SessionView, error) {
+// KeptSession is a session as it is kept, with whom it is for.
+type KeptSession struct {
+	C    *store.Client
+	T    *week.Trainee
+	Kept store.Session
+}
+
+// ReadKept reads what a kept session is shown with.
+func (s *Server) ReadKept(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (KeptSession, error) {
 	t, err := s.Informed(ctx, tx, c)
-	if err != nil {
-		return view.SessionView{}, err
-	}
-	return s.ViewSession(ctx, t, c, kept)
+	return KeptSession{c, t, kept}, err
 }
 
 // ViewSession counts a session and says everything about it.

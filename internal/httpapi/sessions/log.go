@@ -53,17 +53,33 @@ func (s *place) registerLog(api huma.API) {
 }
 
 func (s *place) getLog(ctx context.Context, in *op.SessionPath) (*logOutput, error) {
-	out := &logOutput{}
-	err := s.InSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
-		out.Body, err = s.viewLog(ctx, tx, c, kept)
+	return s.answerLog(ctx, *in, func(*store.Tx, store.Account, *store.Client, store.Session) error { return nil })
+}
+
+// answerLog shows a session's log as it is after do.
+func (s *place) answerLog(ctx context.Context, at op.SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) (*logOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *logRead) error {
+		c, err := tx.Client(ctx, at.Client)
+		if err != nil {
+			return err
+		}
+		kept, err := tx.Session(ctx, at.Client, at.Session, op.Movements(ctx))
+		if err != nil {
+			return err
+		}
+		if err = do(tx, op.AccountOf(ctx), &c, kept); err != nil {
+			return err
+		}
+		*r, err = readLog(ctx, tx, &c, kept)
 		return err
+	}, func(r *logRead) (*logOutput, error) {
+		v, err := s.showLog(ctx, r)
+		return &logOutput{v}, err
 	})
-	return out, err
 }
 
 func (s *place) logSet(ctx context.Context, in *logSetInput) (*logOutput, error) {
-	out := &logOutput{}
-	err := s.InSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
+	return s.answerLog(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
 		set, err := s.setUpOf(ctx, tx, kept, in.Body.Slot, in.Body.SetNo)
 		if err != nil {
 			return err
@@ -117,13 +133,8 @@ func (s *place) logSet(ctx context.Context, in *logSetInput) (*logOutput, error)
 				return op.AskBack("body."+field, question)
 			}
 		}
-		if err = tx.AddEntry(ctx, e, a.ID); err != nil {
-			return err
-		}
-		out.Body, err = s.viewLog(ctx, tx, c, kept)
-		return err
+		return tx.AddEntry(ctx, e, a.ID)
 	})
-	return out, err
 }
 
 // How far a device's clock may run ahead, and how long a set may wait on it.

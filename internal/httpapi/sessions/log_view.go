@@ -101,18 +101,18 @@ type LogView struct {
 	Slots   []LogSlot `json:"slots"`
 }
 
-func (s *place) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (LogView, error) {
+// logRead is what a session's log is shown from.
+type logRead struct {
+	c       *store.Client
+	kept    store.Session
+	entries []entry.Entry
+	past    map[string][]entry.Entry // the last of each series that is shown
+}
+
+func readLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (logRead, error) {
 	entries, err := tx.SessionEntries(ctx, kept.ID, op.Movements(ctx))
 	if err != nil {
-		return LogView{}, err
-	}
-	t, err := s.Trainee(c) // what is audited is not shown here
-	if err != nil {
-		return LogView{}, err
-	}
-	session, err := s.ViewSession(ctx, t, c, kept)
-	if err != nil {
-		return LogView{}, err
+		return logRead{}, err
 	}
 	planned := &kept.Session
 	var keys []string
@@ -125,9 +125,20 @@ func (s *place) viewLog(ctx context.Context, tx *store.Tx, c *store.Client, kept
 		}
 	}
 	past, err := tx.LastOfSeries(ctx, c.ID, keys, op.Movements(ctx))
+	return logRead{c, kept, entries, past}, err
+}
+
+func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
+	c, kept, entries, past := r.c, r.kept, r.entries, r.past
+	t, err := s.Trainee(c) // what is audited is not shown here
 	if err != nil {
 		return LogView{}, err
 	}
+	session, err := s.ViewSession(ctx, t, c, kept)
+	if err != nil {
+		return LogView{}, err
+	}
+	planned := &kept.Session
 	out := LogView{Session: kept.Name, When: session.When, Blocked: s.Blocked(c), Came: log.Words(planned, entries), Slots: []LogSlot{}}
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
@@ -250,10 +261,10 @@ func (s *place) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, en
 		}
 		if last == uuid.Nil {
 			last = e.SessionID
-			words = day.At(e.DoneAt).FromToday(s.DayOf(c)) + ": " + viewEntry(c, e).Load
+			words = day.At(e.DoneAt.In(c.Zone)).FromToday(s.DayOf(c)) + ": " + viewEntry(c, e).Load
 		}
 		reps[e.Side] = append([]string{fmt.Sprint(e.Reps)}, reps[e.Side]...)
-		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical {
+		if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical && e.Hollow == "" {
 			maxima = append(maxima, max)
 		}
 	}

@@ -63,63 +63,65 @@ func (s *place) registerSessions(api huma.API) {
 }
 
 func (s *place) getSession(ctx context.Context, in *op.SessionPath) (*sessionOutput, error) {
-	out := &sessionOutput{}
-	err := s.InSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
-		out.Body, err = s.ViewKept(ctx, tx, c, kept)
-		return err
+	return s.answer(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) (store.Session, error) {
+		return tx.Session(ctx, in.Client, in.Session, op.Movements(ctx))
 	})
-	return out, err
 }
 
 func (s *place) addSession(ctx context.Context, in *addInput) (*sessionOutput, error) {
-	out := &sessionOutput{}
-	err := s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+	return s.answer(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (kept store.Session, err error) {
 		draft, err := s.Checked(ctx, c, &in.Body.Planned)
 		if err != nil {
-			return err
+			return kept, err
 		}
 		draft.ClientID = in.Client
 		if err := s.DayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
-			return err
+			return kept, err
 		}
 		if err := tx.AddSession(ctx, draft, a.ID, in.Body.Write, op.Movements(ctx)); err != nil {
-			return err
+			return kept, err
 		}
 		if err := s.WeekHolds(ctx, tx, c, draft.On); err != nil {
-			return err
+			return kept, err
 		}
-		kept, err := tx.Session(ctx, in.Client, in.Body.ID, op.Movements(ctx))
-		if err != nil {
-			return err
-		}
-		out.Body, err = s.ViewKept(ctx, tx, c, kept)
-		return err
+		return tx.Session(ctx, in.Client, in.Body.ID, op.Movements(ctx))
 	})
-	return out, err
 }
 
 func (s *place) saveSession(ctx context.Context, in *saveInput) (*sessionOutput, error) {
-	out := &sessionOutput{}
-	err := s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+	return s.answer(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (kept store.Session, err error) {
 		draft, err := s.Checked(ctx, c, &in.Body.Planned)
 		if err != nil {
-			return err
+			return kept, err
 		}
 		draft.ID, draft.ClientID, draft.Version = in.Session, in.Client, in.Body.Version
 		if err := s.DayAsked(ctx, tx, &draft, "body.planned_on", in.Body.Sure); err != nil {
-			return err
+			return kept, err
 		}
-		kept, err := tx.SaveSession(ctx, draft, a.ID, in.Body.Write, op.Movements(ctx))
-		if err != nil {
-			return s.StaleProblem(ctx, tx, c, err)
+		if kept, err = tx.SaveSession(ctx, draft, a.ID, in.Body.Write, op.Movements(ctx)); err != nil {
+			return kept, s.StaleProblem(ctx, tx, c, err)
 		}
-		if err := s.WeekHolds(ctx, tx, c, kept.On); err != nil {
-			return err
-		}
-		out.Body, err = s.ViewKept(ctx, tx, c, kept)
-		return err
+		return kept, s.WeekHolds(ctx, tx, c, kept.On)
 	})
-	return out, err
+}
+
+// answer shows the session that do finds or keeps.
+func (s *place) answer(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account, *store.Client) (store.Session, error)) (*sessionOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *op.KeptSession) error {
+		c, err := tx.Client(ctx, client)
+		if err != nil {
+			return err
+		}
+		kept, err := do(tx, op.AccountOf(ctx), &c)
+		if err != nil {
+			return err
+		}
+		*r, err = s.ReadKept(ctx, tx, &c, kept)
+		return err
+	}, func(r *op.KeptSession) (*sessionOutput, error) {
+		v, err := s.ViewSession(ctx, r.T, r.C, r.Kept)
+		return &sessionOutput{v}, err
+	})
 }
 
 func (s *place) previewSession(ctx context.Context, in *previewInput) (*previewOutput, error) {

@@ -12,6 +12,7 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/sheet"
+	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 )
@@ -98,11 +99,7 @@ func (s *place) registerIssues(api huma.API) {
 }
 
 func (s *place) issues(ctx context.Context, in *op.SessionPath) (*issuesOutput, error) {
-	out := &issuesOutput{}
-	return out, s.InSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) (err error) {
-		out.Body, err = s.viewIssues(ctx, tx, c, kept)
-		return err
-	})
+	return s.answerIssues(ctx, *in, func(*store.Tx, store.Account, *store.Client, store.Session) error { return nil })
 }
 
 // compareIssues tells what changed from one sheet to another, of the same session.
@@ -172,14 +169,12 @@ func changes(was, is *sheet.Facts, c *store.Client) []string {
 
 // issue keeps the sheet as it is now. What is wrong or incomplete stops it.
 func (s *place) issue(ctx context.Context, in *issueInput) (*issuesOutput, error) {
-	out := &issuesOutput{}
-	return out, s.InSession(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
-		if err := s.issueOne(ctx, tx, a, c, kept, in.Body.ID, in.Body.Version); err != nil {
+	return s.answerIssues(ctx, in.SessionPath, func(tx *store.Tx, a store.Account, c *store.Client, kept store.Session) error {
+		t, err := s.Informed(ctx, tx, c)
+		if err != nil {
 			return err
 		}
-		var err error
-		out.Body, err = s.viewIssues(ctx, tx, c, kept)
-		return err
+		return s.issueOne(ctx, tx, a, c, t, kept, in.Body.ID, in.Body.Version)
 	})
 }
 
@@ -188,34 +183,52 @@ func (s *place) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekOu
 	out := &issueWeekOutput{}
 	out.Body.Issued = []IssuedView{}
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		t, err := s.Informed(ctx, tx, c)
+		if err != nil {
+			return err
+		}
 		var wrong []*movement.FieldError
 		for i, one := range in.Body.Sheets {
-			kept, err := tx.Session(ctx, c.ID, one.Session, op.Movements(ctx))
-			if err == nil {
-				if is, err := s.viewIssues(ctx, tx, c, kept); err != nil {
-					return err
-				} else if len(is.Issues) > 0 && len(is.Pending) == 0 { // it has what is planned
-					out.Body.Issued = append(out.Body.Issued, IssuedView{kept.ID, kept.Name, is.Issues[0].Number})
-					continue
-				}
-				err = s.issueOne(ctx, tx, a, c, kept, one.ID, one.Version)
-			}
+			number, name, err := s.issueNext(ctx, tx, a, c, t, one.Session, one.ID, one.Version)
 			var refused huma.StatusError
 			switch {
 			case errors.As(err, &refused) && refused.GetStatus() < http.StatusInternalServerError:
-				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("sheets[%d]", i), Reason: kept.Name + ": " + detailOf(refused)})
-				continue
+				wrong = append(wrong, &movement.FieldError{Field: fmt.Sprintf("sheets[%d]", i), Reason: name + ": " + detailOf(refused)})
 			case err != nil:
 				return err
+			default:
+				out.Body.Issued = append(out.Body.Issued, IssuedView{one.Session, name, number})
 			}
-			issues, err := tx.Issues(ctx, c.ID, kept.ID, op.Movements(ctx))
-			if err != nil {
-				return err
-			}
-			out.Body.Issued = append(out.Body.Issued, IssuedView{kept.ID, kept.Name, issues[0].Number})
 		}
 		return op.Faults("body.", wrong)
 	})
+}
+
+// issueNext issues a session's sheet unless the last one has what is planned, and says
+// which number it has.
+func (s *place) issueNext(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, t *week.Trainee, session, id uuid.UUID, version int) (number int, name string, err error) {
+	kept, err := tx.Session(ctx, c.ID, session, op.Movements(ctx))
+	if err != nil {
+		return 0, "", err
+	}
+	rows, err := tx.Issues(ctx, c.ID, kept.ID, op.Movements(ctx))
+	if err != nil {
+		return 0, kept.Name, err
+	}
+	if len(rows) > 0 {
+		pending, err := pendingOf(&kept, rows, c, op.Movements(ctx))
+		if err != nil || len(pending) == 0 {
+			return rows[0].Number, kept.Name, err
+		}
+	}
+	if err := s.issueOne(ctx, tx, a, c, t, kept, id, version); err != nil {
+		return 0, kept.Name, err
+	}
+	rows, err = tx.Issues(ctx, c.ID, kept.ID, op.Movements(ctx)) // one sent again has its old number
+	if err != nil {
+		return 0, kept.Name, err
+	}
+	return rows[0].Number, kept.Name, nil
 }
 
 // detailOf is what a problem says.
@@ -227,18 +240,18 @@ func detailOf(p huma.StatusError) string {
 }
 
 // issueOne keeps one sheet. What was looked at must be what is kept.
-func (s *place) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, kept store.Session, id uuid.UUID, version int) error {
+func (s *place) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, t *week.Trainee, kept store.Session, id uuid.UUID, version int) error {
 	if kept.Version != version {
 		return op.Problem(http.StatusConflict, "somebody saved this session in between: look at it once more before it is issued")
 	}
-	if err := s.mayLeave(ctx, tx, c, kept); err != nil {
+	if err := s.mayLeave(t, c, &kept); err != nil {
 		return err
 	}
-	studio, err := tx.StudioName(ctx)
+	read, err := readForSheet(ctx, tx, c, kept)
 	if err != nil {
 		return err
 	}
-	words, err := s.sheet(ctx, tx, studio, c, kept)
+	words, err := s.sheet(&read)
 	if err != nil {
 		return err
 	}
@@ -249,37 +262,74 @@ func (s *place) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c *
 	return tx.AddIssue(ctx, c.ID, store.Issue{ID: id, SessionID: kept.ID, SessionVersion: kept.Version, PlannedOn: kept.On, Sheet: b}, a.ID)
 }
 
-func (s *place) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (IssuesView, error) {
-	out := IssuesView{Issues: []IssueView{}, Pending: []string{}, Links: []LinkView{}}
-	rows, err := tx.Issues(ctx, c.ID, kept.ID, op.Movements(ctx))
+// issuesRead is what the sheets that left of a session are shown from.
+type issuesRead struct {
+	c     *store.Client
+	kept  store.Session
+	rows  []store.Issue // the latest first
+	links []store.Link
+}
+
+// answerIssues shows what was issued of a session as it is after do.
+func (s *place) answerIssues(ctx context.Context, at op.SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) (*issuesOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *issuesRead) error {
+		c, err := tx.Client(ctx, at.Client)
+		if err != nil {
+			return err
+		}
+		r.c = &c
+		if r.kept, err = tx.Session(ctx, at.Client, at.Session, op.Movements(ctx)); err != nil {
+			return err
+		}
+		if err = do(tx, op.AccountOf(ctx), r.c, r.kept); err != nil {
+			return err
+		}
+		if r.rows, err = tx.Issues(ctx, c.ID, r.kept.ID, op.Movements(ctx)); err != nil {
+			return err
+		}
+		r.links, err = tx.Links(ctx, c.ID)
+		return err
+	}, func(r *issuesRead) (*issuesOutput, error) {
+		v, err := s.showIssues(r, op.Movements(ctx))
+		return &issuesOutput{v}, err
+	})
+}
+
+// pendingOf tells what a session's last sheet does not have yet.
+func pendingOf(kept *store.Session, rows []store.Issue, c *store.Client, catalogue *movement.Catalogue) ([]string, error) {
+	left, err := factsLeft(&rows[0], c, catalogue)
 	if err != nil {
-		return out, err
+		return nil, err
 	}
-	var later *sheet.Facts
-	for i := range rows {
-		r := &rows[i]
-		v := IssueView{Number: r.Number, At: r.At, By: r.By, Changes: []string{}}
-		if v.Sheet, err = readSheet(r.Sheet, op.Movements(ctx)); err != nil {
+	now, err := factsOf(kept, c)
+	return changes(left, now, c), err
+}
+
+func (s *place) showIssues(r *issuesRead, catalogue *movement.Catalogue) (out IssuesView, err error) {
+	out = IssuesView{Issues: []IssueView{}, Pending: []string{}, Links: []LinkView{}}
+	if len(r.rows) > 0 {
+		if out.Pending, err = pendingOf(&r.kept, r.rows, r.c, catalogue); err != nil {
 			return out, err
 		}
-		facts, err := factsLeft(r, c, op.Movements(ctx))
+	}
+	var later *sheet.Facts
+	for i := range r.rows {
+		row := &r.rows[i]
+		v := IssueView{Number: row.Number, At: row.At, By: row.By, Changes: []string{}}
+		if v.Sheet, err = readSheet(row.Sheet, catalogue); err != nil {
+			return out, err
+		}
+		facts, err := factsLeft(row, r.c, catalogue)
 		if err != nil {
 			return out, err
 		}
-		if i == 0 {
-			now, err := factsOf(&kept, c)
-			if err != nil {
-				return out, err
-			}
-			out.Pending = changes(facts, now, c)
-		} else {
-			out.Issues[i-1].Changes = changes(facts, later, c)
+		if i > 0 {
+			out.Issues[i-1].Changes = changes(facts, later, r.c)
 		}
 		later = facts
 		out.Issues = append(out.Issues, v)
 	}
-	links, err := tx.Links(ctx, c.ID)
-	for _, l := range links {
+	for _, l := range r.links {
 		v := LinkView{ID: l.ID, State: "open", Expires: l.Expires, Opened: l.Opened, Last: l.OpenedAt}
 		switch {
 		case l.Revoked != nil:
@@ -289,5 +339,5 @@ func (s *place) viewIssues(ctx context.Context, tx *store.Tx, c *store.Client, k
 		}
 		out.Links = append(out.Links, v)
 	}
-	return out, err
+	return out, nil
 }

@@ -75,16 +75,28 @@ func (s *place) registerSheet(api huma.API) {
 }
 
 func (s *place) getSheet(ctx context.Context, in *op.SessionPath) (*sheetOutput, error) {
-	out := &sheetOutput{}
-	err := s.InSession(ctx, *in, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		studio, err := tx.StudioName(ctx)
+	return s.answerSheet(ctx, in.Client, func(tx *store.Tx, c *store.Client) (store.Session, error) {
+		return tx.Session(ctx, in.Client, in.Session, op.Movements(ctx))
+	})
+}
+
+// answerSheet shows the sheet of the session that find finds.
+func (s *place) answerSheet(ctx context.Context, client uuid.UUID, find func(*store.Tx, *store.Client) (store.Session, error)) (*sheetOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *sheetRead) error {
+		c, err := tx.Client(ctx, client)
 		if err != nil {
 			return err
 		}
-		out.Body, err = s.sheet(ctx, tx, studio, c, kept)
+		kept, err := find(tx, &c)
+		if err != nil {
+			return err
+		}
+		*r, err = readForSheet(ctx, tx, &c, kept)
 		return err
+	}, func(r *sheetRead) (*sheetOutput, error) {
+		v, err := s.sheet(r)
+		return &sheetOutput{v}, err
 	})
-	return out, err
 }
 
 type previewSheetInput struct {
@@ -93,23 +105,44 @@ type previewSheetInput struct {
 }
 
 func (s *place) previewSheet(ctx context.Context, in *previewSheetInput) (*sheetOutput, error) {
-	out := &sheetOutput{}
-	return out, s.InSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, _ store.Session) error {
+	return s.answerSheet(ctx, in.Client, func(tx *store.Tx, c *store.Client) (store.Session, error) {
+		if _, err := tx.Session(ctx, in.Client, in.Session, op.Movements(ctx)); err != nil {
+			return store.Session{}, err
+		}
 		draft, wrong := s.Read(ctx, c, &in.Body)
-		if err := op.Faults("body.", wrong); err != nil {
-			return err
-		}
 		draft.ID = in.Session
-		studio, err := tx.StudioName(ctx)
-		if err != nil {
-			return err
-		}
-		out.Body, err = s.sheet(ctx, tx, studio, c, draft)
-		return err
+		return draft, op.Faults("body.", wrong)
 	})
 }
 
-func (s *place) sheet(ctx context.Context, tx *store.Tx, studio string, c *store.Client, kept store.Session) (SheetView, error) {
+// sheetRead is what a sheet is made from.
+type sheetRead struct {
+	studio string
+	c      *store.Client
+	kept   store.Session
+	past   map[string][]entry.Entry // of its series, where loads are told against the last time
+}
+
+func readForSheet(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (r sheetRead, err error) {
+	r.c, r.kept = c, kept
+	if r.studio, err = tx.StudioName(ctx); err == nil && c.Dossier.HideWeights {
+		r.past, err = tx.LastOfSeries(ctx, c.ID, seriesOf(&kept.Session), op.Movements(ctx))
+	}
+	return r, err
+}
+
+// seriesOf are the series that a session's slots are logged in.
+func seriesOf(p *plan.Session) (keys []string) {
+	for i := range p.Slots {
+		if p.Slots[i].SetUp.Movement != nil { // else it can no longer be read, which is told elsewhere
+			keys = append(keys, p.Slots[i].SetUp.Key())
+		}
+	}
+	return keys
+}
+
+func (s *place) sheet(r *sheetRead) (SheetView, error) {
+	studio, c, kept := r.studio, r.c, r.kept
 	t, err := s.Trainee(c)
 	if err != nil {
 		return SheetView{}, err
@@ -127,16 +160,6 @@ func (s *place) sheet(ctx context.Context, tx *store.Tx, studio string, c *store
 	}
 	out.Why = append(out.Why, week.Why(session, &counted)...)
 	out.Caps = t.Caps.Does()
-	var past map[string][]entry.Entry
-	if c.Dossier.HideWeights { // its loads are told against the last time
-		var keys []string
-		for i := range session.Slots {
-			keys = append(keys, session.Slots[i].SetUp.Key())
-		}
-		if past, err = tx.LastOfSeries(ctx, c.ID, keys, op.Movements(ctx)); err != nil {
-			return SheetView{}, err
-		}
-	}
 	for i := range session.Slots {
 		slot, p := &session.Slots[i], counted.Slots[i].Profile
 		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: view.BiasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
@@ -144,7 +167,7 @@ func (s *place) sheet(ctx context.Context, tx *store.Tx, studio string, c *store
 			Load: session.LoadWords(i, floor), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
 			Arm: slot.SetUp.Movement.UpperArm, Keeps: t.Cautions(session, i)}
 		if c.Dossier.HideWeights {
-			line.Load = s.mark(c, &kept, i, line.Load, past[slot.SetUp.Key()])
+			line.Load = s.mark(c, &kept, i, line.Load, r.past[slot.SetUp.Key()])
 		}
 		if line.Cues == nil {
 			line.Cues = []string{}
@@ -171,7 +194,8 @@ func (s *place) mark(c *store.Client, kept *store.Session, i int, words string, 
 	when, last := "", 0.0
 	for _, e := range past { // the latest first
 		if e.SessionID != kept.ID {
-			when, last = e.DoneAt.Weekday().String()+" ("+op.DateWords(e.DoneAt)+")", carry.Whole(e.LoadKg, rigging)
+			done := e.DoneAt.In(c.Zone)
+			when, last = done.Weekday().String()+" ("+op.DateWords(done)+")", carry.Whole(e.LoadKg, rigging)
 			break
 		}
 	}
@@ -192,31 +216,28 @@ type linkPDFInput struct {
 // sheetPDF is the sheet as it is planned now. Paper leaves like a link does: what
 // must not be issued is not printed either.
 func (s *place) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamResponse, error) {
-	var sheet SheetView
-	if err := s.InSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		if err := s.mayLeave(ctx, tx, c, kept); err != nil {
-			return err
+	out, err := s.answerSheet(ctx, in.Client, func(tx *store.Tx, c *store.Client) (store.Session, error) {
+		kept, err := tx.Session(ctx, in.Client, in.Session, op.Movements(ctx))
+		if err != nil {
+			return kept, err
 		}
-		studio, err := tx.StudioName(ctx)
+		t, err := s.Informed(ctx, tx, c)
 		if err == nil {
-			sheet, err = s.sheet(ctx, tx, studio, c, kept)
+			err = s.mayLeave(t, c, &kept)
 		}
-		return err
-	}); err != nil {
+		return kept, err
+	})
+	if err != nil {
 		return nil, err
 	}
-	return pdfOf(&sheet, in.Letter)
+	return pdfOf(&out.Body, in.Letter)
 }
 
 // mayLeave refuses what must not reach the client: a session of one who may not
 // train, one that is not complete, one with a finding that stops it.
-func (s *place) mayLeave(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) error {
+func (s *place) mayLeave(t *week.Trainee, c *store.Client, kept *store.Session) error {
 	if why := s.Blocked(c); why != "" {
 		return op.Problem(http.StatusUnprocessableEntity, why)
-	}
-	t, err := s.Informed(ctx, tx, c)
-	if err != nil {
-		return err
 	}
 	session, wrong := &kept.Session, kept.Faults
 	if len(wrong) == 0 {

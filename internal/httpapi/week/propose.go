@@ -108,6 +108,13 @@ func (s *place) registerProposals(api huma.API) {
 	huma.Register(api, op.Operation("propose", op.Everybody, http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"), s.propose)
 }
 
+// proposeRead is what a load and cues are proposed from.
+type proposeRead struct {
+	t        *week.Trainee
+	past     []entry.Entry
+	measured []store.Measuring
+}
+
 func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, error) {
 	asked := plan.SlotJSON{Movement: in.Body.Movement, Settings: in.Body.Settings, Rows: []plan.RowJSON{{}}}
 	if in.Body.First != nil {
@@ -119,16 +126,22 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		return nil, op.Faults("body.", wrong)
 	}
 	base, set := session.Slots[0].SetUp, session.Slots[0].SetUpIn(0)
-	out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
-		t, err := s.Informed(ctx, tx, c)
+	slot := plan.Of(base, dose.Dose{Method: dose.Use{ID: in.Body.Method}})
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *proposeRead) error {
+		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
 		}
-		past, err := tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx))
-		if err != nil {
+		if r.t, err = s.Informed(ctx, tx, &c); err != nil {
 			return err
 		}
+		if r.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx)); err == nil && slot.TakesTurns() {
+			r.measured, err = s.Measurings(ctx, tx, &c)
+		}
+		return err
+	}, func(r *proposeRead) (*proposeOutput, error) {
+		t, past := r.t, r.past
+		out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
 		known := series.Gather(past)
 		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.Day(ctx)}
 		seed := t.Seed(ask, known)
@@ -160,15 +173,10 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		for _, g := range series.PlanGrips(ordered, in.Body.Sets) {
 			out.Body.Plan = append(out.Body.Plan, gripOf(base, g))
 		}
-		slot := plan.Of(base, dose.Dose{Method: dose.Use{ID: in.Body.Method}})
 		if out.Body.TakesTurns = slot.TakesTurns(); out.Body.TakesTurns {
-			measured, err := s.Measurings(ctx, tx, c)
-			if err != nil {
-				return err
-			}
-			out.Body.Starts, out.Body.StartsWhy = measure.Smaller(op.SessionsOf(measured))
+			out.Body.Starts, out.Body.StartsWhy = measure.Smaller(op.SessionsOf(r.measured))
 		}
-		return nil
+		return out, nil
 	})
 }
 
