@@ -31,7 +31,13 @@ func (p *tab) saved() {
 // dragHandle drags a handle of the figure by a way, in pixels, in small steps.
 func (p *tab) dragHandle(key string, dx, dy float64, steps int) {
 	p.t.Helper()
-	at := eval[[]float64](p, fmt.Sprintf(`(() => { const b = document.querySelector('.pose-handle[data-key="%s"]').getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2] })()`, key))
+	at := eval[[]float64](
+		p,
+		fmt.Sprintf(
+			`(() => { const b = document.querySelector('.pose-handle[data-key="%s"]').getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2] })()`,
+			key,
+		),
+	)
 	left := chromedp.ButtonLeft
 	p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, at[0], at[1], left, chromedp.ClickCount(1)))
 	for i := 1; i <= steps; i++ {
@@ -76,7 +82,12 @@ func TestACoachesWholeWay(t *testing.T) {
 	// On the figure: draw the lower end of the range up.
 	name := p.text(".stage-head")
 	p.dragHandle("e_from", 60, -40, 12)
-	p.until(fmt.Sprintf(`document.querySelector('.stage-head').innerText !== %q && /elbow from \d+°/.test(document.querySelector('.stage-head').innerText)`, name))
+	p.until(
+		fmt.Sprintf(
+			`document.querySelector('.stage-head').innerText !== %q && /elbow from \d+°/.test(document.querySelector('.stage-head').innerText)`,
+			name,
+		),
+	)
 	// By keys: the same setting's twin.
 	p.saved()
 	eval[bool](p, `(document.querySelector('[role=spinbutton][aria-label="Elbow at the end"]').focus(), true)`)
@@ -102,7 +113,9 @@ func TestACoachesWholeWay(t *testing.T) {
 	p.untilSays("“Aim at the opposite pocket”")
 	p.saved()
 	p.do(chromedp.Reload())
-	p.until(`document.querySelectorAll('.slot').length === 4 && document.querySelector('.slot:nth-child(4) .slot-dose')?.innerText.startsWith('4 ×')`)
+	p.until(
+		`document.querySelectorAll('.slot').length === 4 && document.querySelector('.slot:nth-child(4) .slot-dose')?.innerText.startsWith('4 ×')`,
+	)
 
 	// The sheet, by its digit; it has the new slot and fits one page.
 	p.key("4")

@@ -243,7 +243,9 @@ func TestThePresentListIsMatched(t *testing.T) {
 	p.untilSays("not matched yet")
 	p.clickText("Low-cable curl")
 	p.until(`document.querySelectorAll('.lines li.open').length < document.querySelectorAll('.lines li').length`)
-	p.until(`[...document.querySelectorAll('.coverage-row')].some(r => r.innerText.includes('biceps, long head') && !r.innerText.includes('0.0\n'))`)
+	p.until(
+		`[...document.querySelectorAll('.coverage-row')].some(r => r.innerText.includes('biceps, long head') && !r.innerText.includes('0.0\n'))`,
+	)
 	p.typeInto(`[aria-label="The present list"]`, "Rope push-downs 3x12\nPush-down with the bar 3x10\nyoga")
 	p.clickText("Read the list")
 	p.untilSays("nearly one idea twice")

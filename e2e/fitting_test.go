@@ -82,10 +82,15 @@ func TestAStudiosOwnReading(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/stances")
 	p.until(`document.querySelectorAll('.stance-card').length === 7`)
-	eval[bool](p, `([...document.querySelectorAll('.stance-card')].find(c => c.innerText.startsWith('Arm path')).querySelector('.link').click(), true)`)
+	eval[bool](
+		p,
+		`([...document.querySelectorAll('.stance-card')].find(c => c.innerText.startsWith('Arm path')).querySelector('.link').click(), true)`,
+	)
 	p.untilSays("Switching the rules of Arm path, our reading")
 	p.click(`button[role=switch][aria-label^="Arm path, our reading uses: Elbows behind the body favour"]`)
-	p.until(`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`)
+	p.until(
+		`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
+	)
 	p.clickText("card")
 	p.typeInto(`textarea[aria-label^="Our note on: Elbows behind"]`, "seen with two clients")
 	eval[bool](p, `(document.activeElement.blur(), true)`)
@@ -93,7 +98,9 @@ func TestAStudiosOwnReading(t *testing.T) {
 	p.untilSays("Our note: seen with two clients")
 	p.do(chromedp.Reload())
 	p.untilSays("Our note: seen with two clients")
-	p.until(`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`)
+	p.until(
+		`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
+	)
 }
 
 // A set-up is kept under a name, picked by it, made a movement of the studio's
@@ -154,7 +161,11 @@ func TestChoosingIsAccessible(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	for _, scheme := range []string{"light", "dark"} {
-		_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}})
+		_, err := chromedp.Call(
+			p.ctx,
+			emulation.SetEmulatedMedia,
+			emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}},
+		)
 		require.NoError(t, err)
 		for _, view := range [][2]string{
 			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
@@ -173,7 +184,10 @@ func TestChoosingIsAccessible(t *testing.T) {
 func (p *tab) readByAxe(axe, what string) {
 	p.t.Helper()
 	eval[bool](p, axe+";true")
-	eval[bool](p, `(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r => { window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`)
+	eval[bool](
+		p,
+		`(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r => { window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`,
+	)
 	p.until(`window.found !== null`)
 	assert.Empty(p.t, eval[[]string](p, `window.found`), what)
 }

@@ -228,7 +228,10 @@ func (p *tab) clickText(text string) {
 	find := fmt.Sprintf(`[...document.querySelectorAll('button,a')].find(e => e.innerText.includes(%q) && e.offsetParent)`, text)
 	p.until(find)
 	// What the page still moves about is clicked once it has come to rest.
-	where := fmt.Sprintf(`(() => { const e = %s; if (!e) return []; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect(); const x = b.x + b.width/2, y = b.y + b.height/2; return e.contains(document.elementFromPoint(x, y)) ? [x, y] : [] })()`, find)
+	where := fmt.Sprintf(
+		`(() => { const e = %s; if (!e) return []; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect(); const x = b.x + b.width/2, y = b.y + b.height/2; return e.contains(document.elementFromPoint(x, y)) ? [x, y] : [] })()`,
+		find,
+	)
 	var at []float64
 	for range 60 {
 		was := at

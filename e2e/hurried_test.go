@@ -25,9 +25,16 @@ func TestASheetInAHurry(t *testing.T) {
 	p.offline(true)
 	sets(p, "5")
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('Your edits are kept here')`)
-	assert.True(t, eval[bool](p, `[...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')).disabled`), "what is not saved is not issued")
+	assert.True(
+		t,
+		eval[bool](p, `[...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')).disabled`),
+		"what is not saved is not issued",
+	)
 	p.offline(false)
-	p.untilIn(20*time.Second, `document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('5 × 6–8')`)
+	p.untilIn(
+		20*time.Second,
+		`document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('5 × 6–8')`,
+	)
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('5 × 6–8')`)
 
@@ -46,7 +53,10 @@ func TestASheetInAHurry(t *testing.T) {
 	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
 
 	// Twice on the button: one sheet.
-	eval[bool](p, `(() => { const b = [...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')); b.click(); b.click(); return true })()`)
+	eval[bool](
+		p,
+		`(() => { const b = [...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')); b.click(); b.click(); return true })()`,
+	)
 	p.untilSays("Sheet 1 left on")
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('[aria-label="Which sheet"]')`)
@@ -62,7 +72,9 @@ func TestASheetInAHurry(t *testing.T) {
 	q := p.second(laptop, path)
 	q.until(`document.querySelector('.inline-text')`)
 	sets(q, "2")
-	q.until(`document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`)
+	q.until(
+		`document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`,
+	)
 	sets(p, "3")
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('Nothing is overwritten until you choose')`)
 	p.clickText("Take theirs")

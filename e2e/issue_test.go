@@ -44,7 +44,10 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 	p.untilSays("Sheet 2 left on")
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('[aria-label="Which sheet"]')`)
-	eval[bool](p, `(document.querySelector('[aria-label="Which sheet"]').dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), true)`)
+	eval[bool](
+		p,
+		`(document.querySelector('[aria-label="Which sheet"]').dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), true)`,
+	)
 	p.until(`document.querySelectorAll('.ant-select-item-option').length === 3`)
 	eval[bool](p, `([...document.querySelectorAll('.ant-select-item-option')].find(e => e.innerText.startsWith('sheet 2')).click(), true)`)
 	p.untilSays("Sheet 2 against")
@@ -80,8 +83,14 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 			break
 		}
 		before := p.text(".board-margin")
-		if eval[bool](p, `!!document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)')`) {
-			eval[bool](p, `(document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)').click(), true)`)
+		if eval[bool](
+			p,
+			`!!document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)')`,
+		) {
+			eval[bool](
+				p,
+				`(document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)').click(), true)`,
+			)
 		} else {
 			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.soft, .finding.warn .link.soft')].find(e => e.innerText === 'Let it stand').click(), true)`)
 			p.fill("Why it may stand", "one dumbbell is all there is at the digs")

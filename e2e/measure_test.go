@@ -20,7 +20,11 @@ import (
 // pdf prints the page, sizes in inches.
 func (p *tab) pdf(width, height float64) []byte {
 	p.t.Helper()
-	r, err := chromedp.Call(p.ctx, page.PrintToPDF, page.PrintToPDFParams{PaperWidth: width, PaperHeight: height, PrintBackground: new(true)})
+	r, err := chromedp.Call(
+		p.ctx,
+		page.PrintToPDF,
+		page.PrintToPDFParams{PaperWidth: width, PaperHeight: height, PrintBackground: new(true)},
+	)
 	require.NoError(p.t, err)
 	if b, err := base64.StdEncoding.DecodeString(string(r.Data)); err == nil {
 		return b
@@ -66,7 +70,13 @@ func TestDraggingIsQuick(t *testing.T) {
 		sum[i] = server[i] + frame[i]
 	}
 	median := func(v []float64) float64 { v = slices.Sorted(slices.Values(v)); return v[len(v)/2] }
-	t.Logf("dragging: %d answers, server %.1f ms, frame %.1f ms, sum %.1f ms at the median", len(sum), median(server), median(frame), median(sum))
+	t.Logf(
+		"dragging: %d answers, server %.1f ms, frame %.1f ms, sum %.1f ms at the median",
+		len(sum),
+		median(server),
+		median(frame),
+		median(sum),
+	)
 	assert.Less(t, median(sum), 500.0)
 }
 

@@ -22,7 +22,10 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.key(kb.Enter)
 	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
 	p.click(`[aria-label="Change the effort of slot 2"]`)
-	eval[bool](p, `(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]'); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3'); e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`)
+	eval[bool](
+		p,
+		`(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]'); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3'); e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
+	)
 	p.until(`document.querySelectorAll('.sheet-slot')[1].innerText.includes('stop with 3 reps left')`)
 	p.typeInto(`[aria-label="Another cue for slot 1"]`, "Push the floor away")
 	p.key(kb.Enter)
@@ -36,7 +39,9 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.until(`document.querySelector('.sheet-cues').innerText.includes('Tuck your elbows')`)
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('saved')`)
 	p.do(chromedp.Reload())
-	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') && document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`)
+	p.until(
+		`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') && document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`,
+	)
 	assert.Contains(t, p.text(".sheet-head"), "then bar 30 kg × 8")
 	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
@@ -57,7 +62,10 @@ func TestLocksHoldAndUndoBringsBack(t *testing.T) {
 	was := eval[string](p, onBoard)
 	p.click(".board-session:first-of-type .board-slot:first-child .lock")
 	p.until(`document.querySelector('.board-slot.locked')`)
-	p.dragTo(".board-session:first-of-type .board-slot:first-child .board-grip", ".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child")
+	p.dragTo(
+		".board-session:first-of-type .board-slot:first-child .board-grip",
+		".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child",
+	)
 	p.untilSays("It is locked")
 	assert.Equal(t, was, eval[string](p, onBoard))
 	p.click(".board-session:first-of-type .board-slot:first-child > button")
@@ -84,7 +92,9 @@ func TestLocksHoldAndUndoBringsBack(t *testing.T) {
 	p.until(`document.querySelectorAll('.board-session').length === 1 && document.querySelector('.board-slot b')`)
 	// A copied day, with ids of its own.
 	p.click(`[aria-label^="Copy "]`)
-	p.until(`document.querySelectorAll('.board-session').length === 2 && new Set([...document.querySelectorAll('[data-slot]')].map(e => e.dataset.slot)).size === document.querySelectorAll('[data-slot]').length`)
+	p.until(
+		`document.querySelectorAll('.board-session').length === 2 && new Set([...document.querySelectorAll('[data-slot]')].map(e => e.dataset.slot)).size === document.querySelectorAll('[data-slot]').length`,
+	)
 	p.untilSays("saved")
 	p.click(".board-tools button:first-child")
 	p.until(`document.querySelectorAll('.board-session').length === 1`)
@@ -119,7 +129,10 @@ func TestGripsAreChosenSetBySet(t *testing.T) {
 	p.saved()
 	p.clickText("set by set")
 	p.until(`document.querySelectorAll('.efforts select').length === 3`)
-	eval[bool](p, `(() => { const e = document.querySelector('[aria-label="Reps left after set 3"]'); e.value = '0'; e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`)
+	eval[bool](
+		p,
+		`(() => { const e = document.querySelector('[aria-label="Reps left after set 3"]'); e.value = '0'; e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
+	)
 	p.until(`document.querySelector('.slot.here').innerText.includes('2, 2, 0 left')`)
 	p.saved()
 	p.clickText("One grip for all sets")

@@ -18,12 +18,22 @@ import (
 func (p *tab) dragTo(grip, onto string) {
 	p.t.Helper()
 	middle := func(css string) [2]float64 {
-		at := eval[[]float64](p, fmt.Sprintf(`(() => { const b = document.querySelector(%q).getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height*0.8] })()`, css))
+		at := eval[[]float64](
+			p,
+			fmt.Sprintf(
+				`(() => { const b = document.querySelector(%q).getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height*0.8] })()`,
+				css,
+			),
+		)
 		return [2]float64{at[0], at[1]}
 	}
 	from, to := middle(grip), middle(onto)
 	mouse := func(kind string, x, y float64) {
-		_, err := chromedp.Call(p.ctx, input.DispatchMouseEvent, input.DispatchMouseEventParams{Type: input.DispatchMouseEventType(kind), X: x, Y: y, Button: "left", Buttons: 1, ClickCount: 1})
+		_, err := chromedp.Call(
+			p.ctx,
+			input.DispatchMouseEvent,
+			input.DispatchMouseEventParams{Type: input.DispatchMouseEventType(kind), X: x, Y: y, Button: "left", Buttons: 1, ClickCount: 1},
+		)
 		require.NoError(p.t, err)
 	}
 	mouse("mouseMoved", from[0], from[1])
@@ -46,7 +56,10 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
 	p.until(`document.querySelectorAll('.board-session').length === 2 && document.querySelectorAll('.board-slot b').length === 7`)
 	assert.Equal(t, "Left arm first 4, Grip and guard 3", eval[string](p, onBoard))
-	p.dragTo(".board-session:first-of-type .board-slot:first-child .board-grip", ".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child")
+	p.dragTo(
+		".board-session:first-of-type .board-slot:first-child .board-grip",
+		".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child",
+	)
 	p.until(`document.querySelectorAll('.board-day:not(.empty) ~ .board-day:not(.empty) .board-slot').length === 4`)
 	p.untilSays("saved")
 	assert.Equal(t, "Left arm first 3, Grip and guard 4", eval[string](p, onBoard))
@@ -66,9 +79,18 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p.until(`document.querySelector('.finding .finding-do .link:not(.soft)')`)
 	p.click(".why-link")
 	p.until(`document.querySelector('.finding .caveat')`)
-	said := eval[string](p, `document.querySelector('.finding .finding-do .link:not(.soft)').closest('.finding').innerText.split(' why?')[0]`)
+	said := eval[string](
+		p,
+		`document.querySelector('.finding .finding-do .link:not(.soft)').closest('.finding').innerText.split(' why?')[0]`,
+	)
 	eval[bool](p, `(document.querySelector('.finding .finding-do .link:not(.soft)').click(), true)`)
-	p.until(fmt.Sprintf(`document.querySelector('.ledger-heads').innerText !== %q && ![...document.querySelectorAll('.finding')].some(f => f.innerText.startsWith(%q))`, before, said))
+	p.until(
+		fmt.Sprintf(
+			`document.querySelector('.ledger-heads').innerText !== %q && ![...document.querySelectorAll('.finding')].some(f => f.innerText.startsWith(%q))`,
+			before,
+			said,
+		),
+	)
 	p.press("Undo")
 	p.until(fmt.Sprintf(`document.querySelector('.ledger-heads').innerText === %q`, before))
 	p.press("Let it stand")
@@ -77,7 +99,9 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 
 	// A number says what it adds up from, each addend leads to its slot.
 	p.click(".ledger-line")
-	p.until(`document.querySelectorAll('.ledger-terms li').length > 2 && document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`)
+	p.until(
+		`document.querySelectorAll('.ledger-terms li').length > 2 && document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`,
+	)
 	total := eval[float64](p, `Number(document.querySelector('.ledger-line b').innerText)`)
 	sum := eval[float64](p, `[...document.querySelectorAll('.ledger-terms b')].reduce((a, e) => a + Number(e.innerText), 0)`)
 	assert.InDelta(t, total, sum, 0.3, "rounded to tenths each")
@@ -91,14 +115,22 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "week?of="+wednesday)))
 	p.until(`document.querySelectorAll('.board-session').length === 2`)
 	p.clickText("Copy to the next week")
-	p.until(`document.querySelector('.board-top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday + `') && document.querySelectorAll('.board-session').length === 2`)
+	p.until(
+		`document.querySelector('.board-top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday + `') && document.querySelectorAll('.board-session').length === 2`,
+	)
 }
 
 func TestAnAssistantLooksAtTheBoard(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, jory, laptop, clientPath("Tobias Quill", "week"))
 	p.until(`document.querySelector('.board-slot b')`)
-	assert.Zero(t, eval[int](p, `document.querySelectorAll('.board-slot .board-grip, .board-tools, .board-plan, .finding-do .link:not(.soft)').length`))
+	assert.Zero(
+		t,
+		eval[int](
+			p,
+			`document.querySelectorAll('.board-slot .board-grip, .board-tools, .board-plan, .finding-do .link:not(.soft)').length`,
+		),
+	)
 }
 
 // Slots are joined and taken apart, a method is chosen, a load and cues are taken
@@ -111,7 +143,9 @@ func TestASlotIsPrescribed(t *testing.T) {
 	p.click(".slot:nth-child(2) .slot-face")
 	p.untilSays("Reclined")
 	p.click(`[aria-label="Join with the next"]`)
-	p.until(`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') && document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`)
+	p.until(
+		`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') && document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`,
+	)
 	p.saved()
 	p.click(`[aria-label="Take apart from the next"]`)
 	p.until(`!document.querySelector('.slots').innerText.includes('superset')`)
@@ -151,7 +185,9 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	}
 	p.until(`/^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`)
 	p.clickText("Undo")
-	p.until(`![...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file') && /^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`)
+	p.until(
+		`![...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file') && /^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`,
+	)
 	p.clickText("Redo")
 	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
 	// The week is kept as a template and laid on itself: what it would change is told.

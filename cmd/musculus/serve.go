@@ -88,7 +88,13 @@ func listenAndServe(ctx context.Context, listen string, c httpapi.Config, ready 
 	}
 	go eraseRounds(ctx, c.Store, c.Photos)
 
-	server := &http.Server{Handler: httpapi.New(c), ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute}
+	server := &http.Server{
+		Handler:           httpapi.New(c),
+		ReadHeaderTimeout: 10 * time.Second,
+		ReadTimeout:       30 * time.Second,
+		WriteTimeout:      60 * time.Second,
+		IdleTimeout:       2 * time.Minute,
+	}
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()
 	ready()

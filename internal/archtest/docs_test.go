@@ -17,7 +17,12 @@ func TestThePagesNameWhatIsThere(t *testing.T) {
 	root := filepath.Join("..", "..")
 	glossary, err := os.ReadFile(filepath.Join(root, "docs", "glossary.md"))
 	require.NoError(t, err)
-	folders := map[string]string{"store": "internal/store", "figure": "internal/figure", "view": "internal/view", "httpapi": "internal/httpapi"}
+	folders := map[string]string{
+		"store":   "internal/store",
+		"figure":  "internal/figure",
+		"view":    "internal/view",
+		"httpapi": "internal/httpapi",
+	}
 	named := regexp.MustCompile("`([a-z]+)\\.([A-Z]\\w*)`").FindAllStringSubmatch(string(glossary), -1)
 	require.Greater(t, len(named), 40)
 	for _, m := range named {

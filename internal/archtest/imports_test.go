@@ -16,16 +16,45 @@ import (
 )
 
 // coreOrder: inside the core each package may import those before it.
-var coreOrder = []string{"text", "day", "arm", "effort", "datafile", "movement", "stance", "measure", "person", "priority", "fitting", "entry", "series", "dose", "plan", "log", "week", "present", "sheet", "draft"}
+var coreOrder = []string{
+	"text",
+	"day",
+	"arm",
+	"effort",
+	"datafile",
+	"movement",
+	"stance",
+	"measure",
+	"person",
+	"priority",
+	"fitting",
+	"entry",
+	"series",
+	"dose",
+	"plan",
+	"log",
+	"week",
+	"present",
+	"sheet",
+	"draft",
+}
 
 // layers says which of our own packages each layer may import; core is handled
 // by its order, cmd may import everything.
 var layers = map[string][]string{
-	"internal/store":    {"internal/core", "internal/store"},
-	"internal/figure":   {"internal/core"},
-	"internal/formats":  {"internal/core", "internal/figure"},
-	"internal/view":     {"internal/core", "internal/figure"},
-	"internal/httpapi":  {"internal/core", "internal/store", "internal/formats", "internal/figure", "internal/view", "internal/photos", "internal/httpapi/op"},
+	"internal/store":   {"internal/core", "internal/store"},
+	"internal/figure":  {"internal/core"},
+	"internal/formats": {"internal/core", "internal/figure"},
+	"internal/view":    {"internal/core", "internal/figure"},
+	"internal/httpapi": {
+		"internal/core",
+		"internal/store",
+		"internal/formats",
+		"internal/figure",
+		"internal/view",
+		"internal/photos",
+		"internal/httpapi/op",
+	},
 	"internal/photos":   {},
 	"internal/demo":     {"internal/core", "internal/store"},
 	"internal/localpg":  {},
@@ -51,7 +80,8 @@ type pkg struct {
 }
 
 func packages(t *testing.T) (out []pkg) {
-	b, err := exec.Command("go", "list", "-json=ImportPath,Dir,Imports,GoFiles", "musculus/cmd/...", "musculus/internal/...", "musculus/web").Output()
+	b, err := exec.Command("go", "list", "-json=ImportPath,Dir,Imports,GoFiles", "musculus/cmd/...", "musculus/internal/...", "musculus/web").
+		Output()
 	require.NoError(t, err)
 	d := json.NewDecoder(strings.NewReader(string(b)))
 	for d.More() {

@@ -50,7 +50,12 @@ func TestTheDemoIsSound(t *testing.T) {
 			standing := c.Standing(day.At(now))
 			assert.Equal(t, c.Dossier.Name != "Pelle Sandoval", standing.MayTrain(), "%s: %v", c.Dossier.Name, standing.Said)
 			tr := &week.Trainee{Yardstick: y, Room: c.Room(), Caps: person.CapsOf(standing.Caps), Stance: c.Stance,
-				Fence: &person.Fence{Scores: person.ScoresOf(c.Joints), Mobility: c.Dossier.Mobility, Caps: person.CapsOf(standing.Caps), Overrides: c.Overrides}}
+				Fence: &person.Fence{
+					Scores:    person.ScoresOf(c.Joints),
+					Mobility:  c.Dossier.Mobility,
+					Caps:      person.CapsOf(standing.Caps),
+					Overrides: c.Overrides,
+				}}
 			for _, one := range sessions {
 				require.Empty(t, one.Faults)
 				session := one.Session

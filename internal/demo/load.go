@@ -108,7 +108,10 @@ func load(ctx context.Context, tx *store.Tx, p *demoClient, today time.Time) err
 
 // planned makes a session; each has slot ids of its own.
 func (p *demoClient) planned(session, client uuid.UUID, name string, on day.Day, ago int) store.Session {
-	out := store.Session{ClientID: client, Planned: plan.Planned{ID: session, Name: name, On: on, Session: plan.Session{WarmUpMin: p.warmUp}}}
+	out := store.Session{
+		ClientID: client,
+		Planned:  plan.Planned{ID: session, Name: name, On: on, Session: plan.Session{WarmUpMin: p.warmUp}},
+	}
 	for i, slot := range p.slots {
 		d := slot.dose
 		set := slot.setUp()
@@ -155,8 +158,20 @@ func logSession(ctx context.Context, tx *store.Tx, p *demoClient, session store.
 				if ago == 7 && i == 0 && n == first.Sets && side != entry.Right {
 					note = "last rep slow, elbow stayed put"
 				}
-				e := entry.Entry{ID: id("entry", p.name, ago, i, n, side), ClientID: session.ClientID, SessionID: session.ID, SlotID: slot.ID, SetUp: set,
-					Side: side, SetNo: n, Reps: max(reps, 4), LoadKg: *hand, Reserve: first.Reserve, Note: note, DoneAt: at}
+				e := entry.Entry{
+					ID:        id("entry", p.name, ago, i, n, side),
+					ClientID:  session.ClientID,
+					SessionID: session.ID,
+					SlotID:    slot.ID,
+					SetUp:     set,
+					Side:      side,
+					SetNo:     n,
+					Reps:      max(reps, 4),
+					LoadKg:    *hand,
+					Reserve:   first.Reserve,
+					Note:      note,
+					DoneAt:    at,
+				}
 				if err := tx.AddEntry(ctx, e, by); err != nil {
 					return err
 				}

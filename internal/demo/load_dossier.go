@@ -141,7 +141,16 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 		}
 	}
 	for i, t := range h.tried {
-		o := store.TryOut{ID: id("tried", p.name, i), On: today - day.Day(t.daysAgo), Movement: t.movement, Settings: t.settings, Comfort: t.comfort, Felt: t.felt, Outcome: t.outcome, Note: t.note}
+		o := store.TryOut{
+			ID:       id("tried", p.name, i),
+			On:       today - day.Day(t.daysAgo),
+			Movement: t.movement,
+			Settings: t.settings,
+			Comfort:  t.comfort,
+			Felt:     t.felt,
+			Outcome:  t.outcome,
+			Note:     t.note,
+		}
 		if err := tx.AddTryOut(ctx, client, o, assistant); err != nil {
 			return err
 		}

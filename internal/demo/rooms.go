@@ -30,7 +30,14 @@ var (
 			{Kind: movement.BarStraight, OwnKg: 10, Loads: steps(10, 80, 2.5)},
 			{Kind: movement.BarCambered, OwnKg: 8, Loads: steps(8, 63, 2.5)},
 		},
-		Cable: &person.Cable{Columns: 2, Stack: steps(5, 75, 5), Ratio: 2, Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}, LowM: 0.1, HighM: 2.2},
+		Cable: &person.Cable{
+			Columns:     2,
+			Stack:       steps(5, 75, 5),
+			Ratio:       2,
+			Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle},
+			LowM:        0.1,
+			HighM:       2.2,
+		},
 		Bench: &person.Bench{Min: 0, Max: 85}, Pads: true, Pins: true, DipBars: true, DipLoads: steps(2.5, 30, 2.5),
 	}
 	wagon = person.Room{

@@ -121,7 +121,8 @@ func TestPosesOfTheWholeCatalogue(t *testing.T) {
 		for _, h := range pose.Handles {
 			on := false
 			for _, stop := range h.Track {
-				inside := stop.At.X >= pose.Box[0] && stop.At.X <= pose.Box[0]+pose.Box[2] && stop.At.Y >= pose.Box[1] && stop.At.Y <= pose.Box[1]+pose.Box[3]
+				inside := stop.At.X >= pose.Box[0] && stop.At.X <= pose.Box[0]+pose.Box[2] && stop.At.Y >= pose.Box[1] &&
+					stop.At.Y <= pose.Box[1]+pose.Box[3]
 				assert.True(t, inside, "%s %s %v", m.ID, h.Key, stop)
 				on = on || math.Hypot(stop.At.X-h.At.X, stop.At.Y-h.At.Y) < 1e-9
 			}

@@ -210,7 +210,13 @@ func (sc *scene) text() string {
 		if sc.e.Load.Pulley[0] < 0 {
 			side = "behind"
 		}
-		text += fmt.Sprintf("; the pulley is %.2f m %s and %.2f m %s the shoulder", math.Abs(sc.e.Load.Pulley[0]), side, math.Abs(sc.e.Load.Pulley[1]), height)
+		text += fmt.Sprintf(
+			"; the pulley is %.2f m %s and %.2f m %s the shoulder",
+			math.Abs(sc.e.Load.Pulley[0]),
+			side,
+			math.Abs(sc.e.Load.Pulley[1]),
+			height,
+		)
 	}
 	if !sc.setUp.Movement.Computed() {
 		text += "; drawn, not computed"

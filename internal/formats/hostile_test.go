@@ -126,7 +126,11 @@ func TestSignsThatCannotBeKept(t *testing.T) {
 	csv := formats.ReadPlanCSV([]byte("session,date,movement,sets,reps_low,cues\nA\x00B,2026-11-25,lying_bar,3,8,\x1b[31mred\n"))
 	require.Len(t, csv.Problems, 2)
 	assert.Contains(t, csv.Problems[0].Where, "row 2")
-	json := formats.ReadPlanJSON([]byte(`{"format":"musculus-plan","version":1,"sessions":[{"name":"A\u0000","date":"2026-11-25","slots":[{"movement":"lying_bar","load_kg":1e305}]}]}`))
+	json := formats.ReadPlanJSON(
+		[]byte(
+			`{"format":"musculus-plan","version":1,"sessions":[{"name":"A\u0000","date":"2026-11-25","slots":[{"movement":"lying_bar","load_kg":1e305}]}]}`,
+		),
+	)
 	require.NotEmpty(t, json.Problems)
 	assert.Equal(t, "sessions[0].name", json.Problems[0].Where)
 }
@@ -150,11 +154,21 @@ func written(f *testing.F, write func(*bytes.Buffer) error) []byte {
 }
 
 func FuzzReadPlanJSON(f *testing.F) {
-	fuzzReader(f, formats.ReadPlanJSON, written(f, func(b *bytes.Buffer) error { return formats.WritePlanJSON(b, aPlan()) }), []byte(`{"format":"musculus-plan","version":1,"sessions":[{}]}`))
+	fuzzReader(
+		f,
+		formats.ReadPlanJSON,
+		written(f, func(b *bytes.Buffer) error { return formats.WritePlanJSON(b, aPlan()) }),
+		[]byte(`{"format":"musculus-plan","version":1,"sessions":[{}]}`),
+	)
 }
 
 func FuzzReadPlanCSV(f *testing.F) {
-	fuzzReader(f, formats.ReadPlanCSV, written(f, func(b *bytes.Buffer) error { return formats.WritePlanCSV(b, aPlan()) }), []byte("session;date;movement;sets;reps_low\nA;25.11.2026;lying_bar;3;8"))
+	fuzzReader(
+		f,
+		formats.ReadPlanCSV,
+		written(f, func(b *bytes.Buffer) error { return formats.WritePlanCSV(b, aPlan()) }),
+		[]byte("session;date;movement;sets;reps_low\nA;25.11.2026;lying_bar;3;8"),
+	)
 }
 
 func FuzzReadPlanXLSX(f *testing.F) {

@@ -295,7 +295,14 @@ func WriteMovements(w io.Writer, c *movement.Catalogue, y *effort.Yardstick) err
 	encoder.SetEscapeHTML(false)
 	for _, m := range c.Movements {
 		s := m.Default()
-		out := movementOut{ID: m.ID, Name: s.Name(), Action: m.Action, Family: m.Family.ID, Settings: m.Settings, Default: map[movement.Key]movement.Value{}}
+		out := movementOut{
+			ID:       m.ID,
+			Name:     s.Name(),
+			Action:   m.Action,
+			Family:   m.Family.ID,
+			Settings: m.Settings,
+			Default:  map[movement.Key]movement.Value{},
+		}
 		for i := range m.Settings {
 			out.Default[m.Settings[i].Key] = m.Settings[i].Default
 		}

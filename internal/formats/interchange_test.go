@@ -48,7 +48,10 @@ func TestPostures(t *testing.T) {
 
 func TestProfiles(t *testing.T) {
 	var p formats.Profiles
-	out, errs, malformed := run(t, p.Answer, `{"name":"plain","from":{"elbow_flexion":10,"forearm_rotation":80},"to":{"elbow_flexion":140,"shoulder_elevation":10,"forearm_rotation":80}}
+	out, errs, malformed := run(
+		t,
+		p.Answer,
+		`{"name":"plain","from":{"elbow_flexion":10,"forearm_rotation":80},"to":{"elbow_flexion":140,"shoulder_elevation":10,"forearm_rotation":80}}
 nonsense
 {"name":"still","from":{},"to":{}}
 {"name":"cam","from":{"elbow_flexion":10},"to":{"elbow_flexion":90},"load":{"kind":"cam"}}
@@ -58,7 +61,8 @@ nonsense
 {"name":"small","from":{"elbow_flexion":10},"to":{"elbow_flexion":90},"stature":-1}
 [1]
 {"name":"huge","trunk_lean":1e999}
-{"name":"two"} {"name":"three"}`)
+{"name":"two"} {"name":"three"}`,
+	)
 	require.Len(t, out, 4)
 	assert.Equal(t, 7, malformed)
 	lines := strings.Split(strings.TrimSpace(errs), "\n")

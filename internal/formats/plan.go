@@ -114,7 +114,15 @@ func slotOf(j plan.SlotJSON) PlanSlot {
 // SessionOf is a session as a plan writes it; marked tells the load of a row as it is
 // marked, nil where it has none, and what the mark is.
 func SessionOf(p *plan.Planned, marked func(slot, row int) (*float64, string)) PlanSession {
-	out := PlanSession{Name: p.Name, Date: p.On.String(), Intent: p.Intent, WarmUpMin: p.WarmUpMin, Locked: p.Locked, Combos: p.Combos, Slots: []PlanSlot{}}
+	out := PlanSession{
+		Name:      p.Name,
+		Date:      p.On.String(),
+		Intent:    p.Intent,
+		WarmUpMin: p.WarmUpMin,
+		Locked:    p.Locked,
+		Combos:    p.Combos,
+		Slots:     []PlanSlot{},
+	}
 	for i := range p.Slots {
 		slot := slotOf(p.Slots[i].JSON())
 		slot.InWords = p.Slots[i].SetUp.Name()
@@ -145,7 +153,10 @@ func (r *PlanRead) problem(where, reason string, args ...any) {
 	case n < mostProblems:
 		r.Problems = append(r.Problems, PlanProblem{where, fmt.Sprintf(reason, args...)})
 	case n == mostProblems:
-		r.Problems = append(r.Problems, PlanProblem{"the file", fmt.Sprintf("has more than %d such places; put these right first", mostProblems)})
+		r.Problems = append(
+			r.Problems,
+			PlanProblem{"the file", fmt.Sprintf("has more than %d such places; put these right first", mostProblems)},
+		)
 	}
 }
 
@@ -276,7 +287,14 @@ func (r *PlanRead) bound() {
 		}
 	}
 	if len(r.Plan.Sessions) > MostSessions || rows > MostRows {
-		r.problem("the file", "%d sessions with %d rows are more than %d with %d; split it", len(r.Plan.Sessions), rows, MostSessions, MostRows)
+		r.problem(
+			"the file",
+			"%d sessions with %d rows are more than %d with %d; split it",
+			len(r.Plan.Sessions),
+			rows,
+			MostSessions,
+			MostRows,
+		)
 		r.Plan.Sessions = nil
 	}
 }

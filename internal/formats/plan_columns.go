@@ -102,7 +102,13 @@ var columns = []column{
 const perSession = 4
 
 // oldColumns are those of version 1 that are only read.
-var oldColumns = map[string]string{"left set by set": "reserves", "reserves": "reserves", "grips by set": "grips", "grips": "grips", "load, kg a hand": "load_kg"}
+var oldColumns = map[string]string{
+	"left set by set": "reserves",
+	"reserves":        "reserves",
+	"grips by set":    "grips",
+	"grips":           "grips",
+	"load, kg a hand": "load_kg",
+}
 
 // columnOf finds a column by its id or label; "" for an unknown one.
 func columnOf(head string) string {

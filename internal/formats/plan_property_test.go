@@ -19,14 +19,32 @@ import (
 )
 
 // words that a spreadsheet, a parser or a careless reader may trip over.
-var words = []string{"Gallery day", "=SUM(A1)", "+1", "-day", "@home", "a,b;c\td", "“quoted”", `say "stop"`, "ärm ☂", "'apostrophe", "| pipe |", " x "}
+var words = []string{
+	"Gallery day",
+	"=SUM(A1)",
+	"+1",
+	"-day",
+	"@home",
+	"a,b;c\td",
+	"“quoted”",
+	`say "stop"`,
+	"ärm ☂",
+	"'apostrophe",
+	"| pipe |",
+	" x ",
+}
 
 // randomPlan is a plan of anything that the format has a place for.
 func randomPlan(r *rand.Rand) *formats.Plan {
 	word := func() string { return strings.TrimSpace(words[r.IntN(len(words))]) }
 	out := &formats.Plan{Format: formats.PlanFormat, Version: formats.PlanVersion}
 	for i := range 1 + r.IntN(4) {
-		s := formats.PlanSession{Name: fmt.Sprintf("%s %d", word(), i), Date: fmt.Sprintf("2026-11-%02d", 1+r.IntN(28)), Intent: []string{"", "heavy", "light"}[r.IntN(3)], WarmUpMin: float64(r.IntN(20)) / 2}
+		s := formats.PlanSession{
+			Name:      fmt.Sprintf("%s %d", word(), i),
+			Date:      fmt.Sprintf("2026-11-%02d", 1+r.IntN(28)),
+			Intent:    []string{"", "heavy", "light"}[r.IntN(3)],
+			WarmUpMin: float64(r.IntN(20)) / 2,
+		}
 		for range 1 + r.IntN(5) {
 			s.Slots = append(s.Slots, formats.PlanSlot{})
 			slot := &s.Slots[len(s.Slots)-1]
@@ -61,17 +79,30 @@ func randomPlan(r *rand.Rand) *formats.Plan {
 					}
 				}
 				if r.IntN(3) == 0 {
-					one.Movement, one.Settings = []string{"", "curl_neutral"}[r.IntN(2)], movement.Settings{movement.PhiFrom: movement.Num(-40)}
+					one.Movement, one.Settings = []string{"", "curl_neutral"}[r.IntN(2)], movement.Settings{
+						movement.PhiFrom: movement.Num(-40),
+					}
 				}
 				slot.Rows = append(slot.Rows, one)
 			}
 			if r.IntN(2) == 0 {
-				slot.Settings = movement.Settings{movement.Bench: movement.Num(float64(45 + 5*r.IntN(6))), movement.Hands: movement.Word([]string{"one", "both"}[r.IntN(2)])}
+				slot.Settings = movement.Settings{
+					movement.Bench: movement.Num(float64(45 + 5*r.IntN(6))),
+					movement.Hands: movement.Word([]string{"one", "both"}[r.IntN(2)]),
+				}
 			}
 			if r.IntN(3) == 0 {
 				slot.Combo = fmt.Sprint("c", r.IntN(3))
 				if !slices.ContainsFunc(s.Combos, func(c plan.Combo) bool { return c.ID == slot.Combo }) {
-					s.Combos = append(s.Combos, plan.Combo{ID: slot.Combo, BetweenS: r.IntN(90), AfterS: r.IntN(200), Loads: []plan.Loads{"", plan.OwnLoads, plan.OneLoad}[r.IntN(3)]})
+					s.Combos = append(
+						s.Combos,
+						plan.Combo{
+							ID:       slot.Combo,
+							BetweenS: r.IntN(90),
+							AfterS:   r.IntN(200),
+							Loads:    []plan.Loads{"", plan.OwnLoads, plan.OneLoad}[r.IntN(3)],
+						},
+					)
 				}
 			}
 			slot.Starts = []plan.Starts{"", plan.StartsLeft, plan.StartsRight}[r.IntN(3)]
@@ -158,7 +189,13 @@ func TestAnyBytesAreAnswered(t *testing.T) {
 				}
 			}
 			got := read(b)
-			assert.True(t, len(got.Plan.Sessions) > 0 || len(got.Problems) > 0 || bytes.Contains(b, []byte(`"sessions"`)) || bytes.HasPrefix(b, []byte("session")), "%q", b)
+			assert.True(
+				t,
+				len(got.Plan.Sessions) > 0 || len(got.Problems) > 0 || bytes.Contains(b, []byte(`"sessions"`)) ||
+					bytes.HasPrefix(b, []byte("session")),
+				"%q",
+				b,
+			)
 			assert.LessOrEqual(t, len(got.Plan.Sessions), formats.MostSessions)
 		}
 	}

@@ -145,7 +145,12 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 		}
 	}
 	if at["between_s"] != "" || at["after_s"] != "" {
-		c := plan.Combo{ID: at["combo"], BetweenS: whole("between_s"), AfterS: whole("after_s"), Loads: plan.Loads(strings.ToLower(at["loads"]))}
+		c := plan.Combo{
+			ID:       at["combo"],
+			BetweenS: whole("between_s"),
+			AfterS:   whole("after_s"),
+			Loads:    plan.Loads(strings.ToLower(at["loads"])),
+		}
 		if !slices.ContainsFunc(s.Combos, func(x plan.Combo) bool { return x.ID == c.ID }) {
 			s.Combos = append(s.Combos, c)
 		}
@@ -171,7 +176,15 @@ func (r *rows) session(at map[string]string, where string) *PlanSession {
 		return &p.Sessions[n-1]
 	}
 	r.slot = 0
-	p.Sessions = append(p.Sessions, PlanSession{Name: at["session"], Date: at["date"], Intent: at["intent"], WarmUpMin: r.number(at["warm_up_min"], where, "warm_up_min")})
+	p.Sessions = append(
+		p.Sessions,
+		PlanSession{
+			Name:      at["session"],
+			Date:      at["date"],
+			Intent:    at["intent"],
+			WarmUpMin: r.number(at["warm_up_min"], where, "warm_up_min"),
+		},
+	)
 	return &p.Sessions[len(p.Sessions)-1]
 }
 

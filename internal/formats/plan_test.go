@@ -36,16 +36,65 @@ func row(d dose.Dose) formats.PlanRow { return formats.PlanRow{RowJSON: plan.Row
 
 func aPlan() *formats.Plan {
 	first := row(dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 1, RestS: 90, Tempo: effort.Tempo{3, 1, 1, 0}, Load: dose.Kg(14)})
-	back := row(dose.Dose{Sets: 1, RepsLow: 15, RepsHigh: 20, Reserve: 2, RestS: 60, Load: &dose.Load{Share: 0.6}, Method: dose.Use{ID: "drops", N: 2}})
+	back := row(
+		dose.Dose{
+			Sets:     1,
+			RepsLow:  15,
+			RepsHigh: 20,
+			Reserve:  2,
+			RestS:    60,
+			Load:     &dose.Load{Share: 0.6},
+			Method:   dose.Use{ID: "drops", N: 2},
+		},
+	)
 	held := row(dose.Dose{Sets: 1, SecondsLow: 20, SecondsHigh: 30, Reserve: 2, RestS: 60, Load: dose.StepsOff(-1)})
 	held.Movement, held.Settings = "pushdown_bar", movement.Settings{movement.Hold: movement.Word("thumb_over")}
 	return &formats.Plan{Format: formats.PlanFormat, Version: formats.PlanVersion, Sessions: []formats.PlanSession{
-		{Name: "Gallery day", Date: "2026-11-27", Intent: "heavy", WarmUpMin: 5, Combos: []plan.Combo{{ID: "a", BetweenS: 20, AfterS: 90, Loads: plan.OneLoad}}, Slots: []formats.PlanSlot{
-			slot(plan.SlotJSON{Movement: "curl_reclined", Settings: movement.Settings{movement.Bench: movement.Num(60), movement.Hands: movement.Word("one")}, Cues: []string{"Let both arms hang like ropes", "Little fingers ride highest"}}, first),
-			slot(plan.SlotJSON{Movement: "pushdown_rope", Settings: movement.Settings{}, Cues: []string{}, Combo: "a", Starts: plan.StartsLeft, Locked: true}, row(dose.Dose{Sets: 3, RepsLow: 10, RepsHigh: 12, Reserve: 2, RestS: 60, Load: dose.ToFind()}), back, held),
-			slot(plan.SlotJSON{Movement: "curl_neutral", Settings: movement.Settings{}, Cues: []string{}, Combo: "a"}, row(dose.Dose{Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, Load: &dose.Load{Combo: true}})),
-		}},
-		{Name: "=cmd|calc", Date: "2026-11-29", WarmUpMin: 2.5, Slots: []formats.PlanSlot{slot(plan.SlotJSON{Movement: "lying_bar", Settings: movement.Settings{}, Cues: []string{}}, row(dose.Dose{Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, RestS: 120}))}},
+		{
+			Name:      "Gallery day",
+			Date:      "2026-11-27",
+			Intent:    "heavy",
+			WarmUpMin: 5,
+			Combos:    []plan.Combo{{ID: "a", BetweenS: 20, AfterS: 90, Loads: plan.OneLoad}},
+			Slots: []formats.PlanSlot{
+				slot(
+					plan.SlotJSON{
+						Movement: "curl_reclined",
+						Settings: movement.Settings{movement.Bench: movement.Num(60), movement.Hands: movement.Word("one")},
+						Cues:     []string{"Let both arms hang like ropes", "Little fingers ride highest"},
+					},
+					first,
+				),
+				slot(
+					plan.SlotJSON{
+						Movement: "pushdown_rope",
+						Settings: movement.Settings{},
+						Cues:     []string{},
+						Combo:    "a",
+						Starts:   plan.StartsLeft,
+						Locked:   true,
+					},
+					row(dose.Dose{Sets: 3, RepsLow: 10, RepsHigh: 12, Reserve: 2, RestS: 60, Load: dose.ToFind()}),
+					back,
+					held,
+				),
+				slot(
+					plan.SlotJSON{Movement: "curl_neutral", Settings: movement.Settings{}, Cues: []string{}, Combo: "a"},
+					row(dose.Dose{Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, Load: &dose.Load{Combo: true}}),
+				),
+			},
+		},
+		{
+			Name:      "=cmd|calc",
+			Date:      "2026-11-29",
+			WarmUpMin: 2.5,
+			Slots: []formats.PlanSlot{
+				slot(
+					plan.SlotJSON{Movement: "lying_bar", Settings: movement.Settings{}, Cues: []string{}},
+					row(dose.Dose{Sets: 2, RepsLow: 8, RepsHigh: 8, Reserve: 2, RestS: 120}),
+				),
+			},
+		},
 	}}
 }
 
@@ -103,7 +152,11 @@ func bare(sessions []formats.PlanSession) []formats.PlanSession {
 }
 
 func TestRowsAreReadAsPeopleWriteThem(t *testing.T) {
-	got := formats.ReadPlanCSV([]byte("\xef\xbb\xbfSession;Date;Movement;Sets;Reps from;Load, kg a hand;Mood\nMonday;25.11.2026;curl_reclined;3;8;12,5 kg;fine\nMonday;25.11.2026;lying_bar;3;8;;\n"))
+	got := formats.ReadPlanCSV(
+		[]byte(
+			"\xef\xbb\xbfSession;Date;Movement;Sets;Reps from;Load, kg a hand;Mood\nMonday;25.11.2026;curl_reclined;3;8;12,5 kg;fine\nMonday;25.11.2026;lying_bar;3;8;;\n",
+		),
+	)
 	assert.Empty(t, got.Problems)
 	assert.Equal(t, []string{"Mood"}, got.Unknown, "told by name")
 	require.Len(t, got.Plan.Sessions, 1)
@@ -130,14 +183,24 @@ func TestRowsAreReadAsPeopleWriteThem(t *testing.T) {
 	}
 	assert.Contains(t, formats.ReadPlanCSV([]byte("a,b\n1,2\n")).Problems[0].Reason, "missing")
 	assert.NotEmpty(t, formats.ReadPlanCSV(nil).Problems)
-	assert.Contains(t, formats.ReadPlanCSV([]byte(head + strings.Repeat("A,2026-11-25,lying_bar,3,8,,90\n", 20_000))).Problems[0].Reason, "more than 1000 rows")
+	assert.Contains(
+		t,
+		formats.ReadPlanCSV([]byte(head + strings.Repeat("A,2026-11-25,lying_bar,3,8,,90\n", 20_000))).Problems[0].Reason,
+		"more than 1000 rows",
+	)
 }
 
 func TestWhatIsNoPlanIsToldSo(t *testing.T) {
 	assert.Contains(t, formats.ReadPlanJSON([]byte("{")).Problems[0].Reason, "no plan in JSON")
 	assert.Contains(t, formats.ReadPlanJSON([]byte(`{"format":"other"}`)).Problems[0].Reason, "is not")
 	assert.Contains(t, formats.ReadPlanJSON([]byte(`{"format":"musculus-plan","version":7}`)).Problems[0].Reason, "version 7")
-	assert.Equal(t, []string{"mood"}, formats.ReadPlanJSON([]byte(`{"format":"musculus-plan","version":1,"sessions":[{"name":"A","date":"2026-11-25","mood":"fine","slots":[]}]}`)).Unknown)
+	assert.Equal(
+		t,
+		[]string{"mood"},
+		formats.ReadPlanJSON(
+			[]byte(`{"format":"musculus-plan","version":1,"sessions":[{"name":"A","date":"2026-11-25","mood":"fine","slots":[]}]}`),
+		).Unknown,
+	)
 	assert.Contains(t, formats.ReadPlanXLSX([]byte("text")).Problems[0].Reason, "no workbook")
 	// A small file that unpacks to a huge one.
 	var b bytes.Buffer
@@ -173,7 +236,15 @@ func TestWhatIsNoPlanIsToldSo(t *testing.T) {
 func TestTheCalendar(t *testing.T) {
 	var b bytes.Buffer
 	on := day.Of(2026, 11, 27)
-	require.NoError(t, formats.WriteCalendar(&b, "Aurelio Finch", []formats.CalendarSession{{ID: "x", Name: "Gallery day", Where: "The Sail Loft", Says: "36 minutes", Date: on}}, time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC)))
+	require.NoError(
+		t,
+		formats.WriteCalendar(
+			&b,
+			"Aurelio Finch",
+			[]formats.CalendarSession{{ID: "x", Name: "Gallery day", Where: "The Sail Loft", Says: "36 minutes", Date: on}},
+			time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC),
+		),
+	)
 	for _, line := range []string{"BEGIN:VCALENDAR", "DTSTART;VALUE=DATE:20261127", "DTEND;VALUE=DATE:20261128", "SUMMARY:Gallery day", "LOCATION:The Sail Loft", "END:VCALENDAR"} {
 		assert.Contains(t, b.String(), line)
 	}
@@ -185,11 +256,25 @@ func TestASheetOnPaper(t *testing.T) {
 	y, err := effort.NewYardstick(arm.DefaultBody)
 	require.NoError(t, err)
 	sheet := func(n int) *formats.PDFSheet {
-		s := &formats.PDFSheet{Client: "Aurelio Finch", Session: "Gallery day", Where: "27 November 2026 · The Sail Loft", Cautions: []string{"Breathe out on the effort."}, Caps: []string{"At least 3 in reserve."}}
+		s := &formats.PDFSheet{
+			Client:   "Aurelio Finch",
+			Session:  "Gallery day",
+			Where:    "27 November 2026 · The Sail Loft",
+			Cautions: []string{"Breathe out on the effort."},
+			Caps:     []string{"At least 3 in reserve."},
+		}
 		for i := range n {
 			set := movement.Shipped.Movements[i*4%len(movement.Shipped.Movements)].Default()
 			p, err := set.Profile(y)
-			slot := formats.PDFSlot{Title: set.Title(), Details: strings.Repeat("long words ", 12), Dose: "3 × 8–12 · bar 30 kg", How: "stop with 2 reps left", Cues: []string{"Elbows stay under the shoulders"}, Stop: "form goes", Heads: []formats.PDFHead{{ID: "biceps_long", Level: 0.8, Leading: true}}}
+			slot := formats.PDFSlot{
+				Title:   set.Title(),
+				Details: strings.Repeat("long words ", 12),
+				Dose:    "3 × 8–12 · bar 30 kg",
+				How:     "stop with 2 reps left",
+				Cues:    []string{"Elbows stay under the shoulders"},
+				Stop:    "form goes",
+				Heads:   []formats.PDFHead{{ID: "biceps_long", Level: 0.8, Leading: true}},
+			}
 			if err == nil && set.Movement.Computed() {
 				r := figure.MakeRibbon(p)
 				slot.Ribbon = &r

@@ -50,9 +50,17 @@ type slotV1 struct {
 
 // slot is what a slot of version 1 is now: rows.
 func (s *slotV1) slot() PlanSlot {
-	old := plan.Old{Movement: s.Movement, Settings: s.Settings, Cues: s.Cues, Combo: s.Combo, Grips: s.Grips, Starts: s.Starts, Locked: s.Locked,
+	old := plan.Old{
+		Movement: s.Movement,
+		Settings: s.Settings,
+		Cues:     s.Cues,
+		Combo:    s.Combo,
+		Grips:    s.Grips,
+		Starts:   s.Starts,
+		Locked:   s.Locked,
 		Dose: plan.OldDose{Sets: s.Sets, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Reserve: s.Reserve, Reserves: s.Reserves, RestS: s.RestS,
-			LoadKg: s.LoadKg, Method: dose.Use{ID: s.Method, N: s.MethodN}}}
+			LoadKg: s.LoadKg, Method: dose.Use{ID: s.Method, N: s.MethodN}},
+	}
 	if len(s.Tempo) == len(effort.Tempo{}) {
 		copy(old.Dose.Tempo[:], s.Tempo)
 	}

@@ -17,7 +17,13 @@ const headRow = 6
 func WritePlanXLSX(w io.Writer, p *Plan) error {
 	f := excelize.NewFile()
 	defer f.Close()
-	bold, err := f.NewStyle(&excelize.Style{Font: &excelize.Font{Bold: true}, Fill: excelize.Fill{Type: "pattern", Pattern: 1, Color: []string{"EFE8DC"}}, Alignment: &excelize.Alignment{WrapText: true, Vertical: "top"}})
+	bold, err := f.NewStyle(
+		&excelize.Style{
+			Font:      &excelize.Font{Bold: true},
+			Fill:      excelize.Fill{Type: "pattern", Pattern: 1, Color: []string{"EFE8DC"}},
+			Alignment: &excelize.Alignment{WrapText: true, Vertical: "top"},
+		},
+	)
 	if err != nil {
 		return err
 	}

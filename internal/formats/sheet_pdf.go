@@ -93,7 +93,15 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	for _, c := range s.Cautions {
 		y += p.flow(pageEdge, y, wide-2*pageEdge, "", 7.5, ink, c)
 	}
-	p.flow(pageEdge, y, wide-2*pageEdge, "I", 7, "#5d6470", "The round picture is the right arm from above: the fuller a part, the more it gets. The bar runs from stretched to shortened: thick where it is hard. "+s.Studio)
+	p.flow(
+		pageEdge,
+		y,
+		wide-2*pageEdge,
+		"I",
+		7,
+		"#5d6470",
+		"The round picture is the right arm from above: the fuller a part, the more it gets. The bar runs from stretched to shortened: thick where it is hard. "+s.Studio,
+	)
 	return p.Output(w)
 }
 

@@ -26,30 +26,76 @@ var access = map[string]struct {
 	ofClient             bool
 	body                 func(c *caller) any
 }{
-	"sign-in":         {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
-	"sign-out":        {anonymous: 204, assistant: 204},
-	"me":              {anonymous: 401, assistant: 200},
-	"catalogue":       {anonymous: 401, assistant: 200},
-	"fit":             {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
-	"library":         {anonymous: 401, assistant: 200},
-	"near":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
-	"tune":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
-	"fault-costs":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
-	"look":            {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} }},
-	"hints":           {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
-	"own":             {anonymous: 401, assistant: 200},
-	"own-text":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"movement": "lying_bar", "name": "Ours"} }},
-	"check-own":       {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": "own_x", "text": "- id: own_x"} }},
-	"save-own":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"text": "- id: own_x", "version": 0} }},
-	"keep-set-up":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"name": "Ours", "movement": "lying_bar"} }},
-	"drop-set-up":     {anonymous: 401, assistant: 403},
-	"stances":         {anonymous: 401, assistant: 200},
-	"check-tip":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true} }},
-	"copy-stance":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": newID(), "of": "hand", "name": "Mine"} }},
-	"switch-own":      {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"rule": "r_arm_behind_long", "on": false, "version": 1} }},
-	"note-rule":       {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"note": "x"} }},
-	"set-stance":      {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"stance": "stretch"} }},
-	"switch-rule":     {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"rule": "r_arm_behind_long"} }},
+	"sign-in":   {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
+	"sign-out":  {anonymous: 204, assistant: 204},
+	"me":        {anonymous: 401, assistant: 200},
+	"catalogue": {anonymous: 401, assistant: 200},
+	"fit":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"library":   {anonymous: 401, assistant: 200},
+	"near":      {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"tune": {
+		anonymous: 401,
+		assistant: 200,
+		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} },
+	},
+	"fault-costs": {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"look": {
+		anonymous: 401,
+		assistant: 200,
+		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} },
+	},
+	"hints": {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"own":   {anonymous: 401, assistant: 200},
+	"own-text": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "name": "Ours"} },
+	},
+	"check-own": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"id": "own_x", "text": "- id: own_x"} },
+	},
+	"save-own": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"text": "- id: own_x", "version": 0} },
+	},
+	"keep-set-up": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"name": "Ours", "movement": "lying_bar"} },
+	},
+	"drop-set-up": {anonymous: 401, assistant: 403},
+	"stances":     {anonymous: 401, assistant: 200},
+	"check-tip": {
+		anonymous: 401,
+		assistant: 200,
+		body:      func(*caller) any { return map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true} },
+	},
+	"copy-stance": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"id": newID(), "of": "hand", "name": "Mine"} },
+	},
+	"switch-own": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"rule": "r_arm_behind_long", "on": false, "version": 1} },
+	},
+	"note-rule": {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"note": "x"} }},
+	"set-stance": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"stance": "stretch"} },
+	},
+	"switch-rule": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"rule": "r_arm_behind_long"} },
+	},
 	"list-clients":    {anonymous: 401, assistant: 200},
 	"get-client":      {anonymous: 401, assistant: 200, ofClient: true},
 	"get-session":     {anonymous: 401, assistant: 200, ofClient: true},
@@ -61,10 +107,20 @@ var access = map[string]struct {
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
 	"issues":          {anonymous: 401, assistant: 200, ofClient: true},
-	"issue":           {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "version": 1} }},
-	"make-link":       {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "days": 14} }},
-	"revoke-link":     {anonymous: 401, assistant: 403, ofClient: true},
-	"templates":       {anonymous: 401, assistant: 200},
+	"issue": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"id": newID(), "version": 1} },
+	},
+	"make-link": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"id": newID(), "days": 14} },
+	},
+	"revoke-link": {anonymous: 401, assistant: 403, ofClient: true},
+	"templates":   {anonymous: 401, assistant: 200},
 	"keep-template": {anonymous: 401, assistant: 403, body: func(*caller) any {
 		return map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "X"}
 	}},
@@ -73,20 +129,40 @@ var access = map[string]struct {
 	"sheet-pdf":     {anonymous: 401, assistant: 200, ofClient: true},
 	"link-pdf":      {anonymous: 404, assistant: 404},
 	"export-plan":   {anonymous: 401, assistant: 200, ofClient: true},
-	"import-plan":   {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} }},
+	"import-plan": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return form{"text/csv", []byte("session,date,movement,sets,reps_low\n")} },
+	},
 	"propose": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
 		return map[string]any{"movement": "lying_bar", "reps_low": 8, "reps_high": 12, "reserve": 2}
 	}},
-	"open-link":    {anonymous: 404, assistant: 404},
-	"get-week":     {anonymous: 401, assistant: 200, ofClient: true},
-	"preview-week": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
-	"save-week":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"sessions": []any{}} }},
+	"open-link": {anonymous: 404, assistant: 404},
+	"get-week":  {anonymous: 401, assistant: 200, ofClient: true},
+	"preview-week": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"sessions": []any{}} },
+	},
+	"save-week": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"sessions": []any{}} },
+	},
 	"accept-finding": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "key": "under:triceps_long", "accepted": true, "reason": "x"}
 	}},
-	"get-dossier":    {anonymous: 401, assistant: 200, ofClient: true},
-	"change-dossier": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return changes("notes", "Opening night decides the block.", "x") }},
-	"screen":         {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return screened("2026-11-25") }},
+	"get-dossier": {anonymous: 401, assistant: 200, ofClient: true},
+	"change-dossier": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return changes("notes", "Opening night decides the block.", "x") },
+	},
+	"screen": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return screened("2026-11-25") }},
 	"report-joint": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "on": "2026-11-25", "joint": "wrist", "side": "left", "score": 1}
 	}},
@@ -102,27 +178,58 @@ var access = map[string]struct {
 		return map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.1, 36.2}}}
 	}},
 	"withdraw-measuring": {anonymous: 401, assistant: 403, ofClient: true},
-	"add-photo":          {anonymous: 401, assistant: 200, ofClient: true, body: func(c *caller) any { return photoForm(c.t, pixels(c.t, 40, 30), "2026-11-25") }},
-	"get-photo":          {anonymous: 401, assistant: 404, ofClient: true},
-	"drop-photo":         {anonymous: 401, assistant: 403, ofClient: true},
-	"priorities":         {anonymous: 401, assistant: 200, ofClient: true},
+	"add-photo": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(c *caller) any { return photoForm(c.t, pixels(c.t, 40, 30), "2026-11-25") },
+	},
+	"get-photo":  {anonymous: 401, assistant: 404, ofClient: true},
+	"drop-photo": {anonymous: 401, assistant: 403, ofClient: true},
+	"priorities": {anonymous: 401, assistant: 200, ofClient: true},
 	"rate-poses": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
-		return map[string]any{"id": newID(), "on": "2026-11-25", "heads": map[string]any{"brachialis": -1}, "confidence": 2, "views": []string{"side_bent"}}
+		return map[string]any{
+			"id":         newID(),
+			"on":         "2026-11-25",
+			"heads":      map[string]any{"brachialis": -1},
+			"confidence": 2,
+			"views":      []string{"side_bent"},
+		}
 	}},
 	"set-emphasis": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"version": 1, "levels": map[string]any{"brachialis": "build"}, "until": "2027-01-01"}
 	}},
-	"read-present": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"text": "curls 3x10"} }},
+	"read-present": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"text": "curls 3x10"} },
+	},
 	"answer-present": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"text": "curls 3x10", "line": "curls 3x10", "movement": "curl_standing_bar"}
 	}},
-	"erase-consented": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"what": "health"} }},
+	"erase-consented": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"what": "health"} },
+	},
 	"issue-week": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"sheets": []any{map[string]any{"id": newID(), "session": newID(), "version": 1}}}
 	}},
-	"record-of": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
-	"override":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} }},
-	"try-outs":  {anonymous: 401, assistant: 200, ofClient: true},
+	"record-of": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"movement": "lying_bar"} },
+	},
+	"override": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"id": newID(), "allowed": true, "reason": "x"} },
+	},
+	"try-outs": {anonymous: 401, assistant: 200, ofClient: true},
 	"add-try-out": {anonymous: 401, assistant: 204, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "movement": "lying_bar", "comfort": 7, "felt": "x", "outcome": "kept"}
 	}},

@@ -27,7 +27,11 @@ func BenchmarkFitAt50PerSecond(b *testing.B) {
 	for i := range b.N {
 		<-tick.C
 		wait.Go(func() {
-			a := c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 45 + 5*(i%7)}, "client": client})
+			a := c.call(
+				"POST",
+				"/fit",
+				map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 45 + 5*(i%7)}, "client": client},
+			)
 			_, dur, _ := strings.Cut(a.header.Get("Server-Timing"), "dur=")
 			ms, err := strconv.ParseFloat(dur, 64)
 			if a.status != 200 || err != nil {

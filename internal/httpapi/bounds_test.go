@@ -34,10 +34,28 @@ func weekOf(slots int) map[string]any {
 		var list []any
 		for i := n; i < min(n+20, slots); i++ {
 			m := movement.Shipped.Movements[(i*7)%len(movement.Shipped.Movements)]
-			list = append(list, map[string]any{"id": newID(), "movement": m.ID, "settings": map[string]any{}, "cues": []string{"Hold your breath and swing it"},
-				"rows": rows(5, 8, 12, 0, 30, map[string]any{"tempo": []float64{2, 9, 1, 9}, "load": map[string]any{"kg": 7}})})
+			list = append(
+				list,
+				map[string]any{
+					"id":       newID(),
+					"movement": m.ID,
+					"settings": map[string]any{},
+					"cues":     []string{"Hold your breath and swing it"},
+					"rows":     rows(5, 8, 12, 0, 30, map[string]any{"tempo": []float64{2, 9, 1, 9}, "load": map[string]any{"kg": 7}}),
+				},
+			)
 		}
-		sessions = append(sessions, map[string]any{"id": newID(), "version": 0, "name": fmt.Sprint("Day ", n), "planned_on": fmt.Sprintf("2026-11-%02d", 25+n/20%5), "warm_up_min": 0, "slots": list})
+		sessions = append(
+			sessions,
+			map[string]any{
+				"id":          newID(),
+				"version":     0,
+				"name":        fmt.Sprint("Day ", n),
+				"planned_on":  fmt.Sprintf("2026-11-%02d", 25+n/20%5),
+				"warm_up_min": 0,
+				"slots":       list,
+			},
+		)
 	}
 	return map[string]any{"sessions": sessions}
 }
@@ -126,7 +144,11 @@ func TestOddValuesAreRefusedAtTheirPlace(t *testing.T) {
 		assert.Contains(t, p.locations(), where)
 	}
 	assert.Equal(t, 413, c.call("PUT", path, strings.Repeat(" ", 400<<10)).status)
-	assert.Equal(t, 422, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench\r\nX-Evil: 1": 60}}).status)
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench\r\nX-Evil: 1": 60}}).status,
+	)
 	assert.NotContains(t, logged.String(), "X-Evil")
 	for _, line := range strings.Split(strings.TrimSpace(logged.String()), "\n") {
 		assert.True(t, line == "" || json.Valid([]byte(line)), line)
@@ -152,7 +174,13 @@ func TestAPictureThatUnpacksToGigabytes(t *testing.T) {
 // an address with nothing at it says 404, page or not.
 func TestAddressesThatAreNone(t *testing.T) {
 	s := open(t)
-	handler := httpapi.New(httpapi.Config{Store: s.store, Web: fstest.MapFS{"index.html": {Data: []byte("<p>the page")}, "assets/a.js": {Data: []byte("1")}}, Now: clock()})
+	handler := httpapi.New(
+		httpapi.Config{
+			Store: s.store,
+			Web:   fstest.MapFS{"index.html": {Data: []byte("<p>the page")}, "assets/a.js": {Data: []byte("1")}},
+			Now:   clock(),
+		},
+	)
 	get := func(path string) (int, string) {
 		w := httptest.NewRecorder()
 		handler.ServeHTTP(w, httptest.NewRequest("GET", path, nil))

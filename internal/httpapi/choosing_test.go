@@ -42,7 +42,11 @@ func TestNearTuneAndFaults(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	wagon := demo.ClientID("Ines Karlova")
-	near := got[struct{ Near []library.NearView }](c, 200, c.call("POST", "/near", map[string]any{"movement": "overhead_cable_low", "client": wagon, "room": true}))
+	near := got[struct{ Near []library.NearView }](
+		c,
+		200,
+		c.call("POST", "/near", map[string]any{"movement": "overhead_cable_low", "client": wagon, "room": true}),
+	)
 	require.NotEmpty(t, near.Near)
 	for _, n := range near.Near {
 		assert.Empty(t, n.Lacks, n.Name)
@@ -52,13 +56,25 @@ func TestNearTuneAndFaults(t *testing.T) {
 		Now   float64
 		Found []library.TunedView
 	}
-	tune := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "biceps_long", "zone": "long", "keep_range": true}))
+	tune := got[tuned](
+		c,
+		200,
+		c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "biceps_long", "zone": "long", "keep_range": true}),
+	)
 	require.NotEmpty(t, tune.Found)
 	assert.GreaterOrEqual(t, tune.Found[0].Score, tune.Now)
 	none := got[tuned](c, 200, c.call("POST", "/tune", map[string]any{"movement": "pushdown_bar", "head": "triceps_long", "client": wagon}))
 	assert.Empty(t, none.Found, "the wagon has no cable")
-	assert.Contains(t, got[problem](c, 422, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "nose"})).locations(), "body.head")
-	faults := got[struct{ Faults []library.FaultView }](c, 200, c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}))
+	assert.Contains(
+		t,
+		got[problem](c, 422, c.call("POST", "/tune", map[string]any{"movement": "curl_reclined", "head": "nose"})).locations(),
+		"body.head",
+	)
+	faults := got[struct{ Faults []library.FaultView }](
+		c,
+		200,
+		c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}),
+	)
 	assert.Equal(t, "f_up_elbow_forward", faults.Faults[0].ID)
 	assert.Contains(t, faults.Faults[0].Costs, "demand at the end 0.70 → 0.28")
 }
@@ -90,7 +106,11 @@ func TestTheBookAndATip(t *testing.T) {
 	assert.Len(t, book.Rules, 121)
 	assert.Len(t, book.Stances, 7)
 	assert.NotEmpty(t, book.Levers)
-	tip := got[stances.TipView](c, 200, c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}))
+	tip := got[stances.TipView](
+		c,
+		200,
+		c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}),
+	)
 	assert.Contains(t, tip.Verdict, "hardly notices")
 	require.NotNil(t, tip.Dispute)
 	assert.Equal(t, 422, c.call("POST", "/check-tip", map[string]any{"lever": "moon", "head": "biceps_long", "up": true}).status)
@@ -120,7 +140,12 @@ func TestAStudiosOwnStance(t *testing.T) {
 	fitted := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
 	assert.Equal(t, "Wren’s reading", fitted.View.Stance)
 
-	assert.Equal(t, 422, c.call("POST", "/stances/"+mine+"/switch", map[string]any{"rule": "r_arm_behind_both", "on": true, "version": 2}).status, "a rule without a tilt changes nothing")
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", "/stances/"+mine+"/switch", map[string]any{"rule": "r_arm_behind_both", "on": true, "version": 2}).status,
+		"a rule without a tilt changes nothing",
+	)
 	assert.Equal(t, 404, c.call("POST", "/stances/"+newID()+"/switch", off).status)
 	assert.Equal(t, 422, c.call("POST", "/stances", map[string]any{"id": newID(), "of": "moon", "name": "x"}).status)
 	assert.Equal(t, 422, c.call("POST", "/stances", map[string]any{"id": newID(), "of": "hand", "name": "  "}).status)

@@ -39,8 +39,22 @@ func screened(on string, yes ...string) map[string]any {
 }
 
 func plainRoom() map[string]any {
-	return map[string]any{"name": "Annexe", "pairs": "2–20 by 2", "singles": "", "bars": []any{}, "cable": nil, "bench": nil, "pads": false, "slopes": "", "pins": false,
-		"rails": false, "partner": false, "dip_bars": false, "dip_loads": "", "others": []string{}}
+	return map[string]any{
+		"name":      "Annexe",
+		"pairs":     "2–20 by 2",
+		"singles":   "",
+		"bars":      []any{},
+		"cable":     nil,
+		"bench":     nil,
+		"pads":      false,
+		"slopes":    "",
+		"pins":      false,
+		"rails":     false,
+		"partner":   false,
+		"dip_bars":  false,
+		"dip_loads": "",
+		"others":    []string{},
+	}
 }
 
 func pixels(t testing.TB, w, h int) []byte {
@@ -109,7 +123,15 @@ func TestAClientFromFirstToLast(t *testing.T) {
 	d = got[dossier](c, 200, c.call("PATCH", path+"/dossier", changes("guardian_on", nil, "2026-11-24")))
 	assert.True(t, d.Standing.MayTrain)
 	for score, on := range map[int]string{4: "2026-11-01", 5: "2026-11-20"} {
-		require.Equal(t, 200, c.call("POST", path+"/joints", map[string]any{"id": newID(), "on": on, "joint": "elbow_back", "side": "left", "score": score}).status)
+		require.Equal(
+			t,
+			200,
+			c.call(
+				"POST",
+				path+"/joints",
+				map[string]any{"id": newID(), "on": on, "joint": "elbow_back", "side": "left", "score": score},
+			).status,
+		)
 	}
 	d = got[dossier](c, 200, c.call("GET", path+"/dossier", nil))
 	assert.False(t, d.Standing.MayTrain, "over 3 twice in a row")
@@ -235,12 +257,19 @@ func TestTheTapeAnswers(t *testing.T) {
 	assert.Equal(t, 200, status)
 	status, _ = put(id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.3}}})
 	assert.Equal(t, 409, status, "another session under the same id")
-	status, body = put(id, map[string]any{"version": 1, "on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.2, 36.6}}})
+	status, body = put(
+		id,
+		map[string]any{"version": 1, "on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5, 37.2, 36.6}}},
+	)
 	assert.Equal(t, 200, status, "corrected, not doubled")
 	assert.Equal(t, len(v.Sessions)+1, strings.Count(body, `"medians"`))
 	status, _ = put(id, map[string]any{"version": 2, "on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.5}}})
 	require.Equal(t, 200, status)
-	other := c.call("PUT", clientPath("Noor Halloran")+"/measures/"+id, map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{28}}})
+	other := c.call(
+		"PUT",
+		clientPath("Noor Halloran")+"/measures/"+id,
+		map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{28}}},
+	)
 	assert.Equal(t, 409, other.status, "another client's session is none here")
 }
 
@@ -307,7 +336,12 @@ func TestRoomsAreTyped(t *testing.T) {
 	changed := got[room](c, 200, c.call("PUT", "/rooms/"+loft.ID, map[string]any{"mark": loft.Mark, "form": form}))
 	assert.Less(t, changed.Allows, loft.Allows)
 	assert.Less(t, len(changed.Gaps), len(loft.Gaps))
-	assert.Equal(t, 409, c.call("PUT", "/rooms/"+loft.ID, map[string]any{"mark": loft.Mark, "form": form}).status, "somebody was there in between")
+	assert.Equal(
+		t,
+		409,
+		c.call("PUT", "/rooms/"+loft.ID, map[string]any{"mark": loft.Mark, "form": form}).status,
+		"somebody was there in between",
+	)
 }
 
 func TestPrioritiesAreProposedAndSet(t *testing.T) {
@@ -336,7 +370,21 @@ func TestPrioritiesAreProposedAndSet(t *testing.T) {
 	assert.Equal(t, 409, c.call("PUT", path+"/emphasis", set).status, "set from a second tab")
 	set["version"], set["until"] = v.Version, "2026-01-01"
 	assert.Equal(t, 422, c.call("PUT", path+"/emphasis", set).status)
-	v = got[priorities](c, 200, c.call("POST", path+"/ratings", map[string]any{"id": newID(), "on": "2026-11-25", "heads": map[string]any{"triceps_long": 2}, "confidence": 3, "views": []string{"back_bent"}}))
+	v = got[priorities](
+		c,
+		200,
+		c.call(
+			"POST",
+			path+"/ratings",
+			map[string]any{
+				"id":         newID(),
+				"on":         "2026-11-25",
+				"heads":      map[string]any{"triceps_long": 2},
+				"confidence": 3,
+				"views":      []string{"back_bent"},
+			},
+		),
+	)
 	assert.NotEqual(t, "prioritise", long(v).Proposed, "it looks far ahead now")
 	tobias := got[priorities](c, 200, c.call("GET", clientPath("Tobias Quill")+"/priorities", nil))
 	assert.Contains(t, strings.Join(tobias.Notes, " "), "one-arm work")
@@ -377,16 +425,36 @@ func TestVerdictsAtTheChoice(t *testing.T) {
 		}
 	}
 	require.NotEmpty(t, barred, "sore elbows rule something out")
-	near := got[struct{ Near []struct{ Movement string } }](c, 200, c.call("POST", "/near", map[string]any{"movement": "pushdown_bar", "client": client}))
+	near := got[struct{ Near []struct{ Movement string } }](
+		c,
+		200,
+		c.call("POST", "/near", map[string]any{"movement": "pushdown_bar", "client": client}),
+	)
 	for _, n := range near.Near {
 		assert.False(t, barred[n.Movement], n.Movement)
 	}
-	require.Equal(t, 422, c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": true, "reason": " "}).status)
-	require.Equal(t, 200, c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": true, "reason": "tried slowly, no ache"}).status)
+	require.Equal(
+		t,
+		422,
+		c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": true, "reason": " "}).status,
+	)
+	require.Equal(
+		t,
+		200,
+		c.call(
+			"POST",
+			"/clients/"+client+"/overrides/"+pick,
+			map[string]any{"id": newID(), "allowed": true, "reason": "tried slowly, no ache"},
+		).status,
+	)
 	after := entries()[pick]
 	assert.False(t, after.Verdict.Barred)
 	assert.Equal(t, "tried slowly, no ache", after.Verdict.Overridden)
-	require.Equal(t, 200, c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": false, "reason": ""}).status)
+	require.Equal(
+		t,
+		200,
+		c.call("POST", "/clients/"+client+"/overrides/"+pick, map[string]any{"id": newID(), "allowed": false, "reason": ""}).status,
+	)
 	assert.True(t, entries()[pick].Verdict.Barred)
 	type record struct {
 		Loads   struct{ Fit, Words string }
@@ -424,7 +492,11 @@ func TestThePresentListIsReadAndAnswered(t *testing.T) {
 		if l.Chosen != "" || len(l.Choices) == 0 {
 			continue
 		}
-		v = got[present](c, 200, c.call("PUT", path+"/answers", map[string]any{"text": text, "line": l.Text, "movement": l.Choices[0].Value}))
+		v = got[present](
+			c,
+			200,
+			c.call("PUT", path+"/answers", map[string]any{"text": text, "line": l.Text, "movement": l.Choices[0].Value}),
+		)
 	}
 	assert.Less(t, v.Open, open+1)
 	assert.Zero(t, v.Open)

@@ -94,7 +94,10 @@ func bases(t *testing.T, c *caller) map[string][3]any {
 		"save-week":       func() any { return week() },
 		"preview-week":    func() any { return week() },
 		"check-own": func() any {
-			return map[string]any{"id": "own_x", "text": "- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: free\n  from: {elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n"}
+			return map[string]any{
+				"id":   "own_x",
+				"text": "- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: free\n  from: {elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n",
+			}
 		},
 	}
 	out := map[string][3]any{}

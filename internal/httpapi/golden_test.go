@@ -86,16 +86,44 @@ func told(c *caller) string {
 			at := fmt.Sprintf("%s/sessions/%v", path, y.(map[string]any)["id"])
 			s := get(at)
 			say("## %v on %v, version %v, intent %v, locked %v", s["name"], s["planned_on"], s["version"], s["intent"], s["locked"] == true)
-			say("%.3f minutes, %.3f of them warm-up %v; %v flexor and %v extensor sets", s["minutes"], s["warm_up"], s["ramp"], s["hard_sets_flexors"], s["hard_sets_extensors"])
+			say(
+				"%.3f minutes, %.3f of them warm-up %v; %v flexor and %v extensor sets",
+				s["minutes"],
+				s["warm_up"],
+				s["ramp"],
+				s["hard_sets_flexors"],
+				s["hard_sets_extensors"],
+			)
 			say("%s", heads(s["total"]))
 			mondays[path+"/week?of="+s["planned_on"].(string)] = true
 			for i, z := range s["slots"].([]any) {
 				slot := z.(map[string]any)
-				say("%d. %v; %v | %v | %v | %v | %v | cues %v | locked %v", i+1, slot["title"], slot["details"], slot["dose_words"], slot["load_words"], slot["grip_words"], slot["starts_words"], slot["cues"], slot["locked"] == true)
+				say(
+					"%d. %v; %v | %v | %v | %v | %v | cues %v | locked %v",
+					i+1,
+					slot["title"],
+					slot["details"],
+					slot["dose_words"],
+					slot["load_words"],
+					slot["grip_words"],
+					slot["starts_words"],
+					slot["cues"],
+					slot["locked"] == true,
+				)
 				say("   %s", heads(slot["gets"]))
 			}
 			sheet := get(at + "/sheet")
-			say("sheet: %v · %v · %v · %.3f min · %v · %v · %v · %v", sheet["session"], sheet["date"], sheet["room"], sheet["minutes"], sheet["warm_up"], sheet["ramp"], sheet["blocked"], sheet["caps"])
+			say(
+				"sheet: %v · %v · %v · %.3f min · %v · %v · %v · %v",
+				sheet["session"],
+				sheet["date"],
+				sheet["room"],
+				sheet["minutes"],
+				sheet["warm_up"],
+				sheet["ramp"],
+				sheet["blocked"],
+				sheet["caps"],
+			)
 			sheetSlots(say, sheet)
 			issues := get(at + "/issues")
 			say("changed since: %v", issues["pending"])
@@ -106,10 +134,28 @@ func told(c *caller) string {
 			}
 			for _, z := range get(at + "/log")["slots"].([]any) {
 				slot := z.(map[string]any)
-				say("log of %v, %v | %v | %v | %v | last %v", slot["title"], slot["details"], slot["dose_words"], slot["load_words"], slot["entered"], slot["last"])
+				say(
+					"log of %v, %v | %v | %v | %v | last %v",
+					slot["title"],
+					slot["details"],
+					slot["dose_words"],
+					slot["load_words"],
+					slot["entered"],
+					slot["last"],
+				)
 				for _, w := range slot["entries"].([]any) {
 					e := w.(map[string]any)
-					say("   %v %v: %v × %v, %v left, %v, %v, %v", e["set_no"], e["side"], e["reps"], e["load_words"], e["reserve"], e["grip"], e["e1rm"], e["note"])
+					say(
+						"   %v %v: %v × %v, %v left, %v, %v, %v",
+						e["set_no"],
+						e["side"],
+						e["reps"],
+						e["load_words"],
+						e["reserve"],
+						e["grip"],
+						e["e1rm"],
+						e["note"],
+					)
 				}
 			}
 		}
@@ -121,13 +167,24 @@ func told(c *caller) string {
 	slices.Sort(weeks)
 	for _, path := range weeks {
 		l := get(path)["ledger"].(map[string]any)
-		say("%s: %v flexor and %v extensor sets, %v failures, %.3f minutes", path, l["hard_sets_flexors"], l["hard_sets_extensors"], l["failure_sets"], l["minutes"])
+		say(
+			"%s: %v flexor and %v extensor sets, %v failures, %.3f minutes",
+			path,
+			l["hard_sets_flexors"],
+			l["hard_sets_extensors"],
+			l["failure_sets"],
+			l["minutes"],
+		)
 		say("   %s", heads(l["slice"]))
 	}
 	for _, x := range get("/templates")["templates"].([]any) {
 		template := x.(map[string]any)
 		say("template %v: %v", template["name"], template["holds"])
-		laid := got[map[string]any](c, 200, c.call("POST", fmt.Sprintf("/clients/%v/templates/%v?of=2027-01-04", demo.ClientID("Dario Vance"), template["id"]), nil))
+		laid := got[map[string]any](
+			c,
+			200,
+			c.call("POST", fmt.Sprintf("/clients/%v/templates/%v?of=2027-01-04", demo.ClientID("Dario Vance"), template["id"]), nil),
+		)
 		say("   %v %v", laid["changes"], laid["problems"])
 	}
 	return out.String()
@@ -136,7 +193,21 @@ func told(c *caller) string {
 func sheetSlots(say func(string, ...any), sheet map[string]any) {
 	for i, z := range sheet["slots"].([]any) {
 		s := z.(map[string]any)
-		say("%d) %v; %v | %v | %v | %v | %v | %v | %v | %v | %v | %v", i+1, s["title"], s["details"], s["sets"], s["load"], s["effort"], s["rest"], s["tempo"], s["grips"], s["starts"], s["cues"], s["range"])
+		say(
+			"%d) %v; %v | %v | %v | %v | %v | %v | %v | %v | %v | %v",
+			i+1,
+			s["title"],
+			s["details"],
+			s["sets"],
+			s["load"],
+			s["effort"],
+			s["rest"],
+			s["tempo"],
+			s["grips"],
+			s["starts"],
+			s["cues"],
+			s["range"],
+		)
 	}
 }
 
@@ -165,7 +236,11 @@ func TestFilesBeforeRowsAreRead(t *testing.T) {
 	for _, format := range []string{"json", "csv", "xlsx"} {
 		file, err := os.ReadFile(filepath.Join("testdata", "golden", "plan-v1."+format))
 		require.NoError(t, err)
-		read := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", file}))
+		read := got[imported](
+			c,
+			200,
+			c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", file}),
+		)
 		assert.Empty(t, read.Problems, format)
 		assert.Empty(t, read.Unknown, format)
 		assert.Empty(t, read.Changes, format)

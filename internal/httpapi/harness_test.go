@@ -174,7 +174,16 @@ func draft(c *caller, path string) map[string]any {
 		}
 		slots = append(slots, kept)
 	}
-	return map[string]any{"id": s["id"], "combos": s["combos"], "name": s["name"], "planned_on": s["planned_on"], "warm_up_min": s["warm_up_min"], "slots": slots, "version": s["version"], "write": newID()}
+	return map[string]any{
+		"id":          s["id"],
+		"combos":      s["combos"],
+		"name":        s["name"],
+		"planned_on":  s["planned_on"],
+		"warm_up_min": s["warm_up_min"],
+		"slots":       slots,
+		"version":     s["version"],
+		"write":       newID(),
+	}
 }
 
 // slot is one slot of a draft.

@@ -42,7 +42,11 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 	again := got[issued](c, 200, c.call("POST", path+"/issues", issue))
 	require.Len(t, again.Issues, 1, "the answer was lost and it came again")
 
-	link := got[struct{ Path string }](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/links", map[string]any{"id": newID(), "days": 14})).Path
+	link := got[struct{ Path string }](
+		c,
+		200,
+		c.call("POST", clientPath("Aurelio Finch")+"/links", map[string]any{"id": newID(), "days": 14}),
+	).Path
 	token := strings.TrimPrefix(link, "/s/")
 	anybody := s.caller(t)
 	type opened struct {
@@ -90,7 +94,11 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 	seen = got[opened](anybody, 200, anybody.call("GET", "/links/"+token, nil))
 	assert.NotEqual(t, before, seen.Sheets[0].Sheet.Slots[0].Sets)
 
-	pdf := anybody.call("GET", "/links/"+token+"/"+sessionPath("Aurelio Finch")[len(clientPath("Aurelio Finch")+"/sessions/"):]+"/sheet.pdf?letter=true", nil)
+	pdf := anybody.call(
+		"GET",
+		"/links/"+token+"/"+sessionPath("Aurelio Finch")[len(clientPath("Aurelio Finch")+"/sessions/"):]+"/sheet.pdf?letter=true",
+		nil,
+	)
 	require.Equal(t, 200, pdf.status)
 	assert.True(t, strings.HasPrefix(pdf.body, "%PDF-"))
 	assert.Equal(t, 1, strings.Count(pdf.body, "/Type /Page\n"), "one page")
@@ -98,7 +106,9 @@ func TestASheetIsIssuedAndOpenedByALink(t *testing.T) {
 
 	// Guessed, expired, revoked.
 	assert.Equal(t, 404, anybody.call("GET", "/links/"+token[:20]+"AAAAAA", nil).status)
-	later := httptest.NewServer(httpapi.New(httpapi.Config{Store: s.store, Now: func() time.Time { return time.Date(2026, 12, 12, 10, 0, 0, 0, time.UTC) }}))
+	later := httptest.NewServer(
+		httpapi.New(httpapi.Config{Store: s.store, Now: func() time.Time { return time.Date(2026, 12, 12, 10, 0, 0, 0, time.UTC) }}),
+	)
 	defer later.Close()
 	expired := (&served{later, s.store}).caller(t)
 	a := expired.call("GET", "/links/"+token, nil)

@@ -31,7 +31,15 @@ func wholeLibrary(c *caller) map[string]library.LibraryEntry {
 func TestAStudiosOwnMovement(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	written := got[struct{ ID, Text string }](c, 200, c.call("POST", "/own/text", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}, "name": "Quay curl"}))
+	written := got[struct{ ID, Text string }](
+		c,
+		200,
+		c.call(
+			"POST",
+			"/own/text",
+			map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}, "name": "Quay curl"},
+		),
+	)
 	require.Equal(t, "own_quay_curl", written.ID)
 	put := func(text string, version int, retired bool) answer {
 		return c.call("PUT", "/own/movements/own_quay_curl", map[string]any{"text": text, "version": version, "retired": retired})
@@ -51,7 +59,10 @@ func TestAStudiosOwnMovement(t *testing.T) {
 	assert.Equal(t, []string{"a pair of dumbbells", "a bench at 60°"}, e.Needs)
 
 	d := draft(c, sessionPath("Aurelio Finch"))
-	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "own_quay_curl", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
+	d["slots"] = append(
+		d["slots"].([]any),
+		map[string]any{"id": newID(), "movement": "own_quay_curl", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}},
+	)
 	got[view.SessionView](c, 200, c.call("PUT", sessionPath("Aurelio Finch"), d))
 
 	changed := strings.Replace(written.Text, "Quay curl", "Pier curl", 1)

@@ -147,10 +147,22 @@ func TestATemplateIsKeptAndLaid(t *testing.T) {
 	laid := got[imported](c, 200, c.call("POST", clientPath("Dario Vance")+"/templates/"+id+"?of=2026-12-02", nil))
 	assert.Empty(t, laid.Problems)
 	assert.Equal(t, []string{"New: Gallery day on 2026-12-04, 4 slots.", "New: Before the matinee on 2026-12-06, 3 slots."}, laid.Changes)
-	require.Equal(t, 200, c.call("PUT", clientPath("Dario Vance")+"/week?of=2026-12-02", map[string]any{"sessions": writes(laid.Sessions)}).status)
+	require.Equal(
+		t,
+		200,
+		c.call("PUT", clientPath("Dario Vance")+"/week?of=2026-12-02", map[string]any{"sessions": writes(laid.Sessions)}).status,
+	)
 	cautious := got[imported](c, 200, c.call("POST", clientPath("Noor Halloran")+"/templates/"+id, nil))
 	assert.NotEmpty(t, cautious.Problems, "her caps ask for more in reserve")
-	assert.Equal(t, 422, c.call("PUT", "/templates/"+newID(), map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2020-01-01", "name": "Empty"}).status)
+	assert.Equal(
+		t,
+		422,
+		c.call(
+			"PUT",
+			"/templates/"+newID(),
+			map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2020-01-01", "name": "Empty"},
+		).status,
+	)
 	require.Equal(t, 204, c.call("DELETE", "/templates/"+id, nil).status)
 	assert.Equal(t, 404, c.call("DELETE", "/templates/"+id, nil).status)
 }

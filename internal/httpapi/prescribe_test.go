@@ -57,13 +57,44 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 	assert.Contains(t, l.Slots[1].Next.Grip, "Thumbs-up")
 	assert.Equal(t, 3, l.Slots[1].Next.Reserve)
 	for n, side := range []string{"right", "left", "right"} {
-		require.Equal(t, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": first["id"], "side": side, "set_no": n/2 + 1, "reps": 8, "whole_kg": 10, "reserve": 2, "note": ""}).status)
+		require.Equal(
+			t,
+			200,
+			c.call(
+				"POST",
+				path+"/log",
+				map[string]any{
+					"id":       newID(),
+					"slot":     first["id"],
+					"side":     side,
+					"set_no":   n/2 + 1,
+					"reps":     8,
+					"whole_kg": 10,
+					"reserve":  2,
+					"note":     "",
+				},
+			).status,
+		)
 	}
 	l = got[log](c, 200, c.call("GET", path+"/log", nil))
 	assert.Equal(t, [2]any{2, "left"}, [2]any{l.Slots[1].Next.SetNo, l.Slots[1].Next.Side})
 	assert.Contains(t, l.Slots[1].Next.Grip, "Standing")
 	assert.Equal(t, 2, l.Slots[1].Next.Reserve, "as planned for that set")
-	known := got[week.Proposal](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/propose", map[string]any{"movement": "curl_neutral", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2})).Known
+	known := got[week.Proposal](
+		c,
+		200,
+		c.call(
+			"POST",
+			clientPath("Aurelio Finch")+"/propose",
+			map[string]any{
+				"movement":  "curl_neutral",
+				"settings":  map[string]any{"hands": "alternate"},
+				"reps_low":  8,
+				"reps_high": 12,
+				"reserve":   2,
+			},
+		),
+	).Known
 	names := ""
 	for _, k := range known {
 		names += k.Name + "\n"
@@ -73,7 +104,11 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 
 	for _, format := range []string{"json", "csv", "xlsx"} {
 		out := c.call("GET", clientPath("Aurelio Finch")+"/plan?format="+format, nil)
-		back := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}))
+		back := got[imported](
+			c,
+			200,
+			c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}),
+		)
 		require.Empty(t, back.Problems, format)
 		require.Empty(t, back.Unknown, format)
 		assert.Equal(t, 2, back.Same, "%s: grips, starts, reserves and locks came back as they were", format)
@@ -97,7 +132,14 @@ func TestGripsStartsAndLocksAreKept(t *testing.T) {
 func TestGripsAndWhoStartsAreProposed(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	ask := map[string]any{"movement": "curl_standing_dumbbells", "settings": map[string]any{"hands": "alternate"}, "reps_low": 8, "reps_high": 12, "reserve": 2, "sets": 3}
+	ask := map[string]any{
+		"movement":  "curl_standing_dumbbells",
+		"settings":  map[string]any{"hands": "alternate"},
+		"reps_low":  8,
+		"reps_high": 12,
+		"reserve":   2,
+		"sets":      3,
+	}
 	p := got[week.Proposal](c, 200, c.call("POST", clientPath("Tobias Quill")+"/propose", ask))
 	require.Greater(t, len(p.Grips), 2)
 	assert.Equal(t, 1.0, p.Grips[len(p.Grips)-1].Part)
@@ -240,7 +282,25 @@ func TestTheBoardSaysWhatIsTooLight(t *testing.T) {
 	w := got[board](c, 200, c.call("GET", path+"/week?of=2026-11-30", nil))
 	first := w.Sessions[0].Board[0]
 	for range 3 { // far more than the one dumbbell at the digs
-		require.Equal(t, 200, c.call("POST", sessionPath("Bettina Groos")+"/log", map[string]any{"id": newID(), "slot": first.ID, "side": "both", "set_no": 1, "reps": 4, "whole_kg": 60, "reserve": 2, "note": "", "sure": true}).status)
+		require.Equal(
+			t,
+			200,
+			c.call(
+				"POST",
+				sessionPath("Bettina Groos")+"/log",
+				map[string]any{
+					"id":       newID(),
+					"slot":     first.ID,
+					"side":     "both",
+					"set_no":   1,
+					"reps":     4,
+					"whole_kg": 60,
+					"reserve":  2,
+					"note":     "",
+					"sure":     true,
+				},
+			).status,
+		)
 	}
 	w = got[board](c, 200, c.call("GET", path+"/week?of=2026-11-30", nil))
 	fit := w.Sessions[0].Board[0].Fit
@@ -294,7 +354,11 @@ func TestAWordAtARowGoesEverywhere(t *testing.T) {
 	assert.Contains(t, board.body, "3 × 6–8 “push the floor away”")
 	for _, format := range []string{"json", "csv", "xlsx"} {
 		out := c.call("GET", clientPath("Aurelio Finch")+"/plan?format="+format, nil)
-		back := got[imported](c, 200, c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}))
+		back := got[imported](
+			c,
+			200,
+			c.call("POST", clientPath("Aurelio Finch")+"/plan?format="+format, form{"application/octet-stream", []byte(out.body)}),
+		)
 		assert.Equal(t, 2, back.Same, format)
 	}
 	row(d, 0)["word"] = "two\nlines"

@@ -62,7 +62,12 @@ func TestALongHoldReachesNobodyUnderTheCap(t *testing.T) {
 	fresh := with(maps.Clone(preview), map[string]any{"id": newID(), "write": newID(), "planned_on": "2026-12-02"})
 	assert.Equal(t, at, got[problem](c, 422, c.call("POST", client+"/sessions", fresh)).locations(), "a new session")
 	fresh["version"] = 0
-	assert.Equal(t, []string{"body.slots[0].rows[0].tempo"}, got[problem](c, 422, c.call("PUT", client+"/week", map[string]any{"sessions": []any{fresh}})).locations(), "the board, a copy")
+	assert.Equal(
+		t,
+		[]string{"body.slots[0].rows[0].tempo"},
+		got[problem](c, 422, c.call("PUT", client+"/week", map[string]any{"sessions": []any{fresh}})).locations(),
+		"the board, a copy",
+	)
 
 	csv := "session,date,movement,sets,reps_low,reps_high,reserve,rest_s,tempo\nX,2026-12-02,curl_upright_two_hand,2,10,15,2,90,2-20-1-20\n"
 	v := got[imported](c, 200, c.call("POST", client+"/plan?format=csv", form{"text/csv", []byte(csv)}))
@@ -74,15 +79,31 @@ func TestALongHoldReachesNobodyUnderTheCap(t *testing.T) {
 	row(other, 0)["tempo"] = long
 	require.Equal(t, 200, c.call("PUT", sessionPath("Aurelio Finch"), other).status)
 	template := newID()
-	require.Equal(t, 204, c.call("PUT", "/templates/"+template, map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "X"}).status)
+	require.Equal(
+		t,
+		204,
+		c.call(
+			"PUT",
+			"/templates/"+template,
+			map[string]any{"client": demo.ClientID("Aurelio Finch"), "of": "2026-11-25", "name": "X"},
+		).status,
+	)
 	v = got[imported](c, 200, c.call("POST", client+"/templates/"+template+"?of=2026-12-07", nil))
 	said, _ := json.Marshal(v.Problems)
 	assert.Contains(t, string(said), "no hold over 3 s")
 
 	// One that was planned before the cap leaves neither as a sheet nor on paper.
-	require.Equal(t, 200, c.screen("Aurelio Finch", map[string]any{"pressure": map[string]any{"yes": true, "cleared_on": "2026-11-20"}}).status)
+	require.Equal(
+		t,
+		200,
+		c.screen("Aurelio Finch", map[string]any{"pressure": map[string]any{"yes": true, "cleared_on": "2026-11-20"}}).status,
+	)
 	now := draft(c, sessionPath("Aurelio Finch"))
-	assert.Equal(t, 422, c.call("POST", sessionPath("Aurelio Finch")+"/issues", map[string]any{"id": newID(), "version": now["version"]}).status)
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", sessionPath("Aurelio Finch")+"/issues", map[string]any{"id": newID(), "version": now["version"]}).status,
+	)
 	pdf := got[problem](c, 422, c.call("GET", sessionPath("Aurelio Finch")+"/sheet.pdf", nil))
 	assert.Contains(t, pdf.Detail, "does not leave as it is")
 	week := got[weekView](c, 200, c.call("GET", clientPath("Aurelio Finch")+"/week", nil))
@@ -154,12 +175,22 @@ func TestAStoppingAnswerStopsTheFloor(t *testing.T) {
 	assert.Equal(t, blocked, got[log](c, 200, c.call("GET", path+"/log", nil)).Blocked, "Log")
 	assert.Equal(t, blocked, got[view.SessionView](c, 200, c.call("GET", path, nil)).Blocked, "builder")
 	assert.Equal(t, blocked, got[week.WeekView](c, 200, c.call("GET", clientPath(who)+"/week", nil)).Blocked, "board")
-	assert.Equal(t, blocked, got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked, "Fitting")
+	assert.Equal(
+		t,
+		blocked,
+		got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked,
+		"Fitting",
+	)
 	assert.Equal(t, blocked, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Blocked, "Sheet")
 
 	refused := got[problem](c, 422, c.call("POST", path+"/log", with(loggedSet().(map[string]any), map[string]any{"set_no": 2})))
 	assert.Contains(t, refused.Detail, "no training now")
-	assert.Equal(t, 422, c.call("POST", path+"/log", with(loggedSet().(map[string]any), map[string]any{"set_no": 2, "sure": true})).status, "being sure is no clearance")
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", path+"/log", with(loggedSet().(map[string]any), map[string]any{"set_no": 2, "sure": true})).status,
+		"being sure is no clearance",
+	)
 	mark := func(more map[string]any) string {
 		id := newID()
 		a := got[log](c, 200, c.call("POST", path+"/log", with(loggedSet().(map[string]any), with(map[string]any{"id": id}, more))))
@@ -274,7 +305,18 @@ func TestTheSheetHoldsNoHealthReason(t *testing.T) {
 		"slots":[{"title":"Curl","details":"","slice":{"heads":[],"text":""},"pose":{},"range":"","sets":"2 × 8","effort":"","rest":"","tempo":"","load":"14 kg","cues":[],"stop":"x","upper_arm":"fixed","grips":"","starts":""}],"total":{"heads":[],"text":""},"cautions":[],"why":[]}`
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
 		coach := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/account"+wren.Email))
-		return tx.AddIssue(context.Background(), demo.ClientID(who), store.Issue{ID: uuid.New(), SessionID: demo.SessionID(who), SessionVersion: 1, PlannedOn: day.At(now) + 5, Sheet: json.RawMessage(old)}, coach)
+		return tx.AddIssue(
+			context.Background(),
+			demo.ClientID(who),
+			store.Issue{
+				ID:             uuid.New(),
+				SessionID:      demo.SessionID(who),
+				SessionVersion: 1,
+				PlannedOn:      day.At(now) + 5,
+				Sheet:          json.RawMessage(old),
+			},
+			coach,
+		)
 	}))
 	health := func(name, text string) {
 		for _, word := range []string{"screen", "3 May", "pressure", "regnan", "clear", "autious", "doctor"} {
@@ -307,7 +349,10 @@ func TestAnEntryThatCannotBeAsksBack(t *testing.T) {
 	path := sessionPath("Bettina Groos")
 	set := func(more map[string]any) map[string]any {
 		slot := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/slotBettina Groos0 0")).String()
-		return with(map[string]any{"id": newID(), "slot": slot, "side": "both", "set_no": 1, "reps": 12, "whole_kg": 14, "reserve": 2, "note": ""}, more)
+		return with(
+			map[string]any{"id": newID(), "slot": slot, "side": "both", "set_no": 1, "reps": 12, "whole_kg": 14, "reserve": 2, "note": ""},
+			more,
+		)
 	}
 	heavy := set(map[string]any{"whole_kg": 140})
 	a := got[asked](c, 422, c.call("POST", path+"/log", heavy))
@@ -316,7 +361,12 @@ func TestAnEntryThatCannotBeAsksBack(t *testing.T) {
 	assert.Equal(t, [2]string{"body.whole_kg", "sure"}, [2]string{a.Ask.Field, a.Ask.Needs})
 	many := got[asked](c, 422, c.call("POST", path+"/log", set(map[string]any{"reps": 31})))
 	assert.Equal(t, "31 reps? The band ends at 15.", many.Ask.Question)
-	require.Equal(t, 200, c.call("POST", path+"/log", with(heavy, map[string]any{"sure": true})).status, "the same id: nothing was kept under it")
+	require.Equal(
+		t,
+		200,
+		c.call("POST", path+"/log", with(heavy, map[string]any{"sure": true})).status,
+		"the same id: nothing was kept under it",
+	)
 	require.Equal(t, 200, c.call("POST", path+"/log", set(nil)).status)
 
 	type log struct {
@@ -362,7 +412,24 @@ func TestEachArmIsOfferedItsOwn(t *testing.T) {
 	}
 	l := got[log](c, 200, c.call("GET", path+"/log", nil))
 	put := func(side string, n, reps int, kg float64) {
-		l = got[log](c, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": l.Slots[0].ID, "side": side, "set_no": n, "reps": reps, "whole_kg": kg, "reserve": 1, "note": ""}))
+		l = got[log](
+			c,
+			200,
+			c.call(
+				"POST",
+				path+"/log",
+				map[string]any{
+					"id":       newID(),
+					"slot":     l.Slots[0].ID,
+					"side":     side,
+					"set_no":   n,
+					"reps":     reps,
+					"whole_kg": kg,
+					"reserve":  1,
+					"note":     "",
+				},
+			),
+		)
 	}
 	put("left", 1, 8, 12)
 	next := l.Slots[0].Next
@@ -371,5 +438,21 @@ func TestEachArmIsOfferedItsOwn(t *testing.T) {
 	put("right", 1, 11, 14)
 	next = l.Slots[0].Next
 	assert.Equal(t, [3]any{"left", 8, 12.0}, [3]any{next.Side, next.Reps, next.WholeKg})
-	assert.Equal(t, "left 8 12 right 11 14", fmt.Sprint(next.Arms[0].Side, " ", next.Arms[0].Reps, " ", next.Arms[0].WholeKg, " ", next.Arms[1].Side, " ", next.Arms[1].Reps, " ", next.Arms[1].WholeKg))
+	assert.Equal(
+		t,
+		"left 8 12 right 11 14",
+		fmt.Sprint(
+			next.Arms[0].Side,
+			" ",
+			next.Arms[0].Reps,
+			" ",
+			next.Arms[0].WholeKg,
+			" ",
+			next.Arms[1].Side,
+			" ",
+			next.Arms[1].Reps,
+			" ",
+			next.Arms[1].WholeKg,
+		),
+	)
 }

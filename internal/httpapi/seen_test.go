@@ -36,7 +36,22 @@ func TestAWithdrawnConsentHidesHealthNotes(t *testing.T) {
 	s := open(t)
 	c, helper := s.signedIn(t, wren), s.signedIn(t, jory)
 	client, session := clientPath("Aurelio Finch"), sessionPath("Aurelio Finch")
-	require.Equal(t, 200, c.call("POST", client+"/joints", map[string]any{"id": newID(), "on": "2026-11-24", "joint": "elbow_back", "side": "left", "score": 6, "provokes": "the bent bar"}).status)
+	require.Equal(
+		t,
+		200,
+		c.call(
+			"POST",
+			client+"/joints",
+			map[string]any{
+				"id":       newID(),
+				"on":       "2026-11-24",
+				"joint":    "elbow_back",
+				"side":     "left",
+				"score":    6,
+				"provokes": "the bent bar",
+			},
+		).status,
+	)
 	require.Equal(t, 409, c.call("POST", client+"/erase", map[string]any{"what": "health"}).status, "it still holds")
 	withdraw(c, client, "health_consent")
 

@@ -94,14 +94,27 @@ func build(c Config) (http.Handler, huma.API) {
 }
 
 // places are those whose operations the API has.
-var places = []func(huma.API, *op.Server){people.Register, studio.Register, library.Register, stances.Register, clients.Register, growth.Register, sessions.Register, sheet.Register, week.Register}
+var places = []func(huma.API, *op.Server){
+	people.Register,
+	studio.Register,
+	library.Register,
+	stances.Register,
+	clients.Register,
+	growth.Register,
+	sessions.Register,
+	sheet.Register,
+	week.Register,
+}
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			h := w.Header()
 			// Inline styles: the component library writes them as it runs.
-			h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+			h.Set(
+				"Content-Security-Policy",
+				"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+			)
 			h.Set("X-Content-Type-Options", "nosniff")
 			h.Set("Referrer-Policy", "same-origin")
 			h.Set("Cross-Origin-Opener-Policy", "same-origin")

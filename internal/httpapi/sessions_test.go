@@ -22,7 +22,11 @@ import (
 func TestAFittedSetUp(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	f := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}))
+	f := got[op.Fitted](
+		c,
+		200,
+		c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}),
+	)
 	assert.Equal(t, "Reclined 60° curl, two dumbbells, palms up", f.View.Title)
 	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, f.View.Settings)
 	assert.Equal(t, "Needs 1.03 of the load of a plain curl", f.View.Load)
@@ -37,7 +41,11 @@ func TestAFittedSetUp(t *testing.T) {
 	assert.False(t, graded.View.Computed)
 	assert.Nil(t, graded.View.Ribbon)
 	assert.Less(t, graded.View.Bias[4].Low, graded.View.Bias[4].High)
-	tall := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "client": demo.ClientID("Tobias Quill")}))
+	tall := got[op.Fitted](
+		c,
+		200,
+		c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "client": demo.ClientID("Tobias Quill")}),
+	)
 	assert.NotEqual(t, f.View.Pose.Box, tall.View.Pose.Box, "the client's own body is drawn")
 }
 
@@ -94,7 +102,20 @@ func TestNoBodyBreaksTheServer(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	r := rand.New(rand.NewPCG(31, 32))
-	scraps := []any{nil, 1, -1e300, 0.5, "", "bench", []any{}, map[string]any{}, true, []any{nil}, map[string]any{"bench": nil}, strings.Repeat("ü", 100)}
+	scraps := []any{
+		nil,
+		1,
+		-1e300,
+		0.5,
+		"",
+		"bench",
+		[]any{},
+		map[string]any{},
+		true,
+		[]any{nil},
+		map[string]any{"bench": nil},
+		strings.Repeat("ü", 100),
+	}
 	path := sessionPath("Aurelio Finch")
 	for range 300 {
 		d := draftOnce(c, path)
@@ -145,7 +166,16 @@ func draftOnce(c *caller, path string) map[string]any {
 		template["id"], template["locked"], template["removed"] = demo.SessionID("Aurelio Finch").String(), false, false
 		s := template["slots"].([]any)[1].(map[string]any)
 		s["starts"], s["locked"], s["combo"] = "left", true, "x"
-		s["rows"] = append(s["rows"].([]any), rows(1, 8, 8, 1, 60, map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}, "load": map[string]any{"share": 0.5}})...)
+		s["rows"] = append(
+			s["rows"].([]any),
+			rows(
+				1,
+				8,
+				8,
+				1,
+				60,
+				map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 60}, "load": map[string]any{"share": 0.5}},
+			)...)
 		template["combos"] = []any{map[string]any{"id": "x", "between_s": 0, "after_s": 90, "loads": "one"}}
 	}
 	return deepCopy(template).(map[string]any)
@@ -207,7 +237,13 @@ func TestAPreviewCountsWithoutSaving(t *testing.T) {
 	assert.Equal(t, "curl_reclined", p.Active.View.Movement)
 	row(d, 1)["reserve"] = 1
 	p = got[sessions.Preview](c, 200, c.call("POST", path+"/preview", d))
-	assert.InDelta(t, before.Total.Heads[0].Value+3*p.Active.View.Bias[0].Credit, p.Session.Total.Heads[0].Value, 1e-3, "three sets more of the reclined curl")
+	assert.InDelta(
+		t,
+		before.Total.Heads[0].Value+3*p.Active.View.Bias[0].Credit,
+		p.Session.Total.Heads[0].Value,
+		1e-3,
+		"three sets more of the reclined curl",
+	)
 	after := got[view.SessionView](c, 200, c.call("GET", path, nil))
 	assert.Equal(t, before.Total, after.Total)
 }
@@ -217,7 +253,10 @@ func TestANewSlotGetsTheUsualDoseUnderTheCaps(t *testing.T) {
 	c := s.signedIn(t, wren)
 	path := sessionPath("Noor Halloran")
 	d := draft(c, path)
-	d["slots"] = append(d["slots"].([]any), map[string]any{"id": newID(), "movement": "curl_turning", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}})
+	d["slots"] = append(
+		d["slots"].([]any),
+		map[string]any{"id": newID(), "movement": "curl_turning", "settings": map[string]any{}, "cues": []any{}, "rows": []any{}},
+	)
 	saved := got[view.SessionView](c, 200, c.call("PUT", path, d))
 	assert.Equal(t, 3, saved.Slots[3].Rows[0].Reserve, "cautious: three in reserve")
 	assert.True(t, saved.Slots[3].Rows[0].Load.Find)
@@ -254,7 +293,19 @@ func TestTheLog(t *testing.T) {
 	assert.Contains(t, turning.Last, "7 days ago: dumbbell 14 kg × left ")
 	assert.Equal(t, "kg on the stack", log.Slots[1].LoadLabel)
 	entry := func(more map[string]any) map[string]any {
-		return with(map[string]any{"id": newID(), "slot": turning.ID, "side": "left", "set_no": 1, "reps": 9, "whole_kg": 14, "reserve": 1, "note": " steady "}, more)
+		return with(
+			map[string]any{
+				"id":       newID(),
+				"slot":     turning.ID,
+				"side":     "left",
+				"set_no":   1,
+				"reps":     9,
+				"whole_kg": 14,
+				"reserve":  1,
+				"note":     " steady ",
+			},
+			more,
+		)
 	}
 	first := entry(nil)
 	got[sessions.LogView](c, 200, c.call("POST", path, first))
@@ -296,7 +347,24 @@ func TestALogOutlivesItsSlot(t *testing.T) {
 	path := sessionPath("Ines Karlova")
 	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
 	gone := log.Slots[0]
-	got[sessions.LogView](c, 200, c.call("POST", path+"/log", map[string]any{"id": newID(), "slot": gone.ID, "side": "both", "set_no": 1, "reps": 12, "whole_kg": 10, "reserve": 2, "note": ""}))
+	got[sessions.LogView](
+		c,
+		200,
+		c.call(
+			"POST",
+			path+"/log",
+			map[string]any{
+				"id":       newID(),
+				"slot":     gone.ID,
+				"side":     "both",
+				"set_no":   1,
+				"reps":     12,
+				"whole_kg": 10,
+				"reserve":  2,
+				"note":     "",
+			},
+		),
+	)
 	d := draft(c, path)
 	d["slots"] = d["slots"].([]any)[1:]
 	got[view.SessionView](c, 200, c.call("PUT", path, d))

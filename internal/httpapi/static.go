@@ -47,4 +47,6 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 
 // pages are the addresses the front end has something at; its router (web/src/app)
 // is held against them by a test.
-var pages = regexp.MustCompile(`^(?:s/[^/]+|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio)$`)
+var pages = regexp.MustCompile(
+	`^(?:s/[^/]+|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio)$`,
+)

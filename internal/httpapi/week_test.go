@@ -84,8 +84,20 @@ func TestAWeekIsCountedAuditedAndFixed(t *testing.T) {
 	w = got[weekView](c, 200, c.call("GET", path+"/week", nil))
 	require.NotEmpty(t, w.Findings)
 	first := w.Findings[0]
-	assert.Equal(t, 422, c.call("POST", path+"/accepted", map[string]any{"id": newID(), "key": first.Key, "accepted": true, "reason": " "}).status)
-	require.Equal(t, 204, c.call("POST", path+"/accepted", map[string]any{"id": newID(), "key": first.Key, "accepted": true, "reason": "on purpose this week"}).status)
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", path+"/accepted", map[string]any{"id": newID(), "key": first.Key, "accepted": true, "reason": " "}).status,
+	)
+	require.Equal(
+		t,
+		204,
+		c.call(
+			"POST",
+			path+"/accepted",
+			map[string]any{"id": newID(), "key": first.Key, "accepted": true, "reason": "on purpose this week"},
+		).status,
+	)
 	w = got[weekView](c, 200, c.call("GET", path+"/week", nil))
 	for _, f := range w.Findings {
 		if f.Key == first.Key {
@@ -104,11 +116,27 @@ func TestAWeekIsSavedWholeOrNotAtAll(t *testing.T) {
 	w := got[weekView](c, 200, c.call("GET", path+"/week", nil))
 	require.Len(t, w.Sessions, 1, "one session this week")
 	draft := func(name, on string, version int) map[string]any {
-		return map[string]any{"id": newID(), "write": newID(), "version": version, "name": name, "planned_on": on, "warm_up_min": 5, "slots": []any{}}
+		return map[string]any{
+			"id":          newID(),
+			"write":       newID(),
+			"version":     version,
+			"name":        name,
+			"planned_on":  on,
+			"warm_up_min": 5,
+			"slots":       []any{},
+		}
 	}
 	fresh := draft("Extra", "2026-11-26", 0)
 	broken := draft("Broken", "2026-11-26", 0)
-	broken["slots"] = []any{map[string]any{"id": newID(), "movement": "curl_reclined", "settings": map[string]any{}, "cues": []any{}, "rows": rows(99, 8, 12, 2, 90, nil)}}
+	broken["slots"] = []any{
+		map[string]any{
+			"id":       newID(),
+			"movement": "curl_reclined",
+			"settings": map[string]any{},
+			"cues":     []any{},
+			"rows":     rows(99, 8, 12, 2, 90, nil),
+		},
+	}
 	p := got[problem](c, 422, c.call("PUT", path+"/week", map[string]any{"sessions": []any{fresh, broken}}))
 	assert.True(t, strings.HasSuffix(p.locations()[0], "rows[0].sets"), "%v", p.locations())
 	w = got[weekView](c, 200, c.call("GET", path+"/week", nil))
@@ -132,9 +160,25 @@ func TestFillsAreByHead(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	path := clientPath("Aurelio Finch")
-	require.Equal(t, 200, c.call("PUT", path+"/emphasis", map[string]any{"version": 1, "levels": map[string]any{"brachialis": "prioritise"}, "until": "2027-01-22"}).status)
+	require.Equal(
+		t,
+		200,
+		c.call(
+			"PUT",
+			path+"/emphasis",
+			map[string]any{"version": 1, "levels": map[string]any{"brachialis": "prioritise"}, "until": "2027-01-22"},
+		).status,
+	)
 	fresh := map[string]any{"id": newID(), "write": newID(), "version": 0, "name": "Plain", "planned_on": "2026-12-15", "warm_up_min": 5,
-		"slots": []any{map[string]any{"id": newID(), "movement": "curl_standing_dumbbells", "settings": map[string]any{}, "cues": []any{}, "rows": rows(3, 8, 12, 2, 90, nil)}}}
+		"slots": []any{
+			map[string]any{
+				"id":       newID(),
+				"movement": "curl_standing_dumbbells",
+				"settings": map[string]any{},
+				"cues":     []any{},
+				"rows":     rows(3, 8, 12, 2, 90, nil),
+			},
+		}}
 	w := got[week.WeekView](c, 200, c.call("POST", path+"/week?of=2026-12-15", map[string]any{"sessions": []any{fresh}}))
 	level, total := map[string]float64{}, map[string]float64{}
 	for _, h := range w.Ledger.Slice.Heads {

@@ -17,7 +17,10 @@ type settingValue struct{}
 
 // Schema is a number or a word.
 func (settingValue) Schema(huma.Registry) *huma.Schema {
-	return &huma.Schema{OneOf: []*huma.Schema{{Type: huma.TypeNumber}, {Type: huma.TypeString}}, Description: "a number in the setting's unit, or one of its words"}
+	return &huma.Schema{
+		OneOf:       []*huma.Schema{{Type: huma.TypeNumber}, {Type: huma.TypeString}},
+		Description: "a number in the setting's unit, or one of its words",
+	}
 }
 
 // PlanSchema is the JSON schema of a plan's file, made from the types that write it.

@@ -67,7 +67,14 @@ func (f Folder) Put(ctx context.Context, studio, photo uuid.UUID, from io.Reader
 	case !slices.Contains([]string{"jpeg", "png"}, format):
 		return 0, 0, &Refused{"only JPEG and PNG pictures are read, not " + format}
 	case config.Width*config.Height > mostPixels:
-		return 0, 0, &Refused{fmt.Sprintf("the picture has %d × %d points, more than %d million; make it smaller first", config.Width, config.Height, mostPixels/1_000_000)}
+		return 0, 0, &Refused{
+			fmt.Sprintf(
+				"the picture has %d × %d points, more than %d million; make it smaller first",
+				config.Width,
+				config.Height,
+				mostPixels/1_000_000,
+			),
+		}
 	}
 	select {
 	case atOnce <- struct{}{}:

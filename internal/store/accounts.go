@@ -48,7 +48,16 @@ func (t *Tx) StudioName(ctx context.Context) (string, error) {
 
 // AddAccount adds an account to the current studio.
 func (t *Tx) AddAccount(ctx context.Context, a Account, password string) error {
-	return t.q.AddAccount(ctx, db.AddAccountParams{AccountID: a.ID, Email: strings.ToLower(a.Email), Name: a.Name, Role: string(a.Role), PasswordHash: HashPassword(password)})
+	return t.q.AddAccount(
+		ctx,
+		db.AddAccountParams{
+			AccountID:    a.ID,
+			Email:        strings.ToLower(a.Email),
+			Name:         a.Name,
+			Role:         string(a.Role),
+			PasswordHash: HashPassword(password),
+		},
+	)
 }
 
 // Account returns an account of the current studio.
@@ -102,8 +111,16 @@ var unknownHash = HashPassword(rand.Text())
 func HashPassword(password string) string {
 	salt := make([]byte, 16)
 	_, _ = rand.Read(salt) // never fails
-	return fmt.Sprintf("argon2id$%d$%d$%d$%s$%s", hashMemoryKiB, hashPasses, hashThreads,
-		base64.RawStdEncoding.EncodeToString(salt), base64.RawStdEncoding.EncodeToString(derive(password, salt, hashMemoryKiB, hashPasses, hashThreads)))
+	return fmt.Sprintf(
+		"argon2id$%d$%d$%d$%s$%s",
+		hashMemoryKiB,
+		hashPasses,
+		hashThreads,
+		base64.RawStdEncoding.EncodeToString(
+			salt,
+		),
+		base64.RawStdEncoding.EncodeToString(derive(password, salt, hashMemoryKiB, hashPasses, hashThreads)),
+	)
 }
 
 func derive(password string, salt []byte, memory, passes uint32, threads uint8) []byte {

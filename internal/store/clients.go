@@ -165,7 +165,14 @@ type ChangedBy struct {
 
 // ChangeDossier makes changes field by field (person.Dossier.Apply) and keeps
 // them. With clashes or faults nothing is changed.
-func (t *Tx) ChangeDossier(ctx context.Context, client uuid.UUID, changes []person.Change, by uuid.UUID, today day.Day, at time.Time) ([]person.Clash, []person.FieldError, error) {
+func (t *Tx) ChangeDossier(
+	ctx context.Context,
+	client uuid.UUID,
+	changes []person.Change,
+	by uuid.UUID,
+	today day.Day,
+	at time.Time,
+) ([]person.Clash, []person.FieldError, error) {
 	b, err := t.q.LockDossier(ctx, client)
 	if err != nil {
 		return nil, nil, err

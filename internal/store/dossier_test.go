@@ -25,17 +25,54 @@ var at = time.Date(2026, 11, 23, 12, 0, 0, 0, time.UTC)
 func grown(t *testing.T, s *store.Store, a studio) (photo uuid.UUID) {
 	photo = id()
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		require.NoError(t, tx.AddScreening(ctx, id(), a.client, person.Screening{On: now, Answers: map[string]person.Answer{"chest": {}}}, a.coach, at))
-		require.NoError(t, tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left, Score: 2}, a.coach, at))
-		require.NoError(t, tx.AddOverride(ctx, id(), a.client, store.Override{Movement: "lying_bar", Allowed: true, Reason: "tried"}, a.coach))
-		require.NoError(t, tx.PutMeasuring(ctx, a.client, store.Measuring{ID: id(), Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {36}}}}, a.coach, at))
+		require.NoError(
+			t,
+			tx.AddScreening(ctx, id(), a.client, person.Screening{On: now, Answers: map[string]person.Answer{"chest": {}}}, a.coach, at),
+		)
+		require.NoError(
+			t,
+			tx.AddJointReport(ctx, id(), a.client, person.JointReport{On: now, Joint: "wrist", Side: person.Left, Score: 2}, a.coach, at),
+		)
+		require.NoError(
+			t,
+			tx.AddOverride(ctx, id(), a.client, store.Override{Movement: "lying_bar", Allowed: true, Reason: "tried"}, a.coach),
+		)
+		require.NoError(
+			t,
+			tx.PutMeasuring(
+				ctx,
+				a.client,
+				store.Measuring{ID: id(), Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {36}}}},
+				a.coach,
+				at,
+			),
+		)
 		require.NoError(t, tx.AddPhoto(ctx, a.client, store.Photo{ID: photo, On: now, Pose: "front_bent", Width: 3, Height: 4}, a.coach))
-		require.NoError(t, tx.AddRating(ctx, id(), a.client, priority.Rating{On: now, Heads: map[string]int{"brachialis": 1}, Confidence: 2}, a.coach))
-		_, err := tx.SetEmphasis(ctx, a.client, priority.Emphasis{Levels: map[string]priority.Level{"brachialis": priority.Build}}, 0, a.coach)
+		require.NoError(
+			t,
+			tx.AddRating(ctx, id(), a.client, priority.Rating{On: now, Heads: map[string]int{"brachialis": 1}, Confidence: 2}, a.coach),
+		)
+		_, err := tx.SetEmphasis(
+			ctx,
+			a.client,
+			priority.Emphasis{Levels: map[string]priority.Level{"brachialis": priority.Build}},
+			0,
+			a.coach,
+		)
 		require.NoError(t, err)
 		require.NoError(t, tx.PutPresentAnswer(ctx, a.client, "curls", "curl_standing_bar"))
 		require.NoError(t, tx.AddTryOut(ctx, a.client, store.TryOut{ID: id(), On: now, Movement: "lying_bar", Outcome: "kept"}, a.coach))
-		_, _, err = tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("50")}, {Field: "health_consent", Was: json.RawMessage("null"), Value: json.RawMessage(`"` + now.String() + `"`)}}, a.coach, now, at)
+		_, _, err = tx.ChangeDossier(
+			ctx,
+			a.client,
+			[]person.Change{
+				{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("50")},
+				{Field: "health_consent", Was: json.RawMessage("null"), Value: json.RawMessage(`"` + now.String() + `"`)},
+			},
+			a.coach,
+			now,
+			at,
+		)
 		return err
 	}))
 	return photo
@@ -62,7 +99,14 @@ func TestWhatIsRecordedOfAClientComesBack(t *testing.T) {
 		history, err := tx.Overrides(ctx, a.client)
 		require.NoError(t, err)
 		assert.Len(t, history, 2, "and what was said before is kept")
-		clashes, _, err := tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("30")}}, a.coach, now, at)
+		clashes, _, err := tx.ChangeDossier(
+			ctx,
+			a.client,
+			[]person.Change{{Field: "minutes", Was: json.RawMessage("45"), Value: json.RawMessage("30")}},
+			a.coach,
+			now,
+			at,
+		)
 		require.NoError(t, err)
 		require.Len(t, clashes, 1)
 		assert.JSONEq(t, "50", string(clashes[0].Now))

@@ -56,7 +56,10 @@ func (t *Tx) PutMeasuring(ctx context.Context, client uuid.UUID, m Measuring, by
 		return err
 	}
 	if m.Version == 0 {
-		n, err := t.q.AddMeasuring(ctx, db.AddMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: m.On, Content: b, MadeBy: by, MadeAt: at})
+		n, err := t.q.AddMeasuring(
+			ctx,
+			db.AddMeasuringParams{MeasuringID: m.ID, ClientID: client, MeasuredOn: m.On, Content: b, MadeBy: by, MadeAt: at},
+		)
 		if err == nil && n == 1 {
 			return t.q.AddMeasuringVersion(ctx, m.ID)
 		}
@@ -79,8 +82,28 @@ func (t *Tx) WithdrawMeasuring(ctx context.Context, client, id uuid.UUID, versio
 	return t.saveMeasuring(ctx, client, m, r.Content, true, by, at)
 }
 
-func (t *Tx) saveMeasuring(ctx context.Context, client uuid.UUID, m Measuring, content json.RawMessage, withdrawn bool, by uuid.UUID, at time.Time) error {
-	n, err := t.q.SaveMeasuring(ctx, db.SaveMeasuringParams{MeasuringID: m.ID, ClientID: client, Version: m.Version, MeasuredOn: m.On, Content: content, Withdrawn: withdrawn, MadeBy: by, MadeAt: at})
+func (t *Tx) saveMeasuring(
+	ctx context.Context,
+	client uuid.UUID,
+	m Measuring,
+	content json.RawMessage,
+	withdrawn bool,
+	by uuid.UUID,
+	at time.Time,
+) error {
+	n, err := t.q.SaveMeasuring(
+		ctx,
+		db.SaveMeasuringParams{
+			MeasuringID: m.ID,
+			ClientID:    client,
+			Version:     m.Version,
+			MeasuredOn:  m.On,
+			Content:     content,
+			Withdrawn:   withdrawn,
+			MadeBy:      by,
+			MadeAt:      at,
+		},
+	)
 	if err != nil {
 		return err
 	}
@@ -159,7 +182,19 @@ type Photo struct {
 // AddPhoto keeps a photo's line; sending it twice keeps it once, another under its
 // id is ErrTaken.
 func (t *Tx) AddPhoto(ctx context.Context, client uuid.UUID, p Photo, by uuid.UUID) error {
-	n, err := t.q.AddPhoto(ctx, db.AddPhotoParams{PhotoID: p.ID, ClientID: client, TakenOn: p.On, Pose: p.Pose, Width: p.Width, Height: p.Height, MadeBy: by, Digest: p.Digest})
+	n, err := t.q.AddPhoto(
+		ctx,
+		db.AddPhotoParams{
+			PhotoID:  p.ID,
+			ClientID: client,
+			TakenOn:  p.On,
+			Pose:     p.Pose,
+			Width:    p.Width,
+			Height:   p.Height,
+			MadeBy:   by,
+			Digest:   p.Digest,
+		},
+	)
 	return once(n, err, func() (bool, error) {
 		was, err := t.Photo(ctx, client, p.ID)
 		if classify(err) == ErrNotFound {
@@ -307,9 +342,33 @@ func (t *Tx) AddTryOut(ctx context.Context, client uuid.UUID, o TryOut, by uuid.
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddTryOut(ctx, db.AddTryOutParams{TryID: o.ID, ClientID: client, TriedOn: o.On, SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note, MadeBy: by})
+	n, err := t.q.AddTryOut(
+		ctx,
+		db.AddTryOutParams{
+			TryID:    o.ID,
+			ClientID: client,
+			TriedOn:  o.On,
+			SetUp:    b,
+			Comfort:  o.Comfort,
+			Felt:     o.Felt,
+			Outcome:  o.Outcome,
+			Note:     o.Note,
+			MadeBy:   by,
+		},
+	)
 	return once(n, err, func() (bool, error) {
-		return t.q.SameTryOut(ctx, db.SameTryOutParams{TryID: o.ID, ClientID: client, SetUp: b, Comfort: o.Comfort, Felt: o.Felt, Outcome: o.Outcome, Note: o.Note})
+		return t.q.SameTryOut(
+			ctx,
+			db.SameTryOutParams{
+				TryID:    o.ID,
+				ClientID: client,
+				SetUp:    b,
+				Comfort:  o.Comfort,
+				Felt:     o.Felt,
+				Outcome:  o.Outcome,
+				Note:     o.Note,
+			},
+		)
 	})
 }
 

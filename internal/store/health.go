@@ -19,7 +19,10 @@ func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Sc
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddScreening(ctx, db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b, AskedBy: by, AskedAt: at})
+	n, err := t.q.AddScreening(
+		ctx,
+		db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b, AskedBy: by, AskedAt: at},
+	)
 	return once(n, err, func() (bool, error) {
 		return t.q.SameScreening(ctx, db.SameScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b})
 	})
@@ -56,7 +59,10 @@ func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddJointReport(ctx, db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: r.On, Content: b, ReportedBy: by, ReportedAt: at})
+	n, err := t.q.AddJointReport(
+		ctx,
+		db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: r.On, Content: b, ReportedBy: by, ReportedAt: at},
+	)
 	return once(n, err, func() (bool, error) {
 		return t.q.SameJointReport(ctx, db.SameJointReportParams{ReportID: id, ClientID: client, Content: b})
 	})
@@ -96,9 +102,15 @@ type Override struct {
 // AddOverride keeps an override; sending it twice keeps it once, sending another
 // under its id is ErrTaken.
 func (t *Tx) AddOverride(ctx context.Context, id, client uuid.UUID, o Override, by uuid.UUID) error {
-	n, err := t.q.AddOverride(ctx, db.AddOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason, MadeBy: by})
+	n, err := t.q.AddOverride(
+		ctx,
+		db.AddOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason, MadeBy: by},
+	)
 	return once(n, err, func() (bool, error) {
-		return t.q.SameOverride(ctx, db.SameOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason})
+		return t.q.SameOverride(
+			ctx,
+			db.SameOverrideParams{OverrideID: id, ClientID: client, Movement: o.Movement, Allowed: o.Allowed, Reason: o.Reason},
+		)
 	})
 }
 

@@ -38,9 +38,23 @@ func (t *Tx) AddIssue(ctx context.Context, client uuid.UUID, i Issue, by uuid.UU
 	if err := t.q.LockSession(ctx, i.SessionID); err != nil {
 		return err
 	}
-	n, err := t.q.AddIssue(ctx, db.AddIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion, PlannedOn: i.PlannedOn, Sheet: i.Sheet, IssuedBy: by})
+	n, err := t.q.AddIssue(
+		ctx,
+		db.AddIssueParams{
+			IssueID:        i.ID,
+			ClientID:       client,
+			SessionID:      i.SessionID,
+			SessionVersion: i.SessionVersion,
+			PlannedOn:      i.PlannedOn,
+			Sheet:          i.Sheet,
+			IssuedBy:       by,
+		},
+	)
 	return once(n, err, func() (bool, error) {
-		return t.q.SameIssue(ctx, db.SameIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion})
+		return t.q.SameIssue(
+			ctx,
+			db.SameIssueParams{IssueID: i.ID, ClientID: client, SessionID: i.SessionID, SessionVersion: i.SessionVersion},
+		)
 	})
 }
 
@@ -53,8 +67,20 @@ func (t *Tx) Issues(ctx context.Context, client, session uuid.UUID, c *movement.
 	}
 	out := make([]Issue, len(rows))
 	for i, r := range rows {
-		out[i] = Issue{ID: r.IssueID, SessionID: session, Number: r.Number, SessionVersion: r.SessionVersion, Sheet: r.Sheet, By: r.IssuedByName, At: r.IssuedAt}
-		out[i].Plan = Session{ClientID: client, Version: r.SessionVersion, Planned: plan.Planned{ID: session, Name: r.Name, On: r.PlannedOn}}
+		out[i] = Issue{
+			ID:             r.IssueID,
+			SessionID:      session,
+			Number:         r.Number,
+			SessionVersion: r.SessionVersion,
+			Sheet:          r.Sheet,
+			By:             r.IssuedByName,
+			At:             r.IssuedAt,
+		}
+		out[i].Plan = Session{
+			ClientID: client,
+			Version:  r.SessionVersion,
+			Planned:  plan.Planned{ID: session, Name: r.Name, On: r.PlannedOn},
+		}
 		if err := out[i].Plan.read(r.Content, c); err != nil {
 			return nil, err
 		}
@@ -71,7 +97,14 @@ func (t *Tx) LatestIssues(ctx context.Context, client uuid.UUID, first, last day
 	}
 	out := make([]Issue, len(rows))
 	for i, r := range rows {
-		out[i] = Issue{SessionID: r.SessionID, Number: r.Number, SessionVersion: r.SessionVersion, PlannedOn: r.PlannedOn, Sheet: r.Sheet, At: r.IssuedAt}
+		out[i] = Issue{
+			SessionID:      r.SessionID,
+			Number:         r.Number,
+			SessionVersion: r.SessionVersion,
+			PlannedOn:      r.PlannedOn,
+			Sheet:          r.Sheet,
+			At:             r.IssuedAt,
+		}
 	}
 	return out, nil
 }

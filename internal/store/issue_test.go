@@ -23,7 +23,12 @@ func TestSheetsAreNumberedAndNeverChanged(t *testing.T) {
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	issue := func(id uuid.UUID, client, session uuid.UUID, sheet string) error {
 		return s.In(ctx, a.id, func(tx *store.Tx) error {
-			return tx.AddIssue(ctx, client, store.Issue{ID: id, SessionID: session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(sheet)}, a.coach)
+			return tx.AddIssue(
+				ctx,
+				client,
+				store.Issue{ID: id, SessionID: session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(sheet)},
+				a.coach,
+			)
 		})
 	}
 	first := id()

@@ -35,7 +35,18 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 	no := map[string]person.Answer{"chest": {}}
 	yes := map[string]person.Answer{"chest": {Yes: true}}
 	entry := func(id uuid.UUID, x studio, reps int) entry.Entry {
-		return entry.Entry{ID: id, ClientID: x.client, SessionID: x.session, SlotID: uuid.Nil, SetUp: curl, Side: entry.BothSides, SetNo: 1, Reps: reps, LoadKg: 10, DoneAt: at}
+		return entry.Entry{
+			ID:        id,
+			ClientID:  x.client,
+			SessionID: x.session,
+			SlotID:    uuid.Nil,
+			SetUp:     curl,
+			Side:      entry.BothSides,
+			SetNo:     1,
+			Reps:      reps,
+			LoadKg:    10,
+			DoneAt:    at,
+		}
 	}
 	room := func(name string) person.Room { return person.Room{Name: name} }
 	writes := map[string]func(tx *store.Tx, x studio, id uuid.UUID, other bool) error{
@@ -43,28 +54,61 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.AddScreening(ctx, id, x.client, person.Screening{On: now, Answers: pick(other, no, yes)}, x.coach, at)
 		},
 		"joint report": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddJointReport(ctx, id, x.client, person.JointReport{On: now, Joint: movement.Wrist, Side: person.Left, Score: pick(other, 2, 7)}, x.coach, at)
+			return tx.AddJointReport(
+				ctx,
+				id,
+				x.client,
+				person.JointReport{On: now, Joint: movement.Wrist, Side: person.Left, Score: pick(other, 2, 7)},
+				x.coach,
+				at,
+			)
 		},
 		"override": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddOverride(ctx, id, x.client, store.Override{Movement: "lying_bar", Allowed: !other, Reason: "x"}, x.coach)
 		},
 		"rating": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddRating(ctx, id, x.client, priority.Rating{On: now, Heads: map[string]int{"brachialis": pick(other, 1, -1)}}, x.coach)
+			return tx.AddRating(
+				ctx,
+				id,
+				x.client,
+				priority.Rating{On: now, Heads: map[string]int{"brachialis": pick(other, 1, -1)}},
+				x.coach,
+			)
 		},
 		"try-out": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddTryOut(ctx, x.client, store.TryOut{ID: id, On: now, Movement: "lying_bar", Comfort: pick(other, 3, 9), Outcome: "kept"}, x.coach)
+			return tx.AddTryOut(
+				ctx,
+				x.client,
+				store.TryOut{ID: id, On: now, Movement: "lying_bar", Comfort: pick(other, 3, 9), Outcome: "kept"},
+				x.coach,
+			)
 		},
 		"accepted finding": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AcceptFinding(ctx, id, x.client, "under:triceps_long", !other, "x", x.coach)
 		},
 		"issue": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddIssue(ctx, x.client, store.Issue{ID: id, SessionID: x.session, SessionVersion: pick(other, 1, 2), PlannedOn: day.At(monday), Sheet: json.RawMessage(`{}`)}, x.coach)
+			return tx.AddIssue(
+				ctx,
+				x.client,
+				store.Issue{
+					ID:             id,
+					SessionID:      x.session,
+					SessionVersion: pick(other, 1, 2),
+					PlannedOn:      day.At(monday),
+					Sheet:          json.RawMessage(`{}`),
+				},
+				x.coach,
+			)
 		},
 		"link": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddLink(ctx, id, x.client, store.NewToken(), at.AddDate(0, 0, pick(other, 14, 100)), x.coach)
 		},
 		"template": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddTemplate(ctx, store.Template{ID: id, Name: pick(other, "A", "B"), Monday: now, Plan: json.RawMessage(`{}`)}, x.coach)
+			return tx.AddTemplate(
+				ctx,
+				store.Template{ID: id, Name: pick(other, "A", "B"), Monday: now, Plan: json.RawMessage(`{}`)},
+				x.coach,
+			)
 		},
 		"stance": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddStance(ctx, id, pick(other, "A", "B"), stance.ByID("hand"), x.coach)
@@ -76,19 +120,46 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.AddRoom(ctx, id, room(pick(other, "Loft", "Cellar")))
 		},
 		"set-up": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddOwnSetUp(ctx, store.OwnSetUp{ID: id, Name: pick(other, "A", "B"), Movement: "lying_bar", Settings: map[movement.Key]movement.Value{}}, x.coach)
+			return tx.AddOwnSetUp(
+				ctx,
+				store.OwnSetUp{ID: id, Name: pick(other, "A", "B"), Movement: "lying_bar", Settings: map[movement.Key]movement.Value{}},
+				x.coach,
+			)
 		},
 		"photo": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddPhoto(ctx, x.client, store.Photo{ID: id, On: now, Pose: "front_bent", Width: 3, Height: 4, Digest: pick(other, "x", "y")}, x.coach)
+			return tx.AddPhoto(
+				ctx,
+				x.client,
+				store.Photo{ID: id, On: now, Pose: "front_bent", Width: 3, Height: 4, Digest: pick(other, "x", "y")},
+				x.coach,
+			)
 		},
 		"set": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddEntry(ctx, entry(id, x, pick(other, 8, 9)), x.coach)
 		},
 		"measuring": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.PutMeasuring(ctx, x.client, store.Measuring{ID: id, Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {pick(other, 36.0, 39.0)}}}}, x.coach, at)
+			return tx.PutMeasuring(
+				ctx,
+				x.client,
+				store.Measuring{
+					ID:      id,
+					Session: measure.Session{On: now, Girths: map[measure.Site][]float64{measure.FlexedLeft: {pick(other, 36.0, 39.0)}}},
+				},
+				x.coach,
+				at,
+			)
 		},
 		"session": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddSession(ctx, store.Session{ClientID: x.client, Planned: plan.Planned{ID: id, Name: pick(other, "Monday", "Tuesday"), On: day.At(monday), Session: plan.Session{}}}, x.coach, id, movement.Shipped)
+			return tx.AddSession(
+				ctx,
+				store.Session{
+					ClientID: x.client,
+					Planned:  plan.Planned{ID: id, Name: pick(other, "Monday", "Tuesday"), On: day.At(monday), Session: plan.Session{}},
+				},
+				x.coach,
+				id,
+				movement.Shipped,
+			)
 		},
 	}
 	for _, what := range slices.Sorted(maps.Keys(writes)) {
@@ -209,7 +280,12 @@ func TestTheNextNumberWaits(t *testing.T) {
 		go func() {
 			defer wait.Done()
 			errs[i] = s.In(ctx, a.id, func(tx *store.Tx) error {
-				return tx.AddIssue(ctx, a.client, store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(`{}`)}, a.coach)
+				return tx.AddIssue(
+					ctx,
+					a.client,
+					store.Issue{ID: id(), SessionID: a.session, SessionVersion: 1, PlannedOn: day.At(monday), Sheet: json.RawMessage(`{}`)},
+					a.coach,
+				)
 			})
 		}()
 	}
@@ -229,7 +305,18 @@ func TestTheNextNumberWaits(t *testing.T) {
 func TestASetTakenOutIsNoTrainingDay(t *testing.T) {
 	s := testenv.Store(t)
 	a := makeStudio(t, s, "a")
-	e := entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: movement.Shipped.Get("curl_neutral").Default(), Side: entry.BothSides, SetNo: 1, Reps: 8, LoadKg: 10, DoneAt: at}
+	e := entry.Entry{
+		ID:        id(),
+		ClientID:  a.client,
+		SessionID: a.session,
+		SlotID:    id(),
+		SetUp:     movement.Shipped.Get("curl_neutral").Default(),
+		Side:      entry.BothSides,
+		SetNo:     1,
+		Reps:      8,
+		LoadKg:    10,
+		DoneAt:    at,
+	}
 	gone := e
 	gone.ID, gone.Replaces, gone.Withdrawn = id(), &e.ID, true
 	last := func() (out map[uuid.UUID]time.Time) {
@@ -274,7 +361,15 @@ func TestRolesThatCouldGetRound(t *testing.T) {
 		assert.NoError(t, err)
 	}()
 	for role, fit := range map[string]bool{"passerby": true, "sly": false, "slier": false} {
-		s, err := store.Open(ctx, strings.Replace(testenv.AdminURL(d), strings.Split(strings.TrimPrefix(testenv.AdminURL(d), "postgres://"), "@")[0], role+":x", 1))
+		s, err := store.Open(
+			ctx,
+			strings.Replace(
+				testenv.AdminURL(d),
+				strings.Split(strings.TrimPrefix(testenv.AdminURL(d), "postgres://"), "@")[0],
+				role+":x",
+				1,
+			),
+		)
 		require.NoError(t, err)
 		assert.Equal(t, fit, s.CheckRole(ctx) == nil, role)
 		for _, call := range []string{"SELECT erase_client(gen_random_uuid())", "SELECT erase_consented(gen_random_uuid(), 'health', gen_random_uuid())"} {
@@ -308,7 +403,14 @@ func TestWhatAConsentLetBeKept(t *testing.T) {
 	}
 	assert.False(t, erase(store.Health), "the consent holds")
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		_, faults, err := tx.ChangeDossier(ctx, a.client, []person.Change{{Field: "health_consent", Was: json.RawMessage(`"` + now.String() + `"`), Value: json.RawMessage("null")}}, a.coach, now, at)
+		_, faults, err := tx.ChangeDossier(
+			ctx,
+			a.client,
+			[]person.Change{{Field: "health_consent", Was: json.RawMessage(`"` + now.String() + `"`), Value: json.RawMessage("null")}},
+			a.coach,
+			now,
+			at,
+		)
 		assert.Empty(t, faults)
 		return err
 	}))
@@ -340,8 +442,11 @@ func TestTheRecordsAreEveryTableOfAClient(t *testing.T) {
 	conn, err := pgx.Connect(ctx, d.MigrateURL)
 	require.NoError(t, err)
 	defer conn.Close(ctx)
-	rows, err := conn.Query(ctx, `SELECT DISTINCT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
-		WHERE c.table_schema = 'public' AND t.table_type = 'BASE TABLE' AND c.column_name IN ('client_id', 'session_id') ORDER BY 1`)
+	rows, err := conn.Query(
+		ctx,
+		`SELECT DISTINCT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
+		WHERE c.table_schema = 'public' AND t.table_type = 'BASE TABLE' AND c.column_name IN ('client_id', 'session_id') ORDER BY 1`,
+	)
 	require.NoError(t, err)
 	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
 	require.NoError(t, err)

@@ -46,7 +46,8 @@ func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 		}
 		return r.SlotID == e.SlotID && r.Series == e.SetUp.Key() && maps.Equal(was.Settings, e.SetUp.Turned()) && r.Side == string(e.Side) && r.SetNo == e.SetNo && r.Reps == e.Reps &&
 			math.Abs(r.LoadKg-e.LoadKg) < 1e-6 && r.Reserve == e.Reserve && r.Note == e.Note && samePointer(r.Replaces, e.Replaces) && r.Withdrawn == e.Withdrawn &&
-			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults) && sameParts(r.Parts, e.Parts), err
+			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults) &&
+			sameParts(r.Parts, e.Parts), err
 	})
 }
 
@@ -94,7 +95,10 @@ func (t *Tx) SessionEntries(ctx context.Context, session uuid.UUID, c *movement.
 // LastOfSeries returns the last sets of some of the client's series, by their keys,
 // newest first.
 func (t *Tx) LastOfSeries(ctx context.Context, client uuid.UUID, keys []string, c *movement.Catalogue) (map[string][]entry.Entry, error) {
-	rows, err := t.q.EntriesOfSeveral(ctx, db.EntriesOfSeveralParams{ClientID: client, Keys: slices.Compact(slices.Sorted(slices.Values(keys)))})
+	rows, err := t.q.EntriesOfSeveral(
+		ctx,
+		db.EntriesOfSeveralParams{ClientID: client, Keys: slices.Compact(slices.Sorted(slices.Values(keys)))},
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -160,8 +164,27 @@ func (t *Tx) entries(rows []db.StandingSet, c *movement.Catalogue) ([]entry.Entr
 		if err != nil {
 			return nil, err
 		}
-		e := entry.Entry{SetUp: set, Mark: entry.Mark(r.Mark), Unsure: r.Unsure, ID: r.EntryID, ClientID: r.ClientID, SessionID: r.SessionID, SlotID: r.SlotID, Side: entry.Side(r.Side), SetNo: r.SetNo,
-			Reps: r.Reps, LoadKg: r.LoadKg, Reserve: r.Reserve, Note: r.Note, DoneAt: r.DoneAt.In(t.zone), Replaces: r.Replaces, Faults: r.Faults, Technical: r.Technical, RowID: r.RowID, Hollow: r.Hollow}
+		e := entry.Entry{
+			SetUp:     set,
+			Mark:      entry.Mark(r.Mark),
+			Unsure:    r.Unsure,
+			ID:        r.EntryID,
+			ClientID:  r.ClientID,
+			SessionID: r.SessionID,
+			SlotID:    r.SlotID,
+			Side:      entry.Side(r.Side),
+			SetNo:     r.SetNo,
+			Reps:      r.Reps,
+			LoadKg:    r.LoadKg,
+			Reserve:   r.Reserve,
+			Note:      r.Note,
+			DoneAt:    r.DoneAt.In(t.zone),
+			Replaces:  r.Replaces,
+			Faults:    r.Faults,
+			Technical: r.Technical,
+			RowID:     r.RowID,
+			Hollow:    r.Hollow,
+		}
 		if err := json.Unmarshal(r.Parts, &e.Parts); err != nil {
 			return nil, err
 		}

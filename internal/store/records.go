@@ -36,7 +36,12 @@ func (t *Tx) Records(ctx context.Context, client any) (map[string][]json.RawMess
 	out := map[string][]json.RawMessage{}
 	for _, r := range recordsOf {
 		out[r.table] = []json.RawMessage{}
-		rows, err := t.tx.Query(ctx, "SELECT to_jsonb(x) - $2::text - 'studio_id' FROM "+r.table+" x WHERE "+r.where, client, r.but) // both are ours, no input
+		rows, err := t.tx.Query(
+			ctx,
+			"SELECT to_jsonb(x) - $2::text - 'studio_id' FROM "+r.table+" x WHERE "+r.where,
+			client,
+			r.but,
+		) // both are ours, no input
 		if err != nil {
 			return nil, err
 		}

@@ -10,7 +10,11 @@ import (
 type UnfitRole struct{ Role, Why string }
 
 func (u *UnfitRole) Error() string {
-	return fmt.Sprintf("the role %q of --database-url %s, so that row-level security would not hold for it; use a role that owns nothing and may nothing but log in", u.Role, u.Why)
+	return fmt.Sprintf(
+		"the role %q of --database-url %s, so that row-level security would not hold for it; use a role that owns nothing and may nothing but log in",
+		u.Role,
+		u.Why,
+	)
 }
 
 // CheckRole refuses, with *UnfitRole, a role that is, or may become, a superuser,

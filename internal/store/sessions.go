@@ -41,7 +41,10 @@ func (t *Tx) AddSession(ctx context.Context, s Session, by, write uuid.UUID, c *
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddSession(ctx, db.AddSessionParams{SessionID: s.ID, ClientID: s.ClientID, Name: s.Name, PlannedOn: s.On, Content: b, SavedBy: by})
+	n, err := t.q.AddSession(
+		ctx,
+		db.AddSessionParams{SessionID: s.ID, ClientID: s.ClientID, Name: s.Name, PlannedOn: s.On, Content: b, SavedBy: by},
+	)
 	if err == nil && n == 1 {
 		return t.addVersion(ctx, s.ID, write)
 	}
@@ -125,7 +128,18 @@ func (t *Tx) SaveSession(ctx context.Context, s Session, by, write uuid.UUID, c 
 	if err != nil {
 		return Session{}, err
 	}
-	n, err := t.q.UpdateSession(ctx, db.UpdateSessionParams{SessionID: s.ID, Version: s.Version, Name: s.Name, PlannedOn: s.On, Content: b, SavedBy: by, Removed: s.Removed})
+	n, err := t.q.UpdateSession(
+		ctx,
+		db.UpdateSessionParams{
+			SessionID: s.ID,
+			Version:   s.Version,
+			Name:      s.Name,
+			PlannedOn: s.On,
+			Content:   b,
+			SavedBy:   by,
+			Removed:   s.Removed,
+		},
+	)
 	if err != nil {
 		return Session{}, err
 	}

@@ -62,7 +62,18 @@ func ownStance(r db.StudioStance) OwnStance {
 	if from == nil {
 		from = stance.ByID(stance.Default)
 	}
-	return OwnStance{stance.Stance{ID: r.StanceID.String(), Name: r.Name, Says: "Copied from " + from.Name + ".", Base: from.Base, Half: from.Half, Rules: r.Rules}, r.Copied, r.Version}
+	return OwnStance{
+		stance.Stance{
+			ID:    r.StanceID.String(),
+			Name:  r.Name,
+			Says:  "Copied from " + from.Name + ".",
+			Base:  from.Base,
+			Half:  from.Half,
+			Rules: r.Rules,
+		},
+		r.Copied,
+		r.Version,
+	}
 }
 
 // resolve finds a client's stance: shipped, the studio's own, or the default

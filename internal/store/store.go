@@ -59,7 +59,20 @@ func Open(ctx context.Context, url string) (*Store, error) {
 func (s *Store) Close() { s.Pool.Close() }
 
 // appendOnly tables may be read and added to, never changed.
-var appendOnly = []string{"session_version", "set_entry", "dossier_change", "screening_round", "joint_report", "verdict_override", "pose_rating", "try_out", "studio_event", "accepted_finding", "issued_sheet", "measuring_version"}
+var appendOnly = []string{
+	"session_version",
+	"set_entry",
+	"dossier_change",
+	"screening_round",
+	"joint_report",
+	"verdict_override",
+	"pose_rating",
+	"try_out",
+	"studio_event",
+	"accepted_finding",
+	"issued_sheet",
+	"measuring_version",
+}
 
 // erasing are the functions that take out of those what the role itself may not;
 // nobody else may call them.

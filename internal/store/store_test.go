@@ -38,13 +38,29 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 	out := studio{id(), id(), id(), id()}
 	require.NoError(t, s.In(ctx, out.id, func(tx *store.Tx) error {
 		require.NoError(t, tx.AddStudio(ctx, out.id, name))
-		require.NoError(t, tx.AddAccount(ctx, store.Account{ID: out.coach, Email: name + "@example.test", Name: "Coach of " + name, Role: store.Coach}, "a long secret"))
+		require.NoError(
+			t,
+			tx.AddAccount(
+				ctx,
+				store.Account{ID: out.coach, Email: name + "@example.test", Name: "Coach of " + name, Role: store.Coach},
+				"a long secret",
+			),
+		)
 		room := id()
 		require.NoError(t, tx.AddRoom(ctx, room, person.Room{Name: "Hall", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}}))
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
 		require.NoError(t, tx.AddClient(ctx, out.client, d))
-		return tx.AddSession(ctx, store.Session{ClientID: out.client, Planned: plan.Planned{ID: out.session, Name: "Monday", On: day.At(monday), Session: content()}}, out.coach, id(), movement.Shipped)
+		return tx.AddSession(
+			ctx,
+			store.Session{
+				ClientID: out.client,
+				Planned:  plan.Planned{ID: out.session, Name: "Monday", On: day.At(monday), Session: content()},
+			},
+			out.coach,
+			id(),
+			movement.Shipped,
+		)
 	}))
 	return out
 }
@@ -53,7 +69,8 @@ var monday = time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC)
 
 // content is a session of one slot.
 func content() plan.Session {
-	set, err := movement.Shipped.Get("curl_turning").SetUp(movement.Settings{movement.PhiFrom: movement.Num(-40), movement.Hands: movement.Word("one")})
+	set, err := movement.Shipped.Get("curl_turning").
+		SetUp(movement.Settings{movement.PhiFrom: movement.Num(-40), movement.Hands: movement.Word("one")})
 	if err != nil {
 		panic(err)
 	}
@@ -94,12 +111,28 @@ func TestNothingOfAnotherStudioIsSeenOrWritten(t *testing.T) {
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		_, err = tx.Session(ctx, b.client, b.session, movement.Shipped)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
-		_, err = tx.SaveSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: b.session, Name: "stolen", On: day.At(monday), Session: plan.Session{}}, Version: 1}, a.coach, id(), movement.Shipped)
+		_, err = tx.SaveSession(
+			ctx,
+			store.Session{
+				ClientID: b.client,
+				Planned:  plan.Planned{ID: b.session, Name: "stolen", On: day.At(monday), Session: plan.Session{}},
+				Version:  1,
+			},
+			a.coach,
+			id(),
+			movement.Shipped,
+		)
 		assert.ErrorIs(t, err, pgx.ErrNoRows)
 		return nil
 	}))
 	err := s.In(ctx, a.id, func(tx *store.Tx) error {
-		return tx.AddSession(ctx, store.Session{ClientID: b.client, Planned: plan.Planned{ID: id(), Name: "x"}}, a.coach, id(), movement.Shipped)
+		return tx.AddSession(
+			ctx,
+			store.Session{ClientID: b.client, Planned: plan.Planned{ID: id(), Name: "x"}},
+			a.coach,
+			id(),
+			movement.Shipped,
+		)
 	})
 	assert.Error(t, err, "a session cannot be hung on another studio's client")
 	err = s.In(ctx, b.id, func(tx *store.Tx) error { return tx.AddStudio(ctx, id(), "third") })
@@ -145,7 +178,17 @@ func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 	planned := content()
 	save := func(version int, name string, write uuid.UUID) (got store.Session, err error) {
 		err = s.In(ctx, a.id, func(tx *store.Tx) error {
-			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: name, On: day.At(monday), Session: planned}, Version: version}, a.coach, write, movement.Shipped)
+			got, err = tx.SaveSession(
+				ctx,
+				store.Session{
+					ClientID: a.client,
+					Planned:  plan.Planned{ID: a.session, Name: name, On: day.At(monday), Session: planned},
+					Version:  version,
+				},
+				a.coach,
+				write,
+				movement.Shipped,
+			)
 			return err
 		})
 		return
@@ -183,7 +226,19 @@ func TestTheLogIsAppendOnlyAndCorrected(t *testing.T) {
 	a, b := makeStudio(t, s, "a"), makeStudio(t, s, "b")
 	setUp := movement.Shipped.Get("curl_turning").Default()
 	anEntry := func(reps int) entry.Entry {
-		return entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: setUp, Side: entry.Left, SetNo: 1, Reps: reps, LoadKg: 10, Reserve: 2, DoneAt: monday}
+		return entry.Entry{
+			ID:        id(),
+			ClientID:  a.client,
+			SessionID: a.session,
+			SlotID:    id(),
+			SetUp:     setUp,
+			Side:      entry.Left,
+			SetNo:     1,
+			Reps:      reps,
+			LoadKg:    10,
+			Reserve:   2,
+			DoneAt:    monday,
+		}
 	}
 	add := func(e entry.Entry) error {
 		return s.In(ctx, a.id, func(tx *store.Tx) error { return tx.AddEntry(ctx, e, a.coach) })

@@ -72,7 +72,17 @@ func (t *Tx) Own(ctx context.Context, client uuid.UUID, now time.Time, c *moveme
 			weeks[r.Series][int(day.At(r.DoneAt.In(t.zone)).Monday())] = true
 			own.Weeks = len(weeks[r.Series])
 		}
-		sets[r.Series] = append(sets[r.Series], entry.Said{On: day.At(r.DoneAt.In(t.zone)), LoadKg: r.LoadKg, Reps: r.Reps, Reserve: r.Reserve, Technical: r.Technical, Hollow: r.Hollow != ""})
+		sets[r.Series] = append(
+			sets[r.Series],
+			entry.Said{
+				On:        day.At(r.DoneAt.In(t.zone)),
+				LoadKg:    r.LoadKg,
+				Reps:      r.Reps,
+				Reserve:   r.Reserve,
+				Technical: r.Technical,
+				Hollow:    r.Hollow != "",
+			},
+		)
 		out[r.Series] = own
 	}
 	for key, own := range out {
@@ -91,9 +101,15 @@ type Accepted struct {
 // AcceptFinding keeps that a finding is accepted, or no longer is; sending it
 // twice keeps it once, sending another under its id is ErrTaken.
 func (t *Tx) AcceptFinding(ctx context.Context, id, client uuid.UUID, key string, accepted bool, reason string, by uuid.UUID) error {
-	n, err := t.q.AcceptFinding(ctx, db.AcceptFindingParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason, MadeBy: by})
+	n, err := t.q.AcceptFinding(
+		ctx,
+		db.AcceptFindingParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason, MadeBy: by},
+	)
 	return once(n, err, func() (bool, error) {
-		return t.q.SameAcceptance(ctx, db.SameAcceptanceParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason})
+		return t.q.SameAcceptance(
+			ctx,
+			db.SameAcceptanceParams{AcceptedID: id, ClientID: client, Finding: key, Accepted: accepted, Reason: reason},
+		)
 	})
 }
 

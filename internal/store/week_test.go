@@ -29,10 +29,27 @@ func TestAPrescriptionComesBack(t *testing.T) {
 	slot.Starts, slot.Locked, slot.Combo = plan.StartsRight, true, "x"
 	other := movement.Shipped.Get("curl_neutral").Default()
 	slot.Rows[0].SetUp = &other
-	slot.Rows = append(slot.Rows, plan.Row{ID: id(), Dose: dose.Dose{Sets: 2, SecondsLow: 20, SecondsHigh: 30, Load: &dose.Load{Share: 0.5}, Method: dose.Use{ID: "drops", N: 1}}})
+	slot.Rows = append(
+		slot.Rows,
+		plan.Row{
+			ID:   id(),
+			Dose: dose.Dose{Sets: 2, SecondsLow: 20, SecondsHigh: 30, Load: &dose.Load{Share: 0.5}, Method: dose.Use{ID: "drops", N: 1}},
+		},
+	)
 	save := func(version int, removed bool) (got store.Session) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
-			got, err = tx.SaveSession(ctx, store.Session{ClientID: a.client, Planned: plan.Planned{ID: a.session, Name: "Monday", On: day.At(monday), Session: c}, Version: version, Removed: removed}, a.coach, id(), movement.Shipped)
+			got, err = tx.SaveSession(
+				ctx,
+				store.Session{
+					ClientID: a.client,
+					Planned:  plan.Planned{ID: a.session, Name: "Monday", On: day.At(monday), Session: c},
+					Version:  version,
+					Removed:  removed,
+				},
+				a.coach,
+				id(),
+				movement.Shipped,
+			)
 			return err
 		}))
 		return got
@@ -87,7 +104,19 @@ func TestWhatEachSeriesSays(t *testing.T) {
 	curl, press := movement.Shipped.Get("curl_neutral").Default(), movement.Shipped.Get("press_bench_close").Default()
 	at := monday.Add(10 * time.Hour)
 	lifted := func(set movement.SetUp, kg float64, reps int, ago time.Duration) entry.Entry {
-		return entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: entry.BothSides, SetNo: 1, Reps: reps, LoadKg: kg, Reserve: 2, DoneAt: at.Add(-ago)}
+		return entry.Entry{
+			ID:        id(),
+			ClientID:  a.client,
+			SessionID: a.session,
+			SlotID:    id(),
+			SetUp:     set,
+			Side:      entry.BothSides,
+			SetNo:     1,
+			Reps:      reps,
+			LoadKg:    kg,
+			Reserve:   2,
+			DoneAt:    at.Add(-ago),
+		}
 	}
 	log := func(list ...entry.Entry) {
 		require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
@@ -138,7 +167,20 @@ func TestOneEstimateForEverybody(t *testing.T) {
 			days := i * 3 // the last of some histories is silent by now
 			for range 1 + r.IntN(14) {
 				days += r.IntN(9)
-				e := entry.Entry{ID: id(), ClientID: a.client, SessionID: a.session, SlotID: id(), SetUp: set, Side: entry.BothSides, SetNo: 1, Reps: 3 + r.IntN(14), LoadKg: 5 + 40*r.Float64(), Reserve: r.IntN(4), DoneAt: today.AddDate(0, 0, -days).Add(-time.Duration(r.IntN(600)) * time.Minute), Technical: r.IntN(6) == 0}
+				e := entry.Entry{
+					ID:        id(),
+					ClientID:  a.client,
+					SessionID: a.session,
+					SlotID:    id(),
+					SetUp:     set,
+					Side:      entry.BothSides,
+					SetNo:     1,
+					Reps:      3 + r.IntN(14),
+					LoadKg:    5 + 40*r.Float64(),
+					Reserve:   r.IntN(4),
+					DoneAt:    today.AddDate(0, 0, -days).Add(-time.Duration(r.IntN(600)) * time.Minute),
+					Technical: r.IntN(6) == 0,
+				}
 				if err := tx.AddEntry(ctx, e, a.coach); err != nil {
 					return err
 				}

@@ -74,12 +74,18 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 		SlotJSON: slot.JSON(),
 		Title:    slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
 		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
-		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
+		Gets: SetsSlice(
+			"Effective sets of this slot",
+			counted.Heads,
+		), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
 	}
 	out.Cautions = t.Cautions(session, i)
 	out.Group, out.Methods = plan.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
 	for _, whole := range rack.Steps {
-		out.Steps = append(out.Steps, Step{*dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging)), rack.Carry.Words(whole, slot.SetUp)})
+		out.Steps = append(
+			out.Steps,
+			Step{*dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging)), rack.Carry.Words(whole, slot.SetUp)},
+		)
 	}
 	for k := range slot.Rows {
 		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.SetUp.ArmsInTurn()), Load: session.RowLoadWords(i, k, floor)}

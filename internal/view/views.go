@@ -128,7 +128,15 @@ func SliceOf(what string, mid, low, high, fill [arm.HeadCount]float64) SliceView
 	lead, most := -1, 0.0
 	for i, v := range mid {
 		h := &arm.Heads[i]
-		out.Heads[i] = HeadView{ID: h.ID, Code: h.Code, Name: h.Name, Value: Round4(v), Low: Round4(low[i]), High: Round4(high[i]), Level: Round4(fill[i])}
+		out.Heads[i] = HeadView{
+			ID:    h.ID,
+			Code:  h.Code,
+			Name:  h.Name,
+			Value: Round4(v),
+			Low:   Round4(low[i]),
+			High:  Round4(high[i]),
+			Level: Round4(fill[i]),
+		}
 		if v > most+1e-9 {
 			lead, most = i, v
 		}
@@ -198,12 +206,23 @@ func SetUpOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *pe
 		b.Credit = Round4(dose.SetCredit(b.Value))
 		b.Base, b.Hollow, b.Terms = Round4(reading[i].Base), Round4(reading[i].Hollow), []TermView{}
 		for _, t := range reading[i].Terms {
-			b.Terms = append(b.Terms, TermView{t.Rule.ID, t.Rule.Says, t.Rule.Grade, t.Rule.Mechanism, t.Rule.Why, Round4(t.Factor), t.Counts})
+			b.Terms = append(
+				b.Terms,
+				TermView{t.Rule.ID, t.Rule.Says, t.Rule.Grade, t.Rule.Mechanism, t.Rule.Why, Round4(t.Factor), t.Counts},
+			)
 		}
 		b.Agonist = b.Value > 0
 		if p != nil {
 			h := &p.Heads[i]
-			b.Agonist, b.Share, b.Plain, b.Stretch, b.Squeeze = h.Agonist, Round4(h.Share), Round4(h.Plain), Round4(h.Stretch), Round4(h.Squeeze)
+			b.Agonist, b.Share, b.Plain, b.Stretch, b.Squeeze = h.Agonist, Round4(
+				h.Share,
+			), Round4(
+				h.Plain,
+			), Round4(
+				h.Stretch,
+			), Round4(
+				h.Squeeze,
+			)
 			if h.Agonist {
 				mean, zone := Round4(h.Mean), string(h.Zone)
 				b.MeanLength, b.Zone = &mean, &zone
@@ -228,7 +247,14 @@ func controls(s movement.SetUp) []ControlView {
 		setting := &s.Movement.Settings[i]
 		v, _ := s.Value(setting.Key)
 		_, differs := turned[setting.Key]
-		c := ControlView{Key: string(setting.Key), Label: setting.Label, Words: setting.ValueWords(v), Value: v.Plain(), Turned: differs, Choices: []ChoiceView{}}
+		c := ControlView{
+			Key:     string(setting.Key),
+			Label:   setting.Label,
+			Words:   setting.ValueWords(v),
+			Value:   v.Plain(),
+			Turned:  differs,
+			Choices: []ChoiceView{},
+		}
 		if setting.IsWord() {
 			for _, w := range setting.Choices {
 				c.Choices = append(c.Choices, ChoiceView{w, movement.ChoiceWords(setting.Key, w)})

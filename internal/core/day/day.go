@@ -92,7 +92,20 @@ func (d Day) FromToday(today Day) string {
 	}
 }
 
-var months = []string{"January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"}
+var months = []string{
+	"January",
+	"February",
+	"March",
+	"April",
+	"May",
+	"June",
+	"July",
+	"August",
+	"September",
+	"October",
+	"November",
+	"December",
+}
 
 // Words writes 25 November 2026.
 func (d Day) Words() string {

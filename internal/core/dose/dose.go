@@ -71,7 +71,14 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 	fault(d.Sets >= 1 && d.Sets <= mostSets, "sets", "%d is outside 1…%d", d.Sets, mostSets)
 	if d.IsHold() {
 		fault(d.SecondsLow >= 1 && d.SecondsLow <= mostHoldS, "seconds_low", "%d s is outside 1…%d s", d.SecondsLow, mostHoldS)
-		fault(d.SecondsHigh >= d.SecondsLow && d.SecondsHigh <= mostHoldS, "seconds_high", "%d s is outside %d…%d s", d.SecondsHigh, d.SecondsLow, mostHoldS)
+		fault(
+			d.SecondsHigh >= d.SecondsLow && d.SecondsHigh <= mostHoldS,
+			"seconds_high",
+			"%d s is outside %d…%d s",
+			d.SecondsHigh,
+			d.SecondsLow,
+			mostHoldS,
+		)
 		if caps.MostHoldS > 0 {
 			fault(float64(d.SecondsHigh) <= caps.MostHoldS, "seconds_high", "this client's caps allow no hold over %g s", caps.MostHoldS)
 		}
@@ -94,7 +101,12 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 	case d.RestS < caps.MinRestS:
 		fault(false, "rest_s", "this client's caps ask for rests of at least %d s", caps.MinRestS)
 	}
-	fault(len([]rune(d.Word)) <= longestWord && text.Fault(d.Word, true) == "", "word", "a word has at most %d characters, in one line", longestWord)
+	fault(
+		len([]rune(d.Word)) <= longestWord && text.Fault(d.Word, true) == "",
+		"word",
+		"a word has at most %d characters, in one line",
+		longestWord,
+	)
 	for _, t := range d.Tempo {
 		if !(t >= 0 && t <= mostTempoS) {
 			fault(false, "tempo", "%g s is outside 0…%g s", t, mostTempoS)

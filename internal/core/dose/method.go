@@ -59,32 +59,121 @@ func heavyUnpinned(s movement.SetUp, w *Where) string {
 // field's usual ones.
 var Methods = []Method{
 	{ID: "straight", Name: "straight sets", Load: "one load", credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: "drops", Name: "drops", Of: "rungs after the first", Default: 2, Least: 1, Most: 4, Load: "20 % less each rung, down to a real step", credit: each(0.35),
-		extra: func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) }, refuse: heavyUnpinned},
-	{ID: "rest_pause", Name: "rest-pause", Of: "pauses of 15–20 s", Default: 2, Least: 1, Most: 4, Load: "the same load", credit: each(0.35),
-		extra: func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) }, refuse: heavyUnpinned},
-	{ID: "thirds", Name: "thirds: lower half, upper half, full", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "30 % less at first", Factor: 0.7, OwnReps: true, credit: fixed(1.5),
-		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: offered},
-	{ID: Ladder, Name: "one-arm ladder: right, left, alternating, together", Of: "reps each", Default: 5, Least: 3, Most: 10, Load: "25 % less", Factor: 0.75, OwnReps: true, credit: fixed(1.5),
-		extra: func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: StaticHold, Name: "static hold of one arm at 90° while the other works", Caution: "Keep breathing while you hold.", Of: "reps a side", Default: 8, Least: 4, Most: 15, Load: "15 % less", Factor: 0.85, OwnReps: true, credit: fixed(1.2),
-		extra: func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS }, refuse: oneHanded},
-	{ID: HandPhases, Name: "hand phases: wide palms up, neutral apart, neutral together", Of: "reps each", Default: 7, Least: 4, Most: 10, Load: "that of the weakest phase", OwnReps: true, credit: fixed(1.5),
-		extra: func(n int, reps, repS float64) float64 { return 3*float64(n)*repS - reps*repS }, refuse: func(s movement.SetUp, _ *Where) string {
+	{
+		ID:      "drops",
+		Name:    "drops",
+		Of:      "rungs after the first",
+		Default: 2,
+		Least:   1,
+		Most:    4,
+		Load:    "20 % less each rung, down to a real step",
+		credit:  each(0.35),
+		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) },
+		refuse:  heavyUnpinned,
+	},
+	{
+		ID:      "rest_pause",
+		Name:    "rest-pause",
+		Of:      "pauses of 15–20 s",
+		Default: 2,
+		Least:   1,
+		Most:    4,
+		Load:    "the same load",
+		credit:  each(0.35),
+		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) },
+		refuse:  heavyUnpinned,
+	},
+	{
+		ID:      "thirds",
+		Name:    "thirds: lower half, upper half, full",
+		Of:      "reps each",
+		Default: 7,
+		Least:   4,
+		Most:    10,
+		Load:    "30 % less at first",
+		Factor:  0.7,
+		OwnReps: true,
+		credit:  fixed(1.5),
+		extra:   func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS },
+		refuse:  offered,
+	},
+	{
+		ID:      Ladder,
+		Name:    "one-arm ladder: right, left, alternating, together",
+		Of:      "reps each",
+		Default: 5,
+		Least:   3,
+		Most:    10,
+		Load:    "25 % less",
+		Factor:  0.75,
+		OwnReps: true,
+		credit:  fixed(1.5),
+		extra:   func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS },
+		refuse:  oneHanded,
+	},
+	{
+		ID:      StaticHold,
+		Name:    "static hold of one arm at 90° while the other works",
+		Caution: "Keep breathing while you hold.",
+		Of:      "reps a side",
+		Default: 8,
+		Least:   4,
+		Most:    15,
+		Load:    "15 % less",
+		Factor:  0.85,
+		OwnReps: true,
+		credit:  fixed(1.2),
+		extra:   func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS },
+		refuse:  oneHanded,
+	},
+	{
+		ID:      HandPhases,
+		Name:    "hand phases: wide palms up, neutral apart, neutral together",
+		Of:      "reps each",
+		Default: 7,
+		Least:   4,
+		Most:    10,
+		Load:    "that of the weakest phase",
+		OwnReps: true,
+		credit:  fixed(1.5),
+		extra:   func(n int, reps, repS float64) float64 { return 3*float64(n)*repS - reps*repS },
+		refuse: func(s movement.SetUp, _ *Where) string {
 			if s.Movement.Action != movement.Flexion || s.Implement() != movement.Dumbbell && s.Implement() != movement.Rope {
 				return "only where the hands can turn: dumbbells or a rope"
 			}
 			return ""
-		}},
-	{ID: StrongPartials, Name: "strong-range partials", Caution: "Only with pins or rails set.", Of: "clean weeks so far", Most: 12, Load: "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum", credit: fixed(0.7), extra: noTime, refuse: func(_ movement.SetUp, w *Where) string {
-		if !w.Room.Pins && !w.Room.Rails {
-			return "needs pins or rails"
-		}
-		return ""
-	}},
+		},
+	},
+	{
+		ID:      StrongPartials,
+		Name:    "strong-range partials",
+		Caution: "Only with pins or rails set.",
+		Of:      "clean weeks so far",
+		Most:    12,
+		Load:    "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum",
+		credit:  fixed(0.7),
+		extra:   noTime,
+		refuse: func(_ movement.SetUp, w *Where) string {
+			if !w.Room.Pins && !w.Room.Rails {
+				return "needs pins or rails"
+			}
+			return ""
+		},
+	},
 	{ID: "partials_long", Name: "long-range partials", Load: "10 % less", Factor: 0.9, credit: fixed(1), extra: noTime, refuse: offered},
-	{ID: loadedLowering, Name: "loaded lowering with a partner", Caution: "Always with a partner.", Of: "reps", Default: 4, Least: 3, Most: 5, Load: "10–20 % more on the way down", OwnReps: true, credit: fixed(1.2),
-		extra: func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS }, refuse: func(_ movement.SetUp, w *Where) string {
+	{
+		ID:      loadedLowering,
+		Name:    "loaded lowering with a partner",
+		Caution: "Always with a partner.",
+		Of:      "reps",
+		Default: 4,
+		Least:   3,
+		Most:    5,
+		Load:    "10–20 % more on the way down",
+		OwnReps: true,
+		credit:  fixed(1.2),
+		extra:   func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS },
+		refuse: func(_ movement.SetUp, w *Where) string {
 			switch {
 			case !w.Room.Partner:
 				return "needs a partner"
@@ -92,18 +181,52 @@ var Methods = []Method{
 				return "not with sore elbows"
 			}
 			return ""
-		}},
-	{ID: "assisted", Name: "assisted last reps", Caution: "Only with the partner or the free hand already there.", Of: "reps", Default: 2, Least: 1, Most: 3, Load: "the same load", credit: fixed(1.2),
-		extra: func(n int, _, repS float64) float64 { return float64(n) * repS }, refuse: func(s movement.SetUp, w *Where) string {
+		},
+	},
+	{
+		ID:      "assisted",
+		Name:    "assisted last reps",
+		Caution: "Only with the partner or the free hand already there.",
+		Of:      "reps",
+		Default: 2,
+		Least:   1,
+		Most:    3,
+		Load:    "the same load",
+		credit:  fixed(1.2),
+		extra:   func(n int, _, repS float64) float64 { return float64(n) * repS },
+		refuse: func(s movement.SetUp, w *Where) string {
 			if !w.Room.Partner && s.ArmsInTurn() != 2 {
 				return "needs a partner, or a free hand"
 			}
 			return ""
-		}},
-	{ID: "strict_then_swing", Name: "strict, then swing", Caution: "Swing only after the strict reps ended, back long, nobody near.", Of: "swung reps after the strict ones ended", Default: 2, Least: 1, Most: 3, Load: "the same load", credit: fixed(1.15),
-		extra: func(n int, _, repS float64) float64 { return float64(n) * repS }, refuse: offered},
-	{ID: "last_rep_hold", Name: "last-rep hold, then lower", Caution: "Keep breathing while you hold.", Of: "seconds", Default: 10, Least: 5, Most: 15, Load: "the same load", credit: fixed(1.1),
-		extra: func(n int, _, _ float64) float64 { return float64(n) }, refuse: offered},
+		},
+	},
+	{
+		ID:      "strict_then_swing",
+		Name:    "strict, then swing",
+		Caution: "Swing only after the strict reps ended, back long, nobody near.",
+		Of:      "swung reps after the strict ones ended",
+		Default: 2,
+		Least:   1,
+		Most:    3,
+		Load:    "the same load",
+		credit:  fixed(1.15),
+		extra:   func(n int, _, repS float64) float64 { return float64(n) * repS },
+		refuse:  offered,
+	},
+	{
+		ID:      "last_rep_hold",
+		Name:    "last-rep hold, then lower",
+		Caution: "Keep breathing while you hold.",
+		Of:      "seconds",
+		Default: 10,
+		Least:   5,
+		Most:    15,
+		Load:    "the same load",
+		credit:  fixed(1.1),
+		extra:   func(n int, _, _ float64) float64 { return float64(n) },
+		refuse:  offered,
+	},
 }
 
 // Phases are how the hand is held through the phases of HandPhases, forearm

@@ -13,7 +13,11 @@ import (
 // Heavy and several-joint work is led up to in three steps, light one-joint work
 // in one, the body's own weight in none; loads are those the room really has.
 func TestTheRampLeadsUpToTheWorkingLoad(t *testing.T) {
-	room := &person.Room{Name: "Loft", Bars: []person.Bar{{Kind: movement.BarStraight, Loads: []float64{20, 30, 40, 50}}}, Dumbbells: []person.Dumbbell{{Kg: 4, Count: 2}, {Kg: 8, Count: 2}}}
+	room := &person.Room{
+		Name:      "Loft",
+		Bars:      []person.Bar{{Kind: movement.BarStraight, Loads: []float64{20, 30, 40, 50}}},
+		Dumbbells: []person.Dumbbell{{Kg: 4, Count: 2}, {Kg: 8, Count: 2}},
+	}
 	for _, c := range []struct {
 		id             string
 		low            int

@@ -14,7 +14,13 @@ import (
 // problem makes one random sharing problem out of a random posture.
 func problem(r *rand.Rand) (pulls [arm.HeadCount]pull, support, torque [arm.Axes]float64) {
 	in := func(lo, hi float64) float64 { return lo + r.Float64()*(hi-lo) }
-	p := arm.Posture{ShoulderElevation: in(-60, 180), ElevationPlane: in(-45, 100), ShoulderRotation: in(-70, 80), ElbowFlexion: in(0, 150), ForearmRotation: in(-80, 80)}
+	p := arm.Posture{
+		ShoulderElevation: in(-60, 180),
+		ElevationPlane:    in(-45, 100),
+		ShoulderRotation:  in(-70, 80),
+		ElbowFlexion:      in(0, 150),
+		ForearmRotation:   in(-80, 80),
+	}
 	rig := newRig(arm.DefaultBody, &Setup{To: arm.Posture{ElbowFlexion: 1}, Load: Load{Kind: Free}, GripOffset: in(-0.05, 0.05)})
 	var s sample
 	s.take(&rig, p)

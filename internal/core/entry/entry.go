@@ -51,7 +51,11 @@ func Doubt(t Told, a *Against) (question, field string) {
 	}
 	hand := a.Carry.PerHand(t.Whole, a.Rigging)
 	if a.E1RM > 0 && hand > mostOfMax*a.E1RM && a.Carry != person.BodyWeight {
-		return fmt.Sprintf("%s? By its series about %s could be lifted once.", text.Capital(words), a.Carry.Words(math.Round(10*a.Carry.Whole(a.E1RM, a.Rigging))/10, a.SetUp)), "whole_kg"
+		return fmt.Sprintf(
+			"%s? By its series about %s could be lifted once.",
+			text.Capital(words),
+			a.Carry.Words(math.Round(10*a.Carry.Whole(a.E1RM, a.Rigging))/10, a.SetUp),
+		), "whole_kg"
 	}
 	if a.High > 0 && t.Reps > mostOfBand*a.High {
 		return fmt.Sprintf("%d reps? The band ends at %d.", t.Reps, a.High), "reps"

@@ -14,10 +14,22 @@ import (
 
 func TestWhatCannotBeIsAskedBack(t *testing.T) {
 	digs := &person.Room{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
-	loft := &person.Room{Name: "Loft", Dumbbells: []person.Dumbbell{{Kg: 8, Count: 2}, {Kg: 10, Count: 2}, {Kg: 30, Count: 2}}, DipBars: true}
+	loft := &person.Room{
+		Name:      "Loft",
+		Dumbbells: []person.Dumbbell{{Kg: 8, Count: 2}, {Kg: 10, Count: 2}, {Kg: 30, Count: 2}},
+		DipBars:   true,
+	}
 	against := func(id string, room *person.Room, e1rm float64) *entry.Against {
 		set := movement.Shipped.Get(id).Default()
-		return &entry.Against{SetUp: set, Steps: room.Steps(set), Carry: person.CarryOf(set), Rigging: room.Rigging(75), Room: room.Name, E1RM: e1rm, High: 12}
+		return &entry.Against{
+			SetUp:   set,
+			Steps:   room.Steps(set),
+			Carry:   person.CarryOf(set),
+			Rigging: room.Rigging(75),
+			Room:    room.Name,
+			E1RM:    e1rm,
+			High:    12,
+		}
 	}
 	for _, c := range []struct {
 		a        *entry.Against
@@ -73,12 +85,23 @@ func TestASetIsMadeOfParts(t *testing.T) {
 		return out
 	}
 	assert.Empty(t, fields(9))
-	assert.Empty(t, fields(9, entry.Part{Kind: entry.Clean, Reps: 9}, entry.Part{Kind: entry.Assisted, Reps: 2}, entry.Part{Kind: entry.Clean, Reps: 6, LoadKg: &kg, PauseS: 10}))
+	assert.Empty(
+		t,
+		fields(
+			9,
+			entry.Part{Kind: entry.Clean, Reps: 9},
+			entry.Part{Kind: entry.Assisted, Reps: 2},
+			entry.Part{Kind: entry.Clean, Reps: 6, LoadKg: &kg, PauseS: 10},
+		),
+	)
 	assert.Equal(t, []string{"reps"}, fields(8, entry.Part{Kind: entry.Clean, Reps: 9}))
 	assert.Equal(t, []string{"parts[0].kind", "reps"}, fields(8, entry.Part{Kind: "flown", Reps: 9}))
 	assert.Equal(t, []string{"parts[1].seconds"}, fields(8, entry.Part{Kind: entry.Clean, Reps: 8}, entry.Part{Kind: entry.Held, Reps: 3}))
 	assert.Contains(t, fields(0, make([]entry.Part, 13)...), "parts")
-	e := entry.Entry{Reps: 9, Parts: []entry.Part{{Kind: entry.Clean, Reps: 9}, {Kind: entry.Swung, Reps: 2}, {Kind: entry.Held, Seconds: 10}}}
+	e := entry.Entry{
+		Reps:  9,
+		Parts: []entry.Part{{Kind: entry.Clean, Reps: 9}, {Kind: entry.Swung, Reps: 2}, {Kind: entry.Held, Seconds: 10}},
+	}
 	assert.Equal(t, "9 clean, 2 swung, 10 s held", e.PartsWords())
 	assert.False(t, e.Said().Hollow)
 	e.Hollow = "drops"

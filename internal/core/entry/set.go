@@ -64,8 +64,16 @@ const (
 )
 
 // kindWords tell the kinds.
-var kindWords = map[Kind]string{Clean: "clean", Assisted: "assisted", Swung: "swung", Momentum: "with momentum", PartialShort: "partial, short half",
-	PartialLong: "partial, long half", Lowering: "lowered only", Held: "held"}
+var kindWords = map[Kind]string{
+	Clean:        "clean",
+	Assisted:     "assisted",
+	Swung:        "swung",
+	Momentum:     "with momentum",
+	PartialShort: "partial, short half",
+	PartialLong:  "partial, long half",
+	Lowering:     "lowered only",
+	Held:         "held",
+}
 
 // Part is a stretch of a set in which one thing was done: clean reps, then two with
 // help; a drop's rungs are clean parts with their own load and the pause before them.
@@ -141,7 +149,14 @@ type Said struct {
 
 // Said is a set as its series reads it: its clean reps at its load.
 func (e *Entry) Said() Said {
-	return Said{On: day.At(e.DoneAt), LoadKg: e.LoadKg, Reps: e.Reps, Reserve: e.Reserve, Technical: e.Technical, Hollow: e.Hollow != "" || e.Reps == 0}
+	return Said{
+		On:        day.At(e.DoneAt),
+		LoadKg:    e.LoadKg,
+		Reps:      e.Reps,
+		Reserve:   e.Reserve,
+		Technical: e.Technical,
+		Hollow:    e.Hollow != "" || e.Reps == 0,
+	}
 }
 
 // SaidOf are sets of one series as it reads them, in their order.

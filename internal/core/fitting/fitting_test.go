@@ -281,7 +281,11 @@ func TestArithmetic(t *testing.T) {
 	assert.Equal(t, -45.0, fitting.BenchShoulder(45, false))
 	assert.Equal(t, 60.0, fitting.BenchShoulder(30, true))
 	assert.Equal(t, "narrow, 32 cm between the hands", fitting.GripWords(0.8, arm.DefaultBody))
-	assert.Equal(t, "shoulder-wide, 44 cm between the hands", fitting.GripWords(1, arm.Body{Stature: 1.75, BodyMass: 75, MeasuredBreadth: 0.44}))
+	assert.Equal(
+		t,
+		"shoulder-wide, 44 cm between the hands",
+		fitting.GripWords(1, arm.Body{Stature: 1.75, BodyMass: 75, MeasuredBreadth: 0.44}),
+	)
 	y := yardstick(t)
 	best, ok := fitting.BestPulley(byID(t, "pushdown_bar"), y, 5, fitting.FullPull)
 	require.True(t, ok)
@@ -313,7 +317,11 @@ func BenchmarkTuneTheWidestMovement(b *testing.B) {
 
 func ExampleTune() {
 	y, _ := effort.NewYardstick(arm.DefaultBody)
-	found := fitting.Tune(movement.Shipped.Get("kickback_dumbbell").Default(), y, fitting.Aim{Head: arm.TricepsLong, Zone: arm.Short, Stance: balanced})
+	found := fitting.Tune(
+		movement.Shipped.Get("kickback_dumbbell").Default(),
+		y,
+		fitting.Aim{Head: arm.TricepsLong, Zone: arm.Short, Stance: balanced},
+	)
 	fmt.Println(found[0].Score > 0.5)
 	// Output: true
 }
@@ -422,7 +430,11 @@ func TestWhatIsToBeAvoidedIsNeverOffered(t *testing.T) {
 		for _, j := range movement.Joints {
 			scores[person.Left][j] = r.IntN(6)
 		}
-		fence := &person.Fence{Scores: scores, Mobility: person.Mobility{TwoWeights: "no"}, Caps: person.CapsOf([]person.CapID{person.PregnantLate})}
+		fence := &person.Fence{
+			Scores:   scores,
+			Mobility: person.Mobility{TwoWeights: "no"},
+			Caps:     person.CapsOf([]person.CapID{person.PregnantLate}),
+		}
 		allowed := func(s movement.SetUp, p *effort.Profile) bool {
 			v := fence.Judge(s, p)
 			if v.Barred() {

@@ -28,8 +28,17 @@ func Hints(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) []Hi
 	if _, ok := s.Value(movement.PadSlope); ok {
 		slope := s.Number(movement.PadSlope)
 		from, to := PadRange(slope)
-		add("pad", fmt.Sprintf("A pad at %.0f° puts the arm %.0f° in front. The forearm is level at %.0f° of the elbow and upright at %.0f°: there the weight begins and stops pulling.", slope, PadShoulder(slope), from, to),
-			map[movement.Key]movement.Value{movement.ElbowFrom: movement.Num(from), movement.ElbowTo: movement.Num(to)})
+		add(
+			"pad",
+			fmt.Sprintf(
+				"A pad at %.0f° puts the arm %.0f° in front. The forearm is level at %.0f° of the elbow and upright at %.0f°: there the weight begins and stops pulling.",
+				slope,
+				PadShoulder(slope),
+				from,
+				to,
+			),
+			map[movement.Key]movement.Value{movement.ElbowFrom: movement.Num(from), movement.ElbowTo: movement.Num(to)},
+		)
 	}
 	if bench, ok := s.Value(movement.Bench); ok {
 		at := BenchShoulder(bench.Number, m.Position == movement.ChestSupported)
@@ -38,7 +47,11 @@ func Hints(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) []Hi
 			where = "behind"
 		}
 		if m.Action == movement.Flexion {
-			add("bench", fmt.Sprintf("On a bench at %.0f° an arm that hangs straight down is %.0f° %s the body.", bench.Number, math.Abs(at), where), nil)
+			add(
+				"bench",
+				fmt.Sprintf("On a bench at %.0f° an arm that hangs straight down is %.0f° %s the body.", bench.Number, math.Abs(at), where),
+				nil,
+			)
 		}
 	}
 	if best, ok := BestPulley(s, y, elbow, want); ok {
@@ -50,14 +63,37 @@ func Hints(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) []Hi
 		}
 		if m.Setting(movement.PulleyHeight) != nil {
 			turn[movement.PulleyHeight] = movement.Num(best.Height)
-			where = append(where, fmt.Sprintf("put the pulley %.2f m %s the shoulder", math.Abs(best.Height), map[bool]string{true: "above", false: "below"}[best.Height >= 0]))
+			where = append(
+				where,
+				fmt.Sprintf(
+					"put the pulley %.2f m %s the shoulder",
+					math.Abs(best.Height),
+					map[bool]string{true: "above", false: "below"}[best.Height >= 0],
+				),
+			)
 		}
-		add("pulley", fmt.Sprintf("For %s at %.0f° of the elbow: %s. It then pulls there with %.0f %% of its hardest.", pullWords(want), elbow, strings.Join(where, " and "), 100*best.Demand/hardestDemand), turn)
+		add(
+			"pulley",
+			fmt.Sprintf(
+				"For %s at %.0f° of the elbow: %s. It then pulls there with %.0f %% of its hardest.",
+				pullWords(want),
+				elbow,
+				strings.Join(where, " and "),
+				100*best.Demand/hardestDemand,
+			),
+			turn,
+		)
 	}
 	if tilt := m.Setting(movement.Tilt); tilt != nil {
 		if least, ok := LeastTilt(s, y); ok {
-			add("lock-out", fmt.Sprintf("With the arms tilted back %.0f° or more, no part of the range is idle: the weight still pulls at lock-out.", least),
-				map[movement.Key]movement.Value{movement.Tilt: movement.Num(max(least, s.Number(movement.Tilt)))})
+			add(
+				"lock-out",
+				fmt.Sprintf(
+					"With the arms tilted back %.0f° or more, no part of the range is idle: the weight still pulls at lock-out.",
+					least,
+				),
+				map[movement.Key]movement.Value{movement.Tilt: movement.Num(max(least, s.Number(movement.Tilt)))},
+			)
 		} else {
 			add("lock-out", fmt.Sprintf("No tilt up to %.0f° keeps the whole range loaded; stop short of lock-out instead.", tilt.Max), nil)
 		}

@@ -39,7 +39,15 @@ func row(sets, low, high, reserve int, load *dose.Load) dose.Dose {
 }
 
 func did(s *plan.Session, i, set int, side entry.Side, reps, reserve int, kg float64) entry.Entry {
-	return entry.Entry{SlotID: s.Slots[i].ID, SetUp: s.Slots[i].SetUpOf(set - 1), Side: side, SetNo: set, Reps: reps, Reserve: reserve, LoadKg: kg}
+	return entry.Entry{
+		SlotID:  s.Slots[i].ID,
+		SetUp:   s.Slots[i].SetUpOf(set - 1),
+		Side:    side,
+		SetNo:   set,
+		Reps:    reps,
+		Reserve: reserve,
+		LoadKg:  kg,
+	}
 }
 
 func whole(e *entry.Entry) float64 { return e.LoadKg }
@@ -47,7 +55,9 @@ func whole(e *entry.Entry) float64 { return e.LoadKg }
 // Each arm starts from its own last set; before its first, and where a row begins, from
 // the plan.
 func TestWhatComesNext(t *testing.T) {
-	s := &plan.Session{Slots: []plan.Slot{slot("curl_neutral_across", row(2, 8, 12, 2, dose.Kg(10)), row(1, 15, 20, 0, &dose.Load{Share: 0.6}))}}
+	s := &plan.Session{
+		Slots: []plan.Slot{slot("curl_neutral_across", row(2, 8, 12, 2, dose.Kg(10)), row(1, 15, 20, 0, &dose.Load{Share: 0.6}))},
+	}
 	s.Slots[0].Starts = plan.StartsRight
 	sides := log.Sides(&s.Slots[0])
 	require.Equal(t, []entry.Side{entry.Right, entry.Left}, sides)
@@ -79,7 +89,12 @@ func TestWhatFeedsASeries(t *testing.T) {
 	drops.Method = dose.Use{ID: "drops"}
 	s := &plan.Session{Combos: []plan.Combo{{ID: "a"}}, Slots: []plan.Slot{
 		slot("curl_turning", row(2, 8, 12, 2, dose.Kg(14)), row(1, 15, 20, 2, &dose.Load{Share: 0.6}), drops),
-		slot("curl_reclined", row(1, 8, 8, 2, dose.Kg(10)), row(1, 8, 8, 2, dose.StepsOff(1)), dose.Dose{Sets: 1, SecondsLow: 20, SecondsHigh: 20}),
+		slot(
+			"curl_reclined",
+			row(1, 8, 8, 2, dose.Kg(10)),
+			row(1, 8, 8, 2, dose.StepsOff(1)),
+			dose.Dose{Sets: 1, SecondsLow: 20, SecondsHigh: 20},
+		),
 		slot("curl_neutral", row(2, 8, 12, 2, nil)), slot("curl_standing_dumbbells", row(2, 8, 12, 2, nil)),
 	}}
 	s.Slots[2].Combo, s.Slots[3].Combo = "a", "a"
@@ -93,15 +108,37 @@ func TestWhatFeedsASeries(t *testing.T) {
 
 // What a session came to is the plan as it was done.
 func TestWhatASessionCameTo(t *testing.T) {
-	s := &plan.Session{WarmUpMin: 5, Slots: []plan.Slot{slot("curl_turning", row(3, 8, 12, 2, dose.Kg(14))), slot("curl_neutral_across", row(2, 8, 12, 1, nil)), slot("lying_bar", row(2, 8, 12, 2, nil))}}
-	done := []entry.Entry{did(s, 0, 1, entry.BothSides, 10, 4, 14), did(s, 0, 2, entry.BothSides, 9, 0, 14), did(s, 1, 1, entry.Left, 8, 1, 10), did(s, 1, 1, entry.Right, 8, 1, 10), did(s, 1, 2, entry.Left, 8, 1, 10)}
+	s := &plan.Session{
+		WarmUpMin: 5,
+		Slots: []plan.Slot{
+			slot("curl_turning", row(3, 8, 12, 2, dose.Kg(14))),
+			slot("curl_neutral_across", row(2, 8, 12, 1, nil)),
+			slot("lying_bar", row(2, 8, 12, 2, nil)),
+		},
+	}
+	done := []entry.Entry{
+		did(s, 0, 1, entry.BothSides, 10, 4, 14),
+		did(s, 0, 2, entry.BothSides, 9, 0, 14),
+		did(s, 1, 1, entry.Left, 8, 1, 10),
+		did(s, 1, 1, entry.Right, 8, 1, 10),
+		did(s, 1, 2, entry.Left, 8, 1, 10),
+	}
 	came := log.Came(s, done)
 	require.Len(t, came.Slots, 2, "what was not done is not there")
-	assert.Equal(t, [3]int{2, 1, 1}, [3]int{came.Slots[0].Sets(), came.Slots[0].HardSets(), came.Slots[0].Failures()}, "by the reserve that was told")
+	assert.Equal(
+		t,
+		[3]int{2, 1, 1},
+		[3]int{came.Slots[0].Sets(), came.Slots[0].HardSets(), came.Slots[0].Failures()},
+		"by the reserve that was told",
+	)
 	assert.Equal(t, 1, came.Slots[1].Sets(), "both arms have done one")
 	assert.Equal(t, 10, came.Slots[0].Rows[0].RepsLow)
 	assert.Equal(t, []log.Missed{{0, 1}, {1, 1}, {2, 2}}, log.MissedOf(s, done))
-	assert.Equal(t, "5 of 9 sets; to do: 1 of Turning curl, two dumbbells, thumbs up to palms up, 1 of "+s.Slots[1].SetUp.Title()+", 2 of "+s.Slots[2].SetUp.Title(), log.Words(s, done))
+	assert.Equal(
+		t,
+		"5 of 9 sets; to do: 1 of Turning curl, two dumbbells, thumbs up to palms up, 1 of "+s.Slots[1].SetUp.Title()+", 2 of "+s.Slots[2].SetUp.Title(),
+		log.Words(s, done),
+	)
 	assert.Equal(t, "0 of 9 sets", log.Words(s, nil))
 }
 

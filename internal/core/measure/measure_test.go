@@ -23,7 +23,13 @@ var flexed = measure.KindOf(measure.FlexedLeft)
 func TestBadReadingsAreToldAtTheirField(t *testing.T) {
 	mass := 700.0
 	bad := measure.Session{On: today + 1, MassKg: &mass, Skinfold: []float64{1.2},
-		Girths: map[measure.Site][]float64{measure.RelaxedLeft: {14.2}, measure.RelaxedRight: {360}, measure.ForearmLeft: {}, "waist": {80}, measure.FlexedLeft: {36, math.NaN()}}}
+		Girths: map[measure.Site][]float64{
+			measure.RelaxedLeft:  {14.2},
+			measure.RelaxedRight: {360},
+			measure.ForearmLeft:  {},
+			"waist":              {80},
+			measure.FlexedLeft:   {36, math.NaN()},
+		}}
 	got := map[string]string{}
 	for _, f := range bad.Check(today) {
 		got[f.Field] = f.Reason
@@ -47,7 +53,13 @@ func TestBadReadingsAreToldAtTheirField(t *testing.T) {
 }
 
 func TestAWideSpreadAsksForAnother(t *testing.T) {
-	s := measure.Session{Girths: map[measure.Site][]float64{measure.FlexedLeft: {36, 36.6}, measure.FlexedRight: {36, 36.5}, measure.RelaxedLeft: {33, 34, 33.2}}}
+	s := measure.Session{
+		Girths: map[measure.Site][]float64{
+			measure.FlexedLeft:  {36, 36.6},
+			measure.FlexedRight: {36, 36.5},
+			measure.RelaxedLeft: {33, 34, 33.2},
+		},
+	}
 	assert.Equal(t, []measure.Site{measure.FlexedLeft}, s.NeedsAnother())
 	m, ok := s.Median(measure.RelaxedLeft)
 	assert.True(t, ok)

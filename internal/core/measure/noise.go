@@ -139,9 +139,20 @@ func Gap(sessions []Session, k *Kind) (Answer, bool) {
 		}
 		switch {
 		case a.Real:
-			a.Words = fmt.Sprintf("%s: the %s is %.1f cm bigger. That is real: more than %.2f cm. Let the smaller arm lead.", k.Name, bigger, math.Abs(a.By), a.Least)
+			a.Words = fmt.Sprintf(
+				"%s: the %s is %.1f cm bigger. That is real: more than %.2f cm. Let the smaller arm lead.",
+				k.Name,
+				bigger,
+				math.Abs(a.By),
+				a.Least,
+			)
 		default:
-			a.Words = fmt.Sprintf("%s: left and right differ by %.1f cm, no gap a tape can show (%.2f cm).", k.Name, math.Abs(a.By), a.Least)
+			a.Words = fmt.Sprintf(
+				"%s: left and right differ by %.1f cm, no gap a tape can show (%.2f cm).",
+				k.Name,
+				math.Abs(a.By),
+				a.Least,
+			)
 		}
 		return a, true
 	}

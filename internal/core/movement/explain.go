@@ -52,12 +52,17 @@ func (s SetUp) Explain(p *effort.Profile) []string {
 		}
 	}
 	if len(long) > 0 {
-		out = append(out, fmt.Sprintf("While you lift, %s works while it is long. Muscles seem to grow at least as well from that.", Join(long)))
+		out = append(
+			out,
+			fmt.Sprintf("While you lift, %s works while it is long. Muscles seem to grow at least as well from that.", Join(long)),
+		)
 	}
 	if p.Flexion {
-		out = append(out,
+		out = append(
+			out,
 			"Both parts of your biceps begin above the shoulder joint. Taking the elbow behind you lengthens both, bringing it forward shortens both; neither can be switched off.",
-			"Turning the palm up brings the biceps in; thumbs up or palms down moves work to the two muscles beside and beneath it, which only bend the elbow.")
+			"Turning the palm up brings the biceps in; thumbs up or palms down moves work to the two muscles beside and beneath it, which only bend the elbow.",
+		)
 	} else {
 		out = append(out,
 			"Only the long part of the triceps begins above the shoulder joint. With the arm overhead it is long, behind the body it is short; the other two parts do not notice.",

@@ -50,7 +50,10 @@ func TestOnlyTheBrokenEntryIsRefused(t *testing.T) {
 		{ID: "own_syntax", Text: "- id: own_syntax\n  name: ["},
 		{ID: "curl_reclined", Text: good},
 		{ID: "own_two", Text: good + good},
-		{ID: "own_floor", Text: "- {id: own_floor, name: Under, action: flexion, family: curl_upright, position: seated, implements: [handle], from: {elbow_flexion: 10}, to: {elbow_flexion: 90}, load: cable, pulley: [0.5, -3, 0]}"},
+		{
+			ID:   "own_floor",
+			Text: "- {id: own_floor, name: Under, action: flexion, family: curl_upright, position: seated, implements: [handle], from: {elbow_flexion: 10}, to: {elbow_flexion: 90}, load: cable, pulley: [0.5, -3, 0]}",
+		},
 		{ID: "own_good", Text: good},
 		{ID: "own_old", Text: strings.Replace(good, "own_good", "own_old", 1), Retired: true},
 	})

@@ -110,12 +110,29 @@ func (r *jointsRow) over(j JointScores) JointScores {
 var (
 	actions    = []Action{Flexion, Extension, Press, Dip, PushUp, Pull, Turn}
 	positions  = []Position{Standing, Seated, Reclined, ChestSupported, OnBench, OnFloor, OnBars, Hanging, Plank}
-	implements = []ImplementID{BarStraight, BarCambered, Dumbbell, Shared, Rope, Handle, DipBars, BarParallel, BarRail, BarFixed, PullBar, DipMachine, BenchEdge, Machine, Lever, Ground}
-	loads      = []string{string(effort.Free), string(effort.Cable), string(effort.Cam), "body", "machine"}
-	holds      = []string{"middle", "against_plate", "thumb_over", "cupped", "both_hands"}
-	wrists     = []string{"level", "cupped", "tilted_up"}
-	anchors    = []string{"", "side", "pad", "thigh", "knee", "bench", "floor", "brace"}
-	grades     = []string{"A", "B", "C", "D", "E"}
+	implements = []ImplementID{
+		BarStraight,
+		BarCambered,
+		Dumbbell,
+		Shared,
+		Rope,
+		Handle,
+		DipBars,
+		BarParallel,
+		BarRail,
+		BarFixed,
+		PullBar,
+		DipMachine,
+		BenchEdge,
+		Machine,
+		Lever,
+		Ground,
+	}
+	loads   = []string{string(effort.Free), string(effort.Cable), string(effort.Cam), "body", "machine"}
+	holds   = []string{"middle", "against_plate", "thumb_over", "cupped", "both_hands"}
+	wrists  = []string{"level", "cupped", "tilted_up"}
+	anchors = []string{"", "side", "pad", "thigh", "knee", "bench", "floor", "brace"}
+	grades  = []string{"A", "B", "C", "D", "E"}
 )
 
 // build makes a movement of its row; every fault of the row is listed.
@@ -130,7 +147,14 @@ func build(e *datafile.Entry[row], families map[string]*Family) (*Movement, []*d
 	m := &Movement{
 		ID: r.ID, Action: r.Action, Family: families[r.Family], Position: r.Position, ArmsKeep: r.ArmsKeep,
 		Anchor: r.Anchor, Partner: r.Partner, SafeAlone: r.SafeAlone, HoldWord: r.Hold, Wrist: r.Wrist, lead: r.Name,
-		base: effort.Setup{TrunkLean: r.TrunkLean, From: r.From, To: r.To, GripOffset: r.GripOffset, ArmSupported: r.ArmSupported, Load: effort.Load{Kind: effort.LoadKind(r.Load), Pulley: r.Pulley}},
+		base: effort.Setup{
+			TrunkLean:    r.TrunkLean,
+			From:         r.From,
+			To:           r.To,
+			GripOffset:   r.GripOffset,
+			ArmSupported: r.ArmSupported,
+			Load:         effort.Load{Kind: effort.LoadKind(r.Load), Pulley: r.Pulley},
+		},
 	}
 	if m.SafeAlone == "" {
 		m.SafeAlone = AloneYes
@@ -210,7 +234,13 @@ func (r *row) graded(check func(bool, string, string, ...any)) *Graded {
 		for id, v := range c {
 			h, ok := arm.HeadByID(id)
 			check(ok, field, "there is no head %q", id)
-			check(0 <= v[0] && v[0] <= v[1] && v[1] <= v[2] && v[2] <= mostCredit, field, "%s: low, middle and high must rise, from 0 to %g", id, mostCredit)
+			check(
+				0 <= v[0] && v[0] <= v[1] && v[1] <= v[2] && v[2] <= mostCredit,
+				field,
+				"%s: low, middle and high must rise, from 0 to %g",
+				id,
+				mostCredit,
+			)
 			out[h] = Credit{v[0], v[1], v[2]}
 		}
 		return out

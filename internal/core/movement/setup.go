@@ -94,7 +94,10 @@ func (s *SetUp) checkRange() error {
 	if _, ok := s.turned[ElbowTo]; !ok {
 		field = ElbowFrom
 	}
-	return &FieldError{Field: string(field), Reason: fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange)}
+	return &FieldError{
+		Field:  string(field),
+		Reason: fmt.Sprintf("start and end of the elbow must stay at least %.0f° apart, in the movement's own direction", leastRange),
+	}
 }
 
 // With is the set-up with one setting turned; errors are those of

@@ -46,7 +46,17 @@ const longestHoldS = 3.0
 
 // Methods that caps close (prescribing knows what they are).
 var (
-	closedByCaution   = []string{"drops", "rest_pause", "three_in_row", "thirds", "partials_strong", "loaded_lowering", "assisted", "strict_then_swing", "last_rep_hold"}
+	closedByCaution = []string{
+		"drops",
+		"rest_pause",
+		"three_in_row",
+		"thirds",
+		"partials_strong",
+		"loaded_lowering",
+		"assisted",
+		"strict_then_swing",
+		"last_rep_hold",
+	}
 	closedByPressure  = append(slices.Clone(closedByCaution), "static_hold", "superset_same")
 	closedByPregnancy = []string{"last_rep_hold", "static_hold"}
 )
@@ -57,7 +67,15 @@ var capsOf = map[CapID]Caps{
 	CautiousFirst: {MinReserve: 3, MostSets: firstWeekSets, Closed: closedByCaution},
 	BloodPressure: {MinReserve: 2, MinRestS: 90, NoBreathHold: true, MostHoldS: longestHoldS, NoHeadDown: true, Closed: closedByPressure},
 	Pregnant:      {MinReserve: 3, NoBreathHold: true, MostHoldS: longestHoldS, NoHeadDown: true, Closed: closedByPregnancy},
-	PregnantLate:  {MinReserve: 3, NoBreathHold: true, MostHoldS: longestHoldS, NoHeadDown: true, NoFlatOnBack: true, NoProne: true, Closed: closedByPregnancy},
+	PregnantLate: {
+		MinReserve:   3,
+		NoBreathHold: true,
+		MostHoldS:    longestHoldS,
+		NoHeadDown:   true,
+		NoFlatOnBack: true,
+		NoProne:      true,
+		Closed:       closedByPregnancy,
+	},
 }
 
 // CapsOf joins caps: the strictest of each field holds.

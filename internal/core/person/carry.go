@@ -23,7 +23,14 @@ const (
 )
 
 // bodyWeight are the implements on which the body itself is lifted.
-var bodyWeight = []movement.ImplementID{movement.DipBars, movement.DipMachine, movement.BenchEdge, movement.Ground, movement.PullBar, movement.BarFixed}
+var bodyWeight = []movement.ImplementID{
+	movement.DipBars,
+	movement.DipMachine,
+	movement.BenchEdge,
+	movement.Ground,
+	movement.PullBar,
+	movement.BarFixed,
+}
 
 // CarryOf says how a set-up's load is carried.
 func CarryOf(s movement.SetUp) Carry {

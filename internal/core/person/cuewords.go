@@ -24,18 +24,47 @@ func words(pattern string) *regexp.Regexp { return regexp.MustCompile(`\b(?:` + 
 
 // asks are the words people use for what caps forbid, as they write them in cues.
 var asks = []ask{
-	{words(`hold(?:ing|s)? (?:your |the |her |his |my )?(?:breath|air)|breath holds?|breathe? held|keep the air in|do not breathe|dont breathe|no breathing|brace hard and push`), "holding the breath",
-		func(c *Caps, _ []string) bool { return c.NoBreathHold }},
-	{words(`(?:hold|held|pause|squeeze|freeze|stay|count)[a-z ]*? (\d+|four|five|six|seven|eight|nine|ten|fifteen|twenty|thirty|half a|a)(?:[-–](\d+))? ?(?:s|sec|secs|second|seconds|minute|minutes)`), "a long hold",
-		func(c *Caps, m []string) bool { return c.MostHoldS > 0 && seconds(m) > c.MostHoldS }},
-	{words(`failure|fail|failing|all out|to the limit|max(?:ed)? out|nothing left|no reps? left|not (?:one )?more rep|until you (?:cannot|cant|drop)|till you (?:cannot|cant|drop)|burn it out|as many as (?:you can|possible)|amrap|empty the tank|burn ?outs?|last drop`), "going to the limit",
-		func(c *Caps, _ []string) bool { return c.MinReserve > 0 }},
+	{
+		words(
+			`hold(?:ing|s)? (?:your |the |her |his |my )?(?:breath|air)|breath holds?|breathe? held|keep the air in|do not breathe|dont breathe|no breathing|brace hard and push`,
+		),
+		"holding the breath",
+		func(c *Caps, _ []string) bool { return c.NoBreathHold },
+	},
+	{
+		words(
+			`(?:hold|held|pause|squeeze|freeze|stay|count)[a-z ]*? (\d+|four|five|six|seven|eight|nine|ten|fifteen|twenty|thirty|half a|a)(?:[-–](\d+))? ?(?:s|sec|secs|second|seconds|minute|minutes)`,
+		),
+		"a long hold",
+		func(c *Caps, m []string) bool { return c.MostHoldS > 0 && seconds(m) > c.MostHoldS },
+	},
+	{
+		words(
+			`failure|fail|failing|all out|to the limit|max(?:ed)? out|nothing left|no reps? left|not (?:one )?more rep|until you (?:cannot|cant|drop)|till you (?:cannot|cant|drop)|burn it out|as many as (?:you can|possible)|amrap|empty the tank|burn ?outs?|last drop`,
+		),
+		"going to the limit",
+		func(c *Caps, _ []string) bool { return c.MinReserve > 0 },
+	},
 	{words(`drop ?sets?|strip ?sets?|drops|lighter at once and go on|strip the (?:bar|weight)`), "drops", method("drops")},
 	{words(`rest[- ]pauses?`), "rest-pause", method("rest_pause")},
 	{words(`twenty ?ones?|21s|thirds`), "thirds", method("thirds")},
-	{words(`forced reps?|(?:partner|spotter|coach) (?:helps?|pulls?|lifts?)[a-z ]*|assisted reps?`), "assisted last reps", method("assisted")},
-	{words(`negatives?|overload(?:ed)? (?:on )?the (?:way down|lowering)|heavier on the way down`), "loaded lowering", method("loaded_lowering")},
-	{words(`swing(?:s|ing)?|cheat(?:s|ing)?|heave|throw (?:it|the weight)|body english|jerk (?:it|the weight)|use (?:your )?(?:hips|legs|back|momentum)|with momentum|bounce (?:it|the (?:weight|bar))`), "swinging", method("strict_then_swing")},
+	{
+		words(`forced reps?|(?:partner|spotter|coach) (?:helps?|pulls?|lifts?)[a-z ]*|assisted reps?`),
+		"assisted last reps",
+		method("assisted"),
+	},
+	{
+		words(`negatives?|overload(?:ed)? (?:on )?the (?:way down|lowering)|heavier on the way down`),
+		"loaded lowering",
+		method("loaded_lowering"),
+	},
+	{
+		words(
+			`swing(?:s|ing)?|cheat(?:s|ing)?|heave|throw (?:it|the weight)|body english|jerk (?:it|the weight)|use (?:your )?(?:hips|legs|back|momentum)|with momentum|bounce (?:it|the (?:weight|bar))`,
+		),
+		"swinging",
+		method("strict_then_swing"),
+	},
 	{words(`half reps?|top half only|lock ?out partials?|partials? at the top`), "strong-range partials", method("partials_strong")},
 	{words(`hold the last(?: rep)?|last[- ]rep hold`), "a last-rep hold", method("last_rep_hold")},
 	{words(`hold one arm|other arm holds`), "a static hold", method("static_hold")},
@@ -46,7 +75,19 @@ var asks = []ask{
 	{words(`on (?:your|the) (?:chest|belly|stomach)|face down`), "lying on the chest", func(c *Caps, _ []string) bool { return c.NoProne }},
 }
 
-var numberWords = map[string]float64{"four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "fifteen": 15, "twenty": 20, "thirty": 30, "half a": 30}
+var numberWords = map[string]float64{
+	"four":    4,
+	"five":    5,
+	"six":     6,
+	"seven":   7,
+	"eight":   8,
+	"nine":    9,
+	"ten":     10,
+	"fifteen": 15,
+	"twenty":  20,
+	"thirty":  30,
+	"half a":  30,
+}
 
 // seconds is the longest of the seconds that words name.
 func seconds(match []string) float64 {

@@ -71,7 +71,16 @@ var Weekdays = []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
 
 // NewDossier is what a client begins with.
 func NewDossier(name string) Dossier {
-	return Dossier{Name: name, Units: "metric", Mode: Size, Minutes: 45, Weekdays: []string{}, Elsewhere: []Elsewhere{}, Wishes: []Wish{}, Rooms: []string{}}
+	return Dossier{
+		Name:      name,
+		Units:     "metric",
+		Mode:      Size,
+		Minutes:   45,
+		Weekdays:  []string{},
+		Elsewhere: []Elsewhere{},
+		Wishes:    []Wish{},
+		Rooms:     []string{},
+	}
 }
 
 // Check returns what is wrong, one error a field.
@@ -170,7 +179,13 @@ func (d *Dossier) MayMeasure(today day.Day) string {
 
 // Body is what the model uses of the client.
 func (d *Dossier) Body() arm.Body {
-	b := arm.Body{Stature: d.StatureM, BodyMass: d.MassKg, MeasuredUpperArm: d.UpperArmM, MeasuredForearm: d.ForearmM, MeasuredBreadth: d.BreadthM}
+	b := arm.Body{
+		Stature:          d.StatureM,
+		BodyMass:         d.MassKg,
+		MeasuredUpperArm: d.UpperArmM,
+		MeasuredForearm:  d.ForearmM,
+		MeasuredBreadth:  d.BreadthM,
+	}
 	if b.Stature == 0 {
 		b.Stature = arm.DefaultStature
 	}

@@ -10,7 +10,10 @@ import (
 func (m *Mobility) Says() []string {
 	var out []string
 	if m.OneWeight == "" && m.TwoWeights == "" {
-		out = append(out, "Overhead not checked yet: can the elbows stay forward with one weight in two hands, and, apart from that, with two weights?")
+		out = append(
+			out,
+			"Overhead not checked yet: can the elbows stay forward with one weight in two hands, and, apart from that, with two weights?",
+		)
 	}
 	for _, check := range []struct{ answer, with, no string }{
 		{m.OneWeight, "one weight in two hands", "a cable or one arm leaves the elbows free, tilted lying extensions keep the length"},
@@ -29,14 +32,31 @@ func (m *Mobility) Says() []string {
 	case "":
 		out = append(out, "Dip ladder not tried yet: it begins with assisted dips or close push-ups.")
 	case "assisted":
-		out = append(out, fmt.Sprintf("Dips: assisted, or close push-ups. The bars from %d reps to a level upper arm without pain, swing or dropping (%d now).", cleanDips, m.CleanDips))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"Dips: assisted, or close push-ups. The bars from %d reps to a level upper arm without pain, swing or dropping (%d now).",
+				cleanDips,
+				m.CleanDips,
+			),
+		)
 	case "bars":
 		out = append(out, fmt.Sprintf("Dips: on the bars. Load from %d clean reps on (%d now).", loadedFrom, m.CleanDips))
 	case "loaded":
-		out = append(out, fmt.Sprintf("Dips: loaded, once %d clean reps are recorded (%d now). A sore shoulder presses instead, a sore wrist dips instead; bench dips stay optional.", loadedFrom, m.CleanDips))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"Dips: loaded, once %d clean reps are recorded (%d now). A sore shoulder presses instead, a sore wrist dips instead; bench dips stay optional.",
+				loadedFrom,
+				m.CleanDips,
+			),
+		)
 	}
 	if m.CleanPulls > 0 {
-		out = append(out, fmt.Sprintf("Pull-ups: load from %d clean reps on (%d now); clean dips do not speak for them.", loadedFrom, m.CleanPulls))
+		out = append(
+			out,
+			fmt.Sprintf("Pull-ups: load from %d clean reps on (%d now); clean dips do not speak for them.", loadedFrom, m.CleanPulls),
+		)
 	}
 	return out
 }
@@ -64,7 +84,14 @@ func (v *Verdict) byLadder(s movement.SetUp, m Mobility) {
 	case clean > 0 || s.Movement.Action == movement.Dip && m.DipLevel == "assisted":
 		v.add(Avoid, fmt.Sprintf("No load on %s before %d clean reps without it (%d recorded).", what, loadedFrom, clean))
 	default:
-		v.add(Modify, fmt.Sprintf("No clean %s are recorded: check first whether %d clean reps without load are there, and record them under Joints.", what, loadedFrom))
+		v.add(
+			Modify,
+			fmt.Sprintf(
+				"No clean %s are recorded: check first whether %d clean reps without load are there, and record them under Joints.",
+				what,
+				loadedFrom,
+			),
+		)
 	}
 }
 

@@ -57,7 +57,8 @@ func (r *Reason) Follow(s movement.SetUp) (movement.SetUp, bool) {
 			found := false
 			for _, x := range setting.Steps() { // the nearest step that keeps it
 				near := movement.Num(x)
-				if (l.Least == nil || x >= *l.Least-1e-9) && (l.Most == nil || x <= *l.Most+1e-9) && (!found || abs(x-s.Number(l.Key)) < abs(to.Number-s.Number(l.Key))) {
+				if (l.Least == nil || x >= *l.Least-1e-9) && (l.Most == nil || x <= *l.Most+1e-9) &&
+					(!found || abs(x-s.Number(l.Key)) < abs(to.Number-s.Number(l.Key))) {
 					to, found = near, true
 				}
 			}

@@ -93,7 +93,8 @@ func needs(s movement.SetUp) []need {
 			what = fmt.Sprintf("a pad at %.0f°", slope.Number)
 		}
 		add(what, func(r *Room) bool {
-			return r.Pads && (!sloped || len(r.Slopes) == 0 || slices.ContainsFunc(r.Slopes, func(x float64) bool { return math.Abs(x-slope.Number) <= nearAngle }))
+			return r.Pads &&
+				(!sloped || len(r.Slopes) == 0 || slices.ContainsFunc(r.Slopes, func(x float64) bool { return math.Abs(x-slope.Number) <= nearAngle }))
 		})
 	}
 	return out

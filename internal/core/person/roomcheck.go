@@ -22,7 +22,12 @@ func (r *Room) Check() []FieldError {
 	}
 	for i, b := range r.Bars {
 		at := fmt.Sprintf("bars[%d]", i)
-		fault(b.Kind == movement.BarStraight || b.Kind == movement.BarCambered, at+".kind", "%q is none of bar_straight, bar_cambered", b.Kind)
+		fault(
+			b.Kind == movement.BarStraight || b.Kind == movement.BarCambered,
+			at+".kind",
+			"%q is none of bar_straight, bar_cambered",
+			b.Kind,
+		)
 		fault(b.OwnKg >= 0 && b.OwnKg <= 50, at+".own_kg", "%g kg is outside 0…50 kg", b.OwnKg)
 		fault(len(b.Loads) == 0 || b.Loads[0] >= b.OwnKg, at+".loads", "a bar of %g kg cannot weigh %g kg", b.OwnKg, firstOrZero(b.Loads))
 	}
@@ -30,9 +35,20 @@ func (r *Room) Check() []FieldError {
 		fault(c.Columns >= 1 && c.Columns <= 20, "cable.columns", "%d is outside 1…20", c.Columns)
 		fault(c.Ratio >= 1 && c.Ratio <= 4, "cable.ratio", "%g is outside 1…4 (2: the stack weighs twice what the hand feels)", c.Ratio)
 		fault(len(c.Stack) > 0, "cable.stack", "the stack needs its steps")
-		fault(c.LowM >= 0 && (c.HighM == 0 || c.HighM > c.LowM) && c.HighM <= 4, "cable.high_m", "from %g to %g m is no range", c.LowM, c.HighM)
+		fault(
+			c.LowM >= 0 && (c.HighM == 0 || c.HighM > c.LowM) && c.HighM <= 4,
+			"cable.high_m",
+			"from %g to %g m is no range",
+			c.LowM,
+			c.HighM,
+		)
 		for _, a := range c.Attachments {
-			fault(slices.Contains([]movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}, a), "cable.attachments", "there is no attachment %q", a)
+			fault(
+				slices.Contains([]movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}, a),
+				"cable.attachments",
+				"there is no attachment %q",
+				a,
+			)
 		}
 	}
 	if b := r.Bench; b != nil {

@@ -23,7 +23,14 @@ func (d *Dossier) Says(today day.Day) []string {
 	if d.StatureM == 0 {
 		from = "of an average adult, no stature yet"
 	}
-	add(true, "Levers %s: upper arm %.1f cm, elbow to grip %.1f cm; shoulders %.0f cm apart.", from, 100*b.UpperArm(), 100*b.Forearm(), 100*b.ShoulderBreadth())
+	add(
+		true,
+		"Levers %s: upper arm %.1f cm, elbow to grip %.1f cm; shoulders %.0f cm apart.",
+		from,
+		100*b.UpperArm(),
+		100*b.Forearm(),
+		100*b.ShoulderBreadth(),
+	)
 	add(d.MassKg == 0, "No body mass yet: limbs and dips are reckoned with %.0f kg.", b.BodyMass)
 	add(d.FirstYear(today), "In the first year of training: weekly targets are two thirds.")
 	add(len(d.Rooms) == 0, "No room yet: nothing can be rounded to real loads.")
@@ -33,7 +40,13 @@ func (d *Dossier) Says(today day.Day) []string {
 	}
 	add(sets["press"] > 0, "%d pressing sets elsewhere count for the triceps, mostly the lateral and medial head.", sets["press"])
 	add(sets["pull"] > 0, "%d pulling sets elsewhere count for the elbow flexors.", sets["pull"])
-	add(len(d.Weekdays) > 0 && d.Minutes > 0, "%d days of %d minutes: %d minutes a week.", len(d.Weekdays), d.Minutes, len(d.Weekdays)*d.Minutes)
+	add(
+		len(d.Weekdays) > 0 && d.Minutes > 0,
+		"%d days of %d minutes: %d minutes a week.",
+		len(d.Weekdays),
+		d.Minutes,
+		len(d.Weekdays)*d.Minutes,
+	)
 	switch d.Mode {
 	case Strength:
 		add(true, "Pressing strength: the press goes first and counts as progress.")

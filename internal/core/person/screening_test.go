@@ -62,7 +62,18 @@ func TestARoundIsWhole(t *testing.T) {
 	for _, f := range s.Check(today, nil) {
 		fields = append(fields, f.Field)
 	}
-	assert.Equal(t, []string{"answers.ache.cleared_on", "answers.chest", "answers.dark_urine.cleared_on", "answers.mood", "answers.surgery.cleared_on", "on"}, fields)
+	assert.Equal(
+		t,
+		[]string{
+			"answers.ache.cleared_on",
+			"answers.chest",
+			"answers.dark_urine.cleared_on",
+			"answers.mood",
+			"answers.surgery.cleared_on",
+			"on",
+		},
+		fields,
+	)
 }
 
 func TestCapsFollowByThemselves(t *testing.T) {
@@ -146,7 +157,12 @@ func TestConsentThatIsWithdrawnHidesHealth(t *testing.T) {
 	d.Mobility = person.Mobility{OneWeight: "no", DipLevel: "bars", CleanDips: 12}
 	aches := []person.JointReport{{On: today - 3, Joint: movement.Wrist, Side: person.Left, Score: 2}}
 	assert.True(t, must(person.StandingOf(&d, allNo(), aches, today)).MayTrain())
-	gone, clashes, faults := d.Apply([]person.Change{{Field: "health_consent", Was: json.RawMessage(`"` + d.HealthConsent.String() + `"`), Value: json.RawMessage("null")}}, today)
+	gone, clashes, faults := d.Apply(
+		[]person.Change{
+			{Field: "health_consent", Was: json.RawMessage(`"` + d.HealthConsent.String() + `"`), Value: json.RawMessage("null")},
+		},
+		today,
+	)
 	require.Empty(t, clashes)
 	require.Empty(t, faults, "withdrawing is never refused")
 	assert.Equal(t, d.Mobility, gone.Mobility, "kept until it is erased")
@@ -204,7 +220,10 @@ func TestADossierIsChangedFieldByField(t *testing.T) {
 	change := func(field, was, value string) person.Change {
 		return person.Change{Field: field, Was: []byte(was), Value: []byte(value)}
 	}
-	next, clashes, faults := d.Apply([]person.Change{change("minutes", "45", "60"), change("wishes", "[]", `[{"text": "height", "heads": ["biceps_long"]}]`)}, today)
+	next, clashes, faults := d.Apply(
+		[]person.Change{change("minutes", "45", "60"), change("wishes", "[]", `[{"text": "height", "heads": ["biceps_long"]}]`)},
+		today,
+	)
 	require.Empty(t, clashes)
 	require.Empty(t, faults)
 	assert.Equal(t, 60, next.Minutes)

@@ -211,7 +211,14 @@ func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Join
 			if b := s.Movement.Setting(movement.Bench); b != nil && s.Movement.ArmsKeep && b.Max-90 > behindFrom {
 				limits = append(limits, least(movement.Bench, min(b.Max, behindFrom+90+5)))
 			}
-			v.add(Avoid, fmt.Sprintf("The loaded arm starts %.0f° behind the body, from %.0f° on too much for a sore shoulder.", -e.From.ShoulderElevation, -behindFrom), limits...)
+			v.add(
+				Avoid,
+				fmt.Sprintf(
+					"The loaded arm starts %.0f° behind the body, from %.0f° on too much for a sore shoulder.",
+					-e.From.ShoulderElevation,
+					-behindFrom,
+				),
+				limits...)
 		}
 	case movement.ElbowFront, movement.ElbowBack:
 		if p != nil && deepDemandOf(p) > deepDemand {
@@ -219,14 +226,27 @@ func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Join
 			if s.Movement.Action == movement.Extension {
 				key = movement.ElbowFrom
 			}
-			v.add(Modify, fmt.Sprintf("Bent past %.0f° it asks for %.0f %% of what the elbow can: cut the range there.", deepBend, 100*deepDemandOf(p)), most(key, deepBend))
+			v.add(
+				Modify,
+				fmt.Sprintf(
+					"Bent past %.0f° it asks for %.0f %% of what the elbow can: cut the range there.",
+					deepBend,
+					100*deepDemandOf(p),
+				),
+				most(key, deepBend),
+			)
 		}
 		if j == movement.ElbowFront && p != nil && tendonLoaded(s, p) {
-			v.add(Modify, "Palm up on a pad, nearly straight and heavy: the lower biceps tendon carries it. Start more bent, no bounce.", least(movement.ElbowFrom, tendonElbow))
+			v.add(
+				Modify,
+				"Palm up on a pad, nearly straight and heavy: the lower biceps tendon carries it. Start more bent, no bounce.",
+				least(movement.ElbowFrom, tendonElbow),
+			)
 		}
 	case movement.ShoulderTop:
 		own := s.Movement.Default().Effort().From.ShoulderRotation
-		if s.Movement.Computed() && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.From.ShoulderRotation-own <= driftFrom {
+		if s.Movement.Computed() && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom &&
+			e.From.ShoulderRotation-own <= driftFrom {
 			v.add(Avoid, "Overhead with elbows that drift outward pinches the top of the shoulder.", least(movement.Rho, own))
 		}
 		if overheadExtension(s) && s.Implement() == movement.Shared {
@@ -279,7 +299,9 @@ func tendonLoaded(s movement.SetUp, p *effort.Profile) bool {
 // trunk up, where they tend to drift apart.
 func overheadExtension(s movement.SetUp) bool {
 	e := s.Effort()
-	return s.Movement.Computed() && s.Movement.Action == movement.Extension && max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom && e.TrunkLean > -30
+	return s.Movement.Computed() && s.Movement.Action == movement.Extension &&
+		max(e.From.ShoulderElevation, e.To.ShoulderElevation) >= overheadFrom &&
+		e.TrunkLean > -30
 }
 
 // byMobility is what the checks allow. One weight in two hands and two weights are
@@ -287,12 +309,24 @@ func overheadExtension(s movement.SetUp) bool {
 func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
 	switch overhead := overheadExtension(s); {
 	case overhead && s.Implement() == movement.Shared && mob.OneWeight == "no":
-		v.add(Avoid, "Elbows do not stay forward overhead with one weight in two hands. A cable or one arm leaves them free; a tilted lying extension keeps the length.")
+		v.add(
+			Avoid,
+			"Elbows do not stay forward overhead with one weight in two hands. A cable or one arm leaves them free; a tilted lying extension keeps the length.",
+		)
 	case overhead && s.Implement() == movement.Dumbbell && s.Hands() == movement.BothArms && mob.TwoWeights == "no":
-		v.add(Avoid, "Elbows do not stay forward overhead with two weights. A cable or one arm asks for less control; a tilted lying extension keeps the length.")
+		v.add(
+			Avoid,
+			"Elbows do not stay forward overhead with two weights. A cable or one arm asks for less control; a tilted lying extension keeps the length.",
+		)
 	}
 	if s.Movement.ID == "dip_bars" && mob.DipLevel == "assisted" && mob.CleanDips < cleanDips {
-		v.add(Avoid, fmt.Sprintf("Not on the bars yet: assisted dips or close push-ups until a level upper arm is reached without pain, swing or dropping for %d reps.", cleanDips))
+		v.add(
+			Avoid,
+			fmt.Sprintf(
+				"Not on the bars yet: assisted dips or close push-ups until a level upper arm is reached without pain, swing or dropping for %d reps.",
+				cleanDips,
+			),
+		)
 	}
 	if s.Movement.Added {
 		v.byLadder(s, mob)

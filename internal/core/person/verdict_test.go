@@ -90,7 +90,11 @@ func TestMobilityAndCaps(t *testing.T) {
 	assert.Equal(t, person.Allowed, person.Judge(loaded, nil, nil, person.Mobility{DipLevel: "bars", CleanDips: 10}, person.Caps{}).Ruling)
 	late := person.CapsOf([]person.CapID{person.PregnantLate})
 	assert.Equal(t, person.Avoid, person.Judge(movement.Shipped.Get("lying_bar").Default(), nil, nil, person.Mobility{}, late).Ruling)
-	assert.Equal(t, person.Allowed, person.Judge(movement.Shipped.Get("incline_dumbbells").Default(), nil, nil, person.Mobility{}, late).Ruling)
+	assert.Equal(
+		t,
+		person.Allowed,
+		person.Judge(movement.Shipped.Get("incline_dumbbells").Default(), nil, nil, person.Mobility{}, late).Ruling,
+	)
 }
 
 var strictness = map[person.Ruling]int{person.Allowed: 0, person.Modify: 1, person.Avoid: 2}

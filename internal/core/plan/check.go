@@ -96,7 +96,10 @@ func (s *Session) Check(f *For) []*movement.FieldError {
 		out = append(out, &movement.FieldError{Field: "slots", Reason: fmt.Sprintf("%d slots are more than %d", len(s.Slots), MostSlots)})
 	}
 	if !(s.WarmUpMin >= 0 && s.WarmUpMin <= mostWarmUp) {
-		out = append(out, &movement.FieldError{Field: "warm_up_min", Reason: fmt.Sprintf("%g is outside 0…%g minutes", s.WarmUpMin, mostWarmUp)})
+		out = append(
+			out,
+			&movement.FieldError{Field: "warm_up_min", Reason: fmt.Sprintf("%g is outside 0…%g minutes", s.WarmUpMin, mostWarmUp)},
+		)
 	}
 	for i := range s.Slots {
 		for _, e := range s.CheckSlot(i, f) {
@@ -143,7 +146,10 @@ func (s *Session) CheckSlot(i int, f *For) []*movement.FieldError {
 		fault("cue_reason", "%d characters are more than %d", n, longestReason)
 	}
 	if against := slot.CueAgainst(f.Caps); against != "" && strings.TrimSpace(slot.CueReason) == "" {
-		out = append(out, &movement.FieldError{Field: "cues", Reason: against + ": give a reason to keep it, or word it another way", Asks: true})
+		out = append(
+			out,
+			&movement.FieldError{Field: "cues", Reason: against + ": give a reason to keep it, or word it another way", Asks: true},
+		)
 	}
 	for _, c := range slot.Cues {
 		if n := len([]rune(strings.TrimSpace(c))); n == 0 || n > LongestCue {
@@ -206,7 +212,13 @@ func (s *Slot) CueAgainst(caps person.Caps) string {
 func (s *Session) Incomplete() []*movement.FieldError {
 	var out []*movement.FieldError
 	lacks := func(i, row int, field, what string) {
-		out = append(out, &movement.FieldError{Field: fmt.Sprintf("slots[%d].rows[%d].%s", i, row, field), Reason: fmt.Sprintf("slot %d, %s, has no %s", i+1, s.Slots[i].SetUp.Title(), what)})
+		out = append(
+			out,
+			&movement.FieldError{
+				Field:  fmt.Sprintf("slots[%d].rows[%d].%s", i, row, field),
+				Reason: fmt.Sprintf("slot %d, %s, has no %s", i+1, s.Slots[i].SetUp.Title(), what),
+			},
+		)
 	}
 	if len(s.Slots) == 0 {
 		out = append(out, &movement.FieldError{Field: "slots", Reason: "there is nothing in the session yet"})

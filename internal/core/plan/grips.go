@@ -20,12 +20,14 @@ const (
 // OnlyTheHand says whether two set-ups differ in nothing but how the hand holds the
 // same weight: same action, station, way of carrying and path of the upper arm.
 func OnlyTheHand(a, b movement.SetUp) bool {
-	if a.Movement.Action != b.Movement.Action || StationOf(a) != StationOf(b) || person.CarryOf(a) != person.CarryOf(b) || a.ArmsInTurn() != b.ArmsInTurn() {
+	if a.Movement.Action != b.Movement.Action || StationOf(a) != StationOf(b) || person.CarryOf(a) != person.CarryOf(b) ||
+		a.ArmsInTurn() != b.ArmsInTurn() {
 		return false
 	}
 	ea, eb := a.Effort(), b.Effort()
 	for _, ends := range [][2]arm.Posture{{ea.From, eb.From}, {ea.To, eb.To}} {
-		if math.Abs(ends[0].ShoulderElevation-ends[1].ShoulderElevation) > sameElevation || math.Abs(ends[0].ShoulderRotation-ends[1].ShoulderRotation) > sameRotation {
+		if math.Abs(ends[0].ShoulderElevation-ends[1].ShoulderElevation) > sameElevation ||
+			math.Abs(ends[0].ShoulderRotation-ends[1].ShoulderRotation) > sameRotation {
 			return false
 		}
 	}
@@ -37,7 +39,8 @@ func OnlyTheHand(a, b movement.SetUp) bool {
 func OtherGrips(s movement.SetUp, c *movement.Catalogue) []movement.SetUp {
 	out := []movement.SetUp{s}
 	add := func(to movement.SetUp, err error) {
-		if err == nil && OnlyTheHand(s, to) && !slices.ContainsFunc(out, func(x movement.SetUp) bool { return x.Movement == to.Movement && x.Key() == to.Key() }) {
+		if err == nil && OnlyTheHand(s, to) &&
+			!slices.ContainsFunc(out, func(x movement.SetUp) bool { return x.Movement == to.Movement && x.Key() == to.Key() }) {
 			out = append(out, to)
 		}
 	}

@@ -21,7 +21,17 @@ func id(name string) uuid.UUID { return uuid.NewSHA1(uuid.Nil, []byte(name)) }
 
 // loft has pairs of 2 to 20 kg, a stack, bars to dip between.
 func loft() *plan.Floor {
-	r := &person.Room{Name: "Loft", DipBars: true, DipLoads: []float64{5, 10, 20}, Cable: &person.Cable{Columns: 2, Stack: []float64{5, 10, 15, 20, 25, 30}, Ratio: 1, Attachments: []movement.ImplementID{movement.Rope, movement.Handle, movement.BarStraight}}}
+	r := &person.Room{
+		Name:     "Loft",
+		DipBars:  true,
+		DipLoads: []float64{5, 10, 20},
+		Cable: &person.Cable{
+			Columns:     2,
+			Stack:       []float64{5, 10, 15, 20, 25, 30},
+			Ratio:       1,
+			Attachments: []movement.ImplementID{movement.Rope, movement.Handle, movement.BarStraight},
+		},
+	}
 	for kg := 2.0; kg <= 20; kg += 2 {
 		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
 	}
@@ -144,7 +154,9 @@ func TestFaultsStandWhereTheyAreWritten(t *testing.T) {
 		return out
 	}
 	good := func() plan.Session {
-		return plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", row(3, 8, 12, 2, dose.Kg(12)), row(1, 15, 20, 2, &dose.Load{Share: 0.5}))}}
+		return plan.Session{
+			Slots: []plan.Slot{slot("curl_standing_dumbbells", row(3, 8, 12, 2, dose.Kg(12)), row(1, 15, 20, 2, &dose.Load{Share: 0.5}))},
+		}
 	}
 	assert.Empty(t, check(good()))
 	other, bench := movement.Shipped.Get("curl_reclined").Default(), movement.Shipped.Get("curl_neutral").Default()
@@ -195,7 +207,10 @@ func TestLoadsOfRows(t *testing.T) {
 	assert.Equal(t, 10.0, *dip.Slots[0].Rows[0].Load.AddedKg)
 
 	pair := plan.Session{Combos: []plan.Combo{{ID: "p", AfterS: 90, Loads: plan.OneLoad}}, Slots: []plan.Slot{
-		slot("curl_standing_dumbbells", row(3, 8, 12, 2, &dose.Load{Combo: true})), slot("curl_palms_down_dumbbells", row(3, 8, 12, 2, &dose.Load{Combo: true}))}}
+		slot(
+			"curl_standing_dumbbells",
+			row(3, 8, 12, 2, &dose.Load{Combo: true}),
+		), slot("curl_palms_down_dumbbells", row(3, 8, 12, 2, &dose.Load{Combo: true}))}}
 	pair.Slots[0].Combo, pair.Slots[1].Combo = "p", "p"
 	assert.Contains(t, pair.LoadWords(0, f), "one load for all: find it", "nothing is known of the members")
 	f.Most = func(s movement.SetUp, reps, reserve int) (float64, bool) {
@@ -243,14 +258,30 @@ func TestCombos(t *testing.T) {
 	assert.InDelta(t, 2*(20+90), two.RestSeconds(), 1e-9, "no rest after the last set")
 	assert.Equal(t, [2]int{20, 90}, [2]int{two.RestAfter(0, 0), two.RestAfter(1, 0)})
 	assert.Equal(t, "16 kg a hand", two.LoadWords(1, loft()), "20 less 15 % is 17, down to a step")
-	apart := plan.Session{Slots: []plan.Slot{slot("curl_turning", row(2, 8, 12, 2, nil), dose.Dose{Sets: 1, RestS: 30}), slot("lying_bar", row(1, 8, 12, 2, nil))}}
+	apart := plan.Session{
+		Slots: []plan.Slot{
+			slot("curl_turning", row(2, 8, 12, 2, nil), dose.Dose{Sets: 1, RestS: 30}),
+			slot("lying_bar", row(1, 8, 12, 2, nil)),
+		},
+	}
 	assert.InDelta(t, 90+90+30, apart.RestSeconds(), 1e-9)
 }
 
 // What arrives without ids gets those of what stands where; rows likewise.
 func TestWhatArrivesKeepsItsIds(t *testing.T) {
-	kept := plan.Session{Slots: []plan.Slot{slot("curl_turning", row(3, 8, 12, 2, nil)), slot("lying_bar", row(2, 8, 12, 2, nil), row(1, 15, 20, 1, nil)), slot("curl_neutral", row(3, 8, 12, 2, nil))}}
-	in := plan.Session{Slots: []plan.Slot{slot("lying_bar", row(2, 8, 12, 2, nil), row(1, 15, 20, 1, nil), row(1, 20, 30, 0, nil)), slot("kickback_cable", row(3, 8, 12, 2, nil))}}
+	kept := plan.Session{
+		Slots: []plan.Slot{
+			slot("curl_turning", row(3, 8, 12, 2, nil)),
+			slot("lying_bar", row(2, 8, 12, 2, nil), row(1, 15, 20, 1, nil)),
+			slot("curl_neutral", row(3, 8, 12, 2, nil)),
+		},
+	}
+	in := plan.Session{
+		Slots: []plan.Slot{
+			slot("lying_bar", row(2, 8, 12, 2, nil), row(1, 15, 20, 1, nil), row(1, 20, 30, 0, nil)),
+			slot("kickback_cable", row(3, 8, 12, 2, nil)),
+		},
+	}
 	for i := range in.Slots {
 		in.Slots[i].ID = uuid.Nil
 		in.Slots[i].Each(func(r *plan.Row) { r.ID = uuid.Nil })
@@ -261,7 +292,11 @@ func TestWhatArrivesKeepsItsIds(t *testing.T) {
 	assert.Equal(t, "1 slot keeps its movement, 1 another movement or set-up, 1 gone.", m.Words())
 	assert.Equal(t, id("lying_bar"), in.Slots[0].ID)
 	assert.Equal(t, id("curl_neutral"), in.Slots[1].ID)
-	assert.Equal(t, []uuid.UUID{id("lying_bar0"), id("lying_bar1"), id("fresh1")}, []uuid.UUID{in.Slots[0].Rows[0].ID, in.Slots[0].Rows[1].ID, in.Slots[0].Rows[2].ID})
+	assert.Equal(
+		t,
+		[]uuid.UUID{id("lying_bar0"), id("lying_bar1"), id("fresh1")},
+		[]uuid.UUID{in.Slots[0].Rows[0].ID, in.Slots[0].Rows[1].ID, in.Slots[0].Rows[2].ID},
+	)
 }
 
 // A slot that is changed leaves the one it came from as it was.

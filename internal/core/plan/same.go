@@ -25,7 +25,8 @@ func (s *Slot) SameWork(o *Slot) bool {
 
 // Same says whether two sessions ask for the same in the same order.
 func (s *Session) Same(o *Session) bool {
-	if s.WarmUpMin != o.WarmUpMin || s.Intent != o.Intent || s.Locked != o.Locked || len(s.Slots) != len(o.Slots) || !slices.Equal(s.Combos, o.Combos) {
+	if s.WarmUpMin != o.WarmUpMin || s.Intent != o.Intent || s.Locked != o.Locked || len(s.Slots) != len(o.Slots) ||
+		!slices.Equal(s.Combos, o.Combos) {
 		return false
 	}
 	for i := range s.Slots {

@@ -125,7 +125,14 @@ func Apart(st *stance.Stance, a, b arm.HeadIndex) bool {
 // Propose weighs everything for every head. rating may be nil; gaps are the
 // answers of the tape, which never weigh a head. What the client's time does not hold
 // is proposed lower, and told.
-func Propose(wishes []person.Wish, rating *Rating, gaps []measure.Answer, st *stance.Stance, t Time, today day.Day) (out [arm.HeadCount]Weight, notes []string) {
+func Propose(
+	wishes []person.Wish,
+	rating *Rating,
+	gaps []measure.Answer,
+	st *stance.Stance,
+	t Time,
+	today day.Day,
+) (out [arm.HeadCount]Weight, notes []string) {
 	add := func(h arm.HeadIndex, x float64, why string, args ...any) {
 		out[h].Score += x
 		out[h].Reasons = append(out[h].Reasons, fmt.Sprintf("%+.1f ", x)+fmt.Sprintf(why, args...))
@@ -150,7 +157,13 @@ func Propose(wishes []person.Wish, rating *Rating, gaps []measure.Answer, st *st
 		for h := range arm.HeadIndex(arm.HeadCount) {
 			if x := rating.Heads[arm.Heads[h].ID]; x != 0 {
 				sure := float64(rating.Confidence) / 3
-				add(arm.HeadIndex(h), -float64(x)*ratingWeight*2*sure, "looks %s the rest, %s", aheadWords(x), []string{"a guess", "fairly sure", "sure"}[rating.Confidence-1])
+				add(
+					arm.HeadIndex(h),
+					-float64(x)*ratingWeight*2*sure,
+					"looks %s the rest, %s",
+					aheadWords(x),
+					[]string{"a guess", "fairly sure", "sure"}[rating.Confidence-1],
+				)
 			}
 		}
 	}
@@ -216,7 +229,9 @@ func capPriorities(out *[arm.HeadCount]Weight) []string {
 		out[h].Reasons = append(out[h].Reasons, fmt.Sprintf("built rather than first: %d heads are first already", mostPrioritised))
 		names = append(names, arm.Heads[h].Name)
 	}
-	return []string{fmt.Sprintf("Extra work for one head is taken from another: %s build, they do not come first too.", strings.Join(names, "; "))}
+	return []string{
+		fmt.Sprintf("Extra work for one head is taken from another: %s build, they do not come first too.", strings.Join(names, "; ")),
+	}
 }
 
 func aheadWords(x int) string {

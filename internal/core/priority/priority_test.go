@@ -28,7 +28,12 @@ func wish(text string) person.Wish {
 }
 
 func TestWishesAndRatingsWeigh(t *testing.T) {
-	rating := &priority.Rating{On: today - 5, Confidence: 3, Views: []string{"side_bent"}, Heads: map[string]int{"triceps_long": -2, "biceps_long": 1}}
+	rating := &priority.Rating{
+		On:         today - 5,
+		Confidence: 3,
+		Views:      []string{"side_bent"},
+		Heads:      map[string]int{"triceps_long": -2, "biceps_long": 1},
+	}
 	require.Empty(t, rating.Check(today))
 	got, notes := priority.Propose([]person.Wish{wish("the long head of the triceps")}, rating, nil, leverage, priority.Time{}, today)
 	assert.Equal(t, priority.Prioritise, got[arm.TricepsLong].Level)
@@ -86,14 +91,24 @@ func TestProposalsOverRandomClients(t *testing.T) {
 		inside := measure.Answer{By: 0.4, Words: "no gap a tape can show"}
 		_, notes = priority.Propose(wishes, rating, []measure.Answer{inside}, st, priority.Time{}, today)
 		assert.NotContains(t, strings.Join(notes, " "), "no gap a tape can show", "a gap inside the noise is no finding")
-		more, _ := priority.Propose(append(wishes, person.Wish{Text: "x", Heads: []string{"brachialis"}}), rating, nil, st, priority.Time{}, today)
+		more, _ := priority.Propose(
+			append(wishes, person.Wish{Text: "x", Heads: []string{"brachialis"}}),
+			rating,
+			nil,
+			st,
+			priority.Time{},
+			today,
+		)
 		assert.GreaterOrEqual(t, rank[more[arm.Brachialis].Level], rank[got[arm.Brachialis].Level])
 	}
 }
 
 func TestEmphasisEnds(t *testing.T) {
 	until := today + 10
-	e := &priority.Emphasis{Levels: map[string]priority.Level{"triceps_long": priority.Prioritise, "brachialis": priority.Build}, Until: &until}
+	e := &priority.Emphasis{
+		Levels: map[string]priority.Level{"triceps_long": priority.Prioritise, "brachialis": priority.Build},
+		Until:  &until,
+	}
 	assert.Empty(t, e.Check(today))
 	assert.Equal(t, priority.Prioritise, e.Of(arm.TricepsLong, today+10))
 	assert.Equal(t, priority.Build, e.Of(arm.TricepsLong, today+11))
@@ -133,7 +148,13 @@ func TestProposalsKnowTheTime(t *testing.T) {
 		assert.True(t, known)
 		assert.Equal(t, c.hard, holds)
 		got, notes := priority.Propose(wishes, nil, nil, leverage, c.time, today)
-		assert.Equal(t, [2]priority.Level{c.long, c.arm}, [2]priority.Level{got[arm.TricepsLong].Level, got[arm.Brachialis].Level}, "%+v", c.time)
+		assert.Equal(
+			t,
+			[2]priority.Level{c.long, c.arm},
+			[2]priority.Level{got[arm.TricepsLong].Level, got[arm.Brachialis].Level},
+			"%+v",
+			c.time,
+		)
 		assert.Equal(t, c.told, strings.Contains(strings.Join(notes, " "), "hard sets"), "%+v: %v", c.time, notes)
 	}
 }

@@ -98,7 +98,13 @@ func (t Time) fit(out *[arm.HeadCount]Weight) []string {
 			names = append(names, arm.Heads[h].Name)
 		}
 	}
-	words := fmt.Sprintf("%d × %d minutes a week hold about %d hard sets; what asks for more would take about %d.", t.Days, t.Minutes, holds, wanted)
+	words := fmt.Sprintf(
+		"%d × %d minutes a week hold about %d hard sets; what asks for more would take about %d.",
+		t.Days,
+		t.Minutes,
+		holds,
+		wanted,
+	)
 	if len(names) > 0 {
 		words += fmt.Sprintf(" Proposed lower for it: %s.", strings.Join(names, "; "))
 	}

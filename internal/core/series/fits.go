@@ -35,7 +35,10 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 		return Fitted{Fit: NotKnown, Words: "Not known yet: " + room.Name + " lists no loads for this."}
 	}
 	if !(e1rm > 0) && logged > 0 {
-		return Fitted{Fit: NotKnown, Words: fmt.Sprintf("Not known yet: its %d sets run above %d reps with what was left, which tell no load.", logged, MostReps)}
+		return Fitted{
+			Fit:   NotKnown,
+			Words: fmt.Sprintf("Not known yet: its %d sets run above %d reps with what was left, which tell no load.", logged, MostReps),
+		}
 	}
 	if !(e1rm > 0) {
 		return Fitted{Fit: NotKnown, Words: "Not known yet: this set-up has no series of its own."}
@@ -69,10 +72,23 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 	}
 	switch {
 	case below != nil && above != nil:
-		return Fitted{Fit: Fits, Whole: *below, Words: fmt.Sprintf("Between two steps: %s is light and %s heavy for %d–%d. Take the lighter one, with more reps.", carry.Words(*below, s), carry.Words(*above, s), low, high)}
+		return Fitted{
+			Fit:   Fits,
+			Whole: *below,
+			Words: fmt.Sprintf(
+				"Between two steps: %s is light and %s heavy for %d–%d. Take the lighter one, with more reps.",
+				carry.Words(*below, s),
+				carry.Words(*above, s),
+				low,
+				high,
+			),
+		}
 	case above != nil:
-		return Fitted{Fit: TooHeavy, Words: fmt.Sprintf("Too heavy: the lightest is %s, %d reps ask for less.", carry.Words(*above, s), low),
-			Instead: []string{"two hands on one weight", "help with the free hand", "a set-up that needs more load for the same effort"}}
+		return Fitted{
+			Fit:     TooHeavy,
+			Words:   fmt.Sprintf("Too heavy: the lightest is %s, %d reps ask for less.", carry.Words(*above, s), low),
+			Instead: []string{"two hands on one weight", "help with the free hand", "a set-up that needs more load for the same effort"},
+		}
 	}
 	return Fitted{Fit: TooLight, Words: fmt.Sprintf("Too light: the heaviest is %s.", carry.Words(*below, s)),
 		Instead: []string{"a set-up with a longer lever or a less favourable angle", "slower", "to the limit, 45–60 s rest"}}

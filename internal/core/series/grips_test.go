@@ -32,13 +32,22 @@ func TestGripsAreHeldAgainstLike(t *testing.T) {
 		assert.Greater(t, g.Part, 0.0)
 		assert.LessOrEqual(t, g.Part, 1.0)
 	}
-	all := series.OrderGrips(three, y, map[string]float64{"curl_palms_down_dumbbells": 30, "curl_neutral": 20, "curl_standing_dumbbells": 25})
-	assert.Equal(t, []string{"curl_neutral", "curl_standing_dumbbells", "curl_palms_down_dumbbells"}, []string{all[0].SetUp.Movement.ID, all[1].SetUp.Movement.ID, all[2].SetUp.Movement.ID})
+	all := series.OrderGrips(
+		three,
+		y,
+		map[string]float64{"curl_palms_down_dumbbells": 30, "curl_neutral": 20, "curl_standing_dumbbells": 25},
+	)
+	assert.Equal(
+		t,
+		[]string{"curl_neutral", "curl_standing_dumbbells", "curl_palms_down_dumbbells"},
+		[]string{all[0].SetUp.Movement.ID, all[1].SetUp.Movement.ID, all[2].SetUp.Movement.ID},
+	)
 	assert.InDelta(t, 20.0/30, all[0].Part, 1e-9)
 	assert.Empty(t, series.OrderGrips(nil, y, nil))
 	small, err := effort.NewYardstick(arm.Body{Stature: 1.1, BodyMass: 40})
 	require.NoError(t, err)
-	near, err := movement.Shipped.Get("curl_cable_facing_away").SetUp(map[movement.Key]movement.Value{movement.PulleyDistance: movement.Num(0.4)})
+	near, err := movement.Shipped.Get("curl_cable_facing_away").
+		SetUp(map[movement.Key]movement.Value{movement.PulleyDistance: movement.Num(0.4)})
 	require.NoError(t, err)
 	assert.Empty(t, series.OrderGrips([]movement.SetUp{near}, small, nil), "what the body cannot do is left out")
 }

@@ -123,7 +123,13 @@ func Propose(a *Ask, known []Known) Seed {
 	if !a.SetUp.Movement.Computed() {
 		for i := range known {
 			if known[i].SetUp.Key() == a.SetUp.Key() {
-				return a.of(Seed{Source: FromOwn}, known[i].E1RM(a.Today), a.Reserve, "from its own series, last done "+known[i].Last().Words(), find)
+				return a.of(
+					Seed{Source: FromOwn},
+					known[i].E1RM(a.Today),
+					a.Reserve,
+					"from its own series, last done "+known[i].Last().Words(),
+					find,
+				)
 			}
 		}
 		return find
@@ -144,7 +150,13 @@ func Propose(a *Ask, known []Known) Seed {
 		return a.of(Seed{Source: FromRatio}, ratio*related.E1RM(a.Today), a.Reserve,
 			fmt.Sprintf("%.2f × %s, the client’s own ratio of %s", ratio, related.SetUp.Title(), own.Last().Words()), find)
 	case own != nil:
-		return a.of(Seed{Source: FromOwn, Guess: true}, own.E1RM(a.Today), max(a.Reserve, guessReserve), "from its own series of "+own.Last().Words()+", long ago", find)
+		return a.of(
+			Seed{Source: FromOwn, Guess: true},
+			own.E1RM(a.Today),
+			max(a.Reserve, guessReserve),
+			"from its own series of "+own.Last().Words()+", long ago",
+			find,
+		)
 	case related == nil:
 		return find
 	}
@@ -170,7 +182,9 @@ func (a *Ask) nearest(known []Known) *Known {
 	best := math.Inf(1)
 	for i := range known {
 		k := &known[i]
-		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || !k.Speaks(a.Today) || k.SetUp.Key() == a.SetUp.Key() || !(k.E1RM(a.Today) > 0) {
+		if k.SetUp.Movement.Action != a.SetUp.Movement.Action || !k.SetUp.Movement.Computed() || !k.Speaks(a.Today) ||
+			k.SetUp.Key() == a.SetUp.Key() ||
+			!(k.E1RM(a.Today) > 0) {
 			continue
 		}
 		shape, ok := fitting.ShapeOf(k.SetUp, a.Yardstick, a.Stance)

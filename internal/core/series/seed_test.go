@@ -18,7 +18,16 @@ func TestLoadsAreSeededInOrder(t *testing.T) {
 	require.NoError(t, err)
 	room := loft(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)
 	ask := func(id string) *series.Ask {
-		return &series.Ask{SetUp: movement.Shipped.Get(id).Default(), Room: room, Yardstick: y, Stance: stance.ByID("leverage"), Low: 8, High: 10, Reserve: 2, Today: 1000}
+		return &series.Ask{
+			SetUp:     movement.Shipped.Get(id).Default(),
+			Room:      room,
+			Yardstick: y,
+			Stance:    stance.ByID("leverage"),
+			Low:       8,
+			High:      10,
+			Reserve:   2,
+			Today:     1000,
+		}
 	}
 	at := func(id string, points ...series.Point) series.Known {
 		return series.Known{SetUp: movement.Shipped.Get(id).Default(), Points: points}
@@ -43,7 +52,12 @@ func TestLoadsAreSeededInOrder(t *testing.T) {
 	down := series.Propose(ask("curl_palms_down_dumbbells"), []series.Known{plain})
 	assert.Contains(t, down.Words, "0.50 (palms down)")
 	assert.Less(t, down.PerHand, neutral.PerHand)
-	assert.Equal(t, series.FindIt, series.Propose(ask("lying_dumbbells"), []series.Known{plain}).Source, "a curl says nothing of an extension")
+	assert.Equal(
+		t,
+		series.FindIt,
+		series.Propose(ask("lying_dumbbells"), []series.Known{plain}).Source,
+		"a curl says nothing of an extension",
+	)
 
 	room = loft(18, 20)
 	heavy := series.Propose(ask("curl_palms_down_dumbbells"), []series.Known{plain})

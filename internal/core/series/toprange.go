@@ -62,7 +62,12 @@ func along(full float64, weeks, low, high, reserve int, words string) (Course, b
 		return Course{}, false
 	}
 	limit := MostOfFull * full
-	return Course{Now: min(limit, working*math.Pow(weeklyTop, float64(min(weeks, mostTopWeeks)))), Limit: limit, Full: full, Words: words}, true
+	return Course{
+		Now:   min(limit, working*math.Pow(weeklyTop, float64(min(weeks, mostTopWeeks)))),
+		Limit: limit,
+		Full:  full,
+		Words: words,
+	}, true
 }
 
 // fullPress finds the full-range press that speaks for a top-range one.
@@ -74,7 +79,8 @@ func fullPress(s movement.SetUp, own map[string]Own) (float64, string, bool) {
 	lean := s.Effort().TrunkLean
 	for _, o := range own {
 		m := o.SetUp.Movement
-		if m == nil || m.Action != movement.Press || m.TopRange || !(o.E1RM > 0) || math.Abs(o.SetUp.Effort().TrunkLean-lean) > nearLeanDeg {
+		if m == nil || m.Action != movement.Press || m.TopRange || !(o.E1RM > 0) ||
+			math.Abs(o.SetUp.Effort().TrunkLean-lean) > nearLeanDeg {
 			continue
 		}
 		if i := o.SetUp.Implement(); i != movement.BarStraight && i != movement.BarCambered && i != movement.BarRail {

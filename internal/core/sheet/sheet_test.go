@@ -28,7 +28,10 @@ func floor() *plan.Floor {
 func session() plan.Planned {
 	out := plan.Planned{Name: "Gallery day", On: day.Of(2026, 11, 27), Session: plan.Session{WarmUpMin: 5}}
 	for i, id := range []string{"curl_standing_dumbbells", "curl_reclined"} {
-		s := plan.Of(movement.Shipped.Get(id).Default(), dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, RestS: 90, Load: dose.Kg(12)})
+		s := plan.Of(
+			movement.Shipped.Get(id).Default(),
+			dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, RestS: 90, Load: dose.Kg(12)},
+		)
 		s.ID, s.Rows[0].ID = uuid.NewSHA1(uuid.Nil, []byte(id)), uuid.NewSHA1(uuid.Nil, fmt.Append(nil, i))
 		out.Slots = append(out.Slots, s)
 	}
@@ -72,7 +75,11 @@ func TestChangesAreThoseOfTheFacts(t *testing.T) {
 	combo.Combos = []plan.Combo{{ID: "a", AfterS: 90}}
 	combo.Slots[0].Combo, combo.Slots[1].Combo = "a", "a"
 	was, is := sheet.Of(&apart, floor()), sheet.Of(&combo, floor())
-	assert.Contains(t, sheet.Changes(&was, &is, floor()), "Reclined 45° curl, two dumbbells, palms up: load 10 kg a hand, before 12 kg a hand.")
+	assert.Contains(
+		t,
+		sheet.Changes(&was, &is, floor()),
+		"Reclined 45° curl, two dumbbells, palms up: load 10 kg a hand, before 12 kg a hand.",
+	)
 	// A room that lost a step changes what is told, although the plan is the same.
 	poorer := floor()
 	poorer.Room.Dumbbells = poorer.Room.Dumbbells[:4]

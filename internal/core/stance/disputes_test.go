@@ -45,7 +45,12 @@ func TestTheFiguresOfTheDisputesAreComputed(t *testing.T) {
 	reclined, pad, wide := of("curl_reclined", nil), of("curl_pad_bar", nil), of("curl_pad_bar", turn(movement.ElbowFrom, 20))
 	neutral, down, turning := of("curl_neutral", nil), of("curl_palms_down_dumbbells", nil), of("curl_turning", nil)
 	overhead := of("overhead_cable_low", nil)
-	kicks := []*effort.Profile{of("kickback_cable", nil), of("kickback_dumbbell", nil), of("kickback_chest_supported", nil), of("kickback_swing_start", nil)}
+	kicks := []*effort.Profile{
+		of("kickback_cable", nil),
+		of("kickback_dumbbell", nil),
+		of("kickback_chest_supported", nil),
+		of("kickback_swing_start", nil),
+	}
 	least, most := math.Inf(1), math.Inf(-1)
 	squeeze := [2]float64{math.Inf(1), math.Inf(-1)}
 	for _, k := range kicks {

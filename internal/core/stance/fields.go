@@ -38,8 +38,18 @@ func HardestPart(p *effort.Profile) string {
 // a slot or a week adds is put in by the caller.
 func FieldsOf(s movement.SetUp, p *effort.Profile) Fields {
 	m, e := s.Movement, s.Effort()
-	f := Fields{"action": Name(string(m.Action)), "family": Name(m.Family.ID), "movement": Name(m.ID), "implement": Name(string(s.Implement())),
-		"load": Name(string(e.Load.Kind)), "arm_supported": Yes(e.ArmSupported), "grip_offset": Num(e.GripOffset), "safe_alone": Yes(m.SafeAlone == movement.AloneYes)}
+	f := Fields{
+		"action":    Name(string(m.Action)),
+		"family":    Name(m.Family.ID),
+		"movement":  Name(m.ID),
+		"implement": Name(string(s.Implement())),
+		"load": Name(
+			string(e.Load.Kind),
+		),
+		"arm_supported": Yes(e.ArmSupported),
+		"grip_offset":   Num(e.GripOffset),
+		"safe_alone":    Yes(m.SafeAlone == movement.AloneYes),
+	}
 	if m.Computed() {
 		for name, ends := range map[string][2]float64{
 			"s": {e.From.ShoulderElevation, e.To.ShoulderElevation}, "psi": {e.From.ElevationPlane, e.To.ElevationPlane},

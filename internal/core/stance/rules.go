@@ -141,7 +141,17 @@ func load(rules, disputes, wrong []byte) (*Book, []*datafile.Fault) {
 
 func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
 	row := &e.Row
-	r := &Rule{ID: row.ID, Lever: row.Lever, Says: row.Says, Grade: row.Grade, Mechanism: row.Mechanism, Why: row.Why, Disputes: row.Disputes, Stances: row.Stances, Finding: row.Finding}
+	r := &Rule{
+		ID:        row.ID,
+		Lever:     row.Lever,
+		Says:      row.Says,
+		Grade:     row.Grade,
+		Mechanism: row.Mechanism,
+		Why:       row.Why,
+		Disputes:  row.Disputes,
+		Stances:   row.Stances,
+		Finding:   row.Finding,
+	}
 	var faults []*datafile.Fault
 	check := func(ok bool, field, text string, args ...any) {
 		if !ok {

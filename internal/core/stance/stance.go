@@ -42,13 +42,32 @@ func stances(b *Book) []Stance {
 		return
 	}
 	return []Stance{
-		{ID: "balanced", Name: "Balanced", Says: "Plain and stretch bias evenly, upper-arm rules at half strength, no bar-width rule.", Base: Balanced, Rules: of("arm_path"), Half: true},
+		{
+			ID:    "balanced",
+			Name:  "Balanced",
+			Says:  "Plain and stretch bias evenly, upper-arm rules at half strength, no bar-width rule.",
+			Base:  Balanced,
+			Rules: of("arm_path"),
+			Half:  true,
+		},
 		{ID: "leverage", Name: "Leverage", Says: "What mechanics alone gives.", Base: Plain},
-		{ID: "stretch", Name: "Stretch", Says: "Tension at long length counts more (growth studies, mixed).", Base: Stretch, Rules: of("stretch")},
+		{
+			ID:    "stretch",
+			Name:  "Stretch",
+			Says:  "Tension at long length counts more (growth studies, mixed).",
+			Base:  Stretch,
+			Rules: of("stretch"),
+		},
 		{ID: "squeeze", Name: "Squeeze", Says: "Tension at short length counts more (practice only).", Base: Squeeze, Rules: of("squeeze")},
 		{ID: "arm_path", Name: "Arm path", Says: "Where the upper arm is and goes decides.", Base: Plain, Rules: of("arm_path")},
 		{ID: "hand", Name: "Hand", Says: "Grip and turn of the hand decide; narrow bar for the long head.", Base: Plain, Rules: of("hand")},
-		{ID: "hand_reversed_width", Name: "Hand, other width reading", Says: "The same with the bar widths the other way round.", Base: Plain, Rules: of("hand_reversed_width")},
+		{
+			ID:    "hand_reversed_width",
+			Name:  "Hand, other width reading",
+			Says:  "The same with the bar widths the other way round.",
+			Base:  Plain,
+			Rules: of("hand_reversed_width"),
+		},
 	}
 }
 

@@ -28,7 +28,15 @@ func profiled(t testing.TB, id string, turned map[movement.Key]movement.Value) (
 }
 
 func TestPredicates(t *testing.T) {
-	f := Fields{"s": Num(50), "lambda": Num(10), "e_from": Num(40), "action": Name("flexion"), "arm_supported": Yes(true), "implement": Name("rope"), "phi": Num(-20)}
+	f := Fields{
+		"s":             Num(50),
+		"lambda":        Num(10),
+		"e_from":        Num(40),
+		"action":        Name("flexion"),
+		"arm_supported": Yes(true),
+		"implement":     Name("rope"),
+		"phi":           Num(-20),
+	}
 	for text, want := range map[string]bool{
 		"action == flexion":                               true,
 		"action != flexion":                               false,

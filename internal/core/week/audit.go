@@ -168,9 +168,12 @@ func (a *auditor) session(i int) {
 		if f.Group != "" {
 			key += ":" + f.Group
 		}
-		a.add(Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot}, func() *Fix {
-			return a.fixOf(i, f)
-		})
+		a.add(
+			Found{Key: key, Code: f.Code, Severity: f.Severity, Text: s.Name + ": " + f.Text, Why: whys[f.Code], Session: i, Slot: f.Slot},
+			func() *Fix {
+				return a.fixOf(i, f)
+			},
+		)
 	}
 	a.twice(i)
 	a.order(i)
@@ -191,15 +194,39 @@ func (a *auditor) twice(i int) {
 			if shapes[j] == nil || shapes[k] == nil || fitting.Distance(shapes[j], shapes[k]) >= fitting.SameIdea {
 				continue
 			}
-			a.add(Found{Key: "twice:" + s.Slots[j].ID.String() + ":" + s.Slots[k].ID.String(), Code: "twice", Severity: Warn, Session: i, Slot: k, Why: whys["twice"],
-				Text: fmt.Sprintf("%s: slots %d and %d are one idea twice (%s; %s).", s.Name, j+1, k+1, names(s.Slots[j].SetUp), names(s.Slots[k].SetUp))}, func() *Fix {
-				return a.change(fmt.Sprintf("Make them one: %d sets of %s", min(s.Slots[j].Sets()+s.Slots[k].Sets(), mostSlotSets), names(s.Slots[j].SetUp)), func(w *Week) bool {
-					slot := &w.Sessions[i].Slots[j]
-					slot.Add(min(slot.Sets()+w.Sessions[i].Slots[k].Sets(), mostSlotSets) - slot.Sets())
-					a.t.clamp(&w.Sessions[i].Session, j)
-					return w.takeOut(i, k)
-				})
-			})
+			a.add(
+				Found{
+					Key:      "twice:" + s.Slots[j].ID.String() + ":" + s.Slots[k].ID.String(),
+					Code:     "twice",
+					Severity: Warn,
+					Session:  i,
+					Slot:     k,
+					Why:      whys["twice"],
+					Text: fmt.Sprintf(
+						"%s: slots %d and %d are one idea twice (%s; %s).",
+						s.Name,
+						j+1,
+						k+1,
+						names(s.Slots[j].SetUp),
+						names(s.Slots[k].SetUp),
+					),
+				},
+				func() *Fix {
+					return a.change(
+						fmt.Sprintf(
+							"Make them one: %d sets of %s",
+							min(s.Slots[j].Sets()+s.Slots[k].Sets(), mostSlotSets),
+							names(s.Slots[j].SetUp),
+						),
+						func(w *Week) bool {
+							slot := &w.Sessions[i].Slots[j]
+							slot.Add(min(slot.Sets()+w.Sessions[i].Slots[k].Sets(), mostSlotSets) - slot.Sets())
+							a.t.clamp(&w.Sessions[i].Session, j)
+							return w.takeOut(i, k)
+						},
+					)
+				},
+			)
 		}
 	}
 }

@@ -97,7 +97,8 @@ func (a *auditor) along() {
 	var codes []string
 	for h := range a.ledger.Heads {
 		line := &a.ledger.Heads[h]
-		if line.Total.Mid > line.Target.High+nearTarget && line.Level != priority.Prioritise && line.Direct.Mid > 0 && a.ridesAlong(arm.HeadIndex(h)) {
+		if line.Total.Mid > line.Target.High+nearTarget && line.Level != priority.Prioritise && line.Direct.Mid > 0 &&
+			a.ridesAlong(arm.HeadIndex(h)) {
 			codes = append(codes, arm.Heads[h].Code)
 		}
 	}
@@ -109,5 +110,9 @@ func (a *auditor) along() {
 		verb = "ride"
 	}
 	a.add(Found{Key: "along", Code: "along", Severity: Note, Session: -1, Slot: -1, Why: whys["along"],
-		Text: fmt.Sprintf("%s %s along over the target: nothing in the week is for that alone.", movement.Join(codes), verb)}, func() *Fix { return nil })
+		Text: fmt.Sprintf(
+			"%s %s along over the target: nothing in the week is for that alone.",
+			movement.Join(codes),
+			verb,
+		)}, func() *Fix { return nil })
 }

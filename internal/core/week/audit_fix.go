@@ -62,7 +62,9 @@ func (a *auditor) follow(i, j int) *Fix {
 			continue
 		}
 		k := a.t.memo().look(to)
-		if after := a.t.Fence.Judge(to, k.profile); k.refused != "" || after.Ruling == person.Avoid || v.Ruling == person.Modify && after.Ruling != person.Allowed || len(a.t.Room.Missing(to)) > 0 {
+		if after := a.t.Fence.Judge(to, k.profile); k.refused != "" || after.Ruling == person.Avoid ||
+			v.Ruling == person.Modify && after.Ruling != person.Allowed ||
+			len(a.t.Room.Missing(to)) > 0 {
 			continue
 		}
 		return a.change("Turn it: "+to.Details(), func(w *Week) bool {

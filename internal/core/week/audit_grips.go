@@ -27,26 +27,36 @@ func (a *auditor) grips(i int) {
 		if !falls {
 			continue
 		}
-		a.add(Found{Key: "grips:" + s.ID.String() + ":" + slot.ID.String(), Code: "grips", Severity: Note, Session: i, Slot: j, Why: whys["grips"],
-			Text: fmt.Sprintf("%s, slot %d goes from the stronger grip to the weaker one.", s.Name, j+1)}, func() *Fix {
-			return a.change("Begin where the client is weaker", func(w *Week) bool {
-				to := &w.Sessions[i].Slots[j]
-				var next []plan.Row
-				for _, g := range ordered {
-					for k := range slot.Rows {
-						if slot.SetUpIn(k).Key() == g.SetUp.Key() {
-							row := slot.Rows[k]
-							if row.Load = slot.Asked(k); row.Load != nil && (row.Load.Share != 0 || row.Load.Steps != nil) {
-								return false // the load of a row would be a part of another one's
+		a.add(
+			Found{
+				Key:      "grips:" + s.ID.String() + ":" + slot.ID.String(),
+				Code:     "grips",
+				Severity: Note,
+				Session:  i,
+				Slot:     j,
+				Why:      whys["grips"],
+				Text:     fmt.Sprintf("%s, slot %d goes from the stronger grip to the weaker one.", s.Name, j+1),
+			},
+			func() *Fix {
+				return a.change("Begin where the client is weaker", func(w *Week) bool {
+					to := &w.Sessions[i].Slots[j]
+					var next []plan.Row
+					for _, g := range ordered {
+						for k := range slot.Rows {
+							if slot.SetUpIn(k).Key() == g.SetUp.Key() {
+								row := slot.Rows[k]
+								if row.Load = slot.Asked(k); row.Load != nil && (row.Load.Share != 0 || row.Load.Steps != nil) {
+									return false // the load of a row would be a part of another one's
+								}
+								next = append(next, row)
 							}
-							next = append(next, row)
 						}
 					}
-				}
-				to.Rows = next
-				return len(next) == len(slot.Rows)
-			})
-		})
+					to.Rows = next
+					return len(next) == len(slot.Rows)
+				})
+			},
+		)
 	}
 }
 

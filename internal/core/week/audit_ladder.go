@@ -55,11 +55,36 @@ func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity 
 	hand := carry.PerHand(most, rigging)
 	switch {
 	case !known:
-		add("top_range", Warn, i, "Slot %d is a top-range press with no full-range press to hold its load against: find it, under what could be pressed ten times.", i+1)
+		add(
+			"top_range",
+			Warn,
+			i,
+			"Slot %d is a top-range press with no full-range press to hold its load against: find it, under what could be pressed ten times.",
+			i+1,
+		)
 	case hand > course.Limit+1e-9:
-		add("top_range", Stop, i, "Slot %d asks for %s in the strong top of a press, over %.0f %% of the full range (%s for one rep, by %s).", i+1, carry.Words(most, slot.SetUp), 100*series.MostOfFull, says(course.Full), course.Words)
+		add(
+			"top_range",
+			Stop,
+			i,
+			"Slot %d asks for %s in the strong top of a press, over %.0f %% of the full range (%s for one rep, by %s).",
+			i+1,
+			carry.Words(most, slot.SetUp),
+			100*series.MostOfFull,
+			says(course.Full),
+			course.Words,
+		)
 	case hand > course.Now+1e-9:
-		add("top_range", Warn, i, "Slot %d asks for %s in the strong top of a press, above its course: %s now, from the full range of this band (%s), 5 %% more a clean week.", i+1, carry.Words(most, slot.SetUp), says(course.Now), course.Words)
+		add(
+			"top_range",
+			Warn,
+			i,
+			"Slot %d asks for %s in the strong top of a press, above its course: %s now, from the full range of this band (%s), 5 %% more a clean week.",
+			i+1,
+			carry.Words(most, slot.SetUp),
+			says(course.Now),
+			course.Words,
+		)
 	}
 }
 
@@ -93,7 +118,8 @@ func (a *auditor) soften(i, j int) *Fix {
 		})
 	}
 	course, known, _ := a.t.courseOf(slot)
-	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok && slot.First().Method.ID == "" {
+	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok &&
+		slot.First().Method.ID == "" {
 		return a.change("Take "+carry.Words(down, slot.SetUp), func(w *Week) bool {
 			w.Sessions[i].Slots[j].Take(dose.Kg(carry.PerHand(down, rigging)))
 			return true

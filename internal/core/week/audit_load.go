@@ -38,7 +38,14 @@ func (a *auditor) loads(i int) {
 		if !(own.E1RM > 0) || first.RepsLow >= lightLoadLow || first.IsHold() {
 			continue
 		}
-		found := Found{Key: "load:" + s.ID.String() + ":" + slot.ID.String(), Code: "load", Severity: Warn, Session: i, Slot: j, Why: whys["load"]}
+		found := Found{
+			Key:      "load:" + s.ID.String() + ":" + slot.ID.String(),
+			Code:     "load",
+			Severity: Warn,
+			Session:  i,
+			Slot:     j,
+			Why:      whys["load"],
+		}
 		var fix func() *Fix
 		switch fit := a.t.FitOf(slot); fit.Fit {
 		case series.TooLight:
@@ -65,7 +72,16 @@ func (a *auditor) loads(i int) {
 				left = fmt.Sprintf(" with %d left", first.Reserve)
 			}
 			found.Severity = Note
-			found.Text = fmt.Sprintf("%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.", s.Name, j+1, carry.Words(carry.Whole(*s.Hand(j, 0, a.t.Floor()), rigging), slot.SetUp), reps, left, first.RepsLow, first.RepsHigh)
+			found.Text = fmt.Sprintf(
+				"%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.",
+				s.Name,
+				j+1,
+				carry.Words(carry.Whole(*s.Hand(j, 0, a.t.Floor()), rigging), slot.SetUp),
+				reps,
+				left,
+				first.RepsLow,
+				first.RepsHigh,
+			)
 			fix = func() *Fix {
 				return a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
 					w.Sessions[i].Slots[j].Take(dose.Carried(a.t.Floor().Rack(slot.SetUp), hand))

@@ -91,7 +91,12 @@ func (a *auditor) cold(i int) {
 	scores := a.t.memo().look(s.Slots[0].SetUp).joints
 	if scores.ElbowBack >= 3 || scores.ElbowFront >= 3 {
 		a.add(Found{Key: "cold:" + s.ID.String(), Code: "cold", Severity: Warn, Session: i, Slot: 0, Why: whys["cold"],
-			Text: fmt.Sprintf("%s begins with %s, hard on the elbow, after %g minutes of warm-up.", s.Name, names(s.Slots[0].SetUp), s.WarmUpMin)}, func() *Fix {
+			Text: fmt.Sprintf(
+				"%s begins with %s, hard on the elbow, after %g minutes of warm-up.",
+				s.Name,
+				names(s.Slots[0].SetUp),
+				s.WarmUpMin,
+			)}, func() *Fix {
 			return a.change("Warm up 5 minutes first", func(w *Week) bool {
 				w.Sessions[i].WarmUpMin = 5
 				return true

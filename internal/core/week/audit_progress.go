@@ -17,7 +17,12 @@ func (a *auditor) standingStill() {
 				continue
 			}
 			a.add(Found{Key: "same:" + s.ID.String(), Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],
-				Text: fmt.Sprintf("%s: %s has been the same since %s.", a.week.Sessions[i].Name, names(s.SetUp), since.Words())}, func() *Fix {
+				Text: fmt.Sprintf(
+					"%s: %s has been the same since %s.",
+					a.week.Sessions[i].Name,
+					names(s.SetUp),
+					since.Words(),
+				)}, func() *Fix {
 				return a.rotate(i, j)
 			})
 		}
@@ -68,10 +73,20 @@ func (a *auditor) unchanged() {
 	if slots == 0 || slots != len(was) {
 		return
 	}
-	a.add(Found{Key: "unchanged:" + a.week.Sessions[0].ID.String(), Code: "unchanged", Severity: Note, Session: -1, Slot: -1, Why: whys["unchanged"],
-		Text: "Nothing has changed since the week before: the same set-ups, sets, reps and loads."}, func() *Fix {
-		return a.oneRepMore()
-	})
+	a.add(
+		Found{
+			Key:      "unchanged:" + a.week.Sessions[0].ID.String(),
+			Code:     "unchanged",
+			Severity: Note,
+			Session:  -1,
+			Slot:     -1,
+			Why:      whys["unchanged"],
+			Text:     "Nothing has changed since the week before: the same set-ups, sets, reps and loads.",
+		},
+		func() *Fix {
+			return a.oneRepMore()
+		},
+	)
 }
 
 // oneRepMore asks for a rep more where it serves what is aimed at most.

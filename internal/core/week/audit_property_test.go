@@ -90,7 +90,11 @@ func randomWeek(r *rand.Rand, tr *week.Trainee) week.Week {
 // week it was made from.
 func TestFixesOfAnyWeek(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 26))
-	rooms := []*person.Room{everything(), {Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}, {Name: "Wagon", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}, Bench: &person.Bench{Min: 0, Max: 85}}}
+	rooms := []*person.Room{
+		everything(),
+		{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}},
+		{Name: "Wagon", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}, Bench: &person.Bench{Min: 0, Max: 85}},
+	}
 	caps := [][]person.CapID{nil, {person.Cautious}, {person.BloodPressure}, {person.PregnantLate}}
 	fixes, uncleared := 0, map[string]int{}
 	for range 40 {
@@ -103,13 +107,20 @@ func TestFixesOfAnyWeek(t *testing.T) {
 			tr.Aims.Levels[h] = priority.Levels[r.IntN(len(priority.Levels))]
 		}
 		if r.IntN(2) == 0 {
-			tr.Fence = &person.Fence{Mobility: person.Mobility{CleanDips: r.IntN(14), CleanPulls: r.IntN(14)}, Scores: person.Scores{person.Left: {movement.Joints[r.IntN(len(movement.Joints))]: r.IntN(5)}}}
+			tr.Fence = &person.Fence{
+				Mobility: person.Mobility{CleanDips: r.IntN(14), CleanPulls: r.IntN(14)},
+				Scores:   person.Scores{person.Left: {movement.Joints[r.IntN(len(movement.Joints))]: r.IntN(5)}},
+			}
 		}
 		shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
 		w := randomWeek(r, tr)
 		for i := range w.Sessions {
 			for j := range w.Sessions[i].Slots {
-				tr.Own[w.Sessions[i].Slots[j].SetUp.Key()] = series.Own{SetUp: w.Sessions[i].Slots[j].SetUp, E1RM: 1 + 80*r.Float64(), Logged: 5}
+				tr.Own[w.Sessions[i].Slots[j].SetUp.Key()] = series.Own{
+					SetUp:  w.Sessions[i].Slots[j].SetUp,
+					E1RM:   1 + 80*r.Float64(),
+					Logged: 5,
+				}
 			}
 		}
 		before := fmt.Sprintf("%+v", shapes(&w))
@@ -133,7 +144,8 @@ func TestFixesOfAnyWeek(t *testing.T) {
 				}
 			}
 			assert.LessOrEqual(t, setsOf(after)-setsOf(&w), 3, "%s: %s", key, f.Fix.Words)
-			if _, still := audit(after, tr, shelf)[key]; still && f.Code != "under" && f.Code != "length" && f.Code != "disputed" { // those may take several steps
+			if _, still := audit(after, tr, shelf)[key]; still && f.Code != "under" && f.Code != "length" &&
+				f.Code != "disputed" { // those may take several steps
 				uncleared[f.Code]++
 				t.Logf("%s: %s → %s", key, f.Text, f.Fix.Words)
 			}

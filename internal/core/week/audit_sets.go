@@ -71,7 +71,9 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 		for j := range w.Sessions[i].Slots {
 			s := &w.Sessions[i].Slots[j]
 			group := l.Sessions[i].Hard(plan.GroupOf(s.SetUp))
-			if locked(&w.Sessions[i], j) || s.Sets() >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Sets() >= a.t.Caps.MostSets || group >= mostGroupSets || !a.fits(s.SetUp) {
+			if locked(&w.Sessions[i], j) || s.Sets() >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Sets() >= a.t.Caps.MostSets ||
+				group >= mostGroupSets ||
+				!a.fits(s.SetUp) {
 				continue
 			}
 			gives := l.Sessions[i].Slots[j].Heads[h].Mid
@@ -90,7 +92,8 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 func (a *auditor) lightest(w *Week, l *Ledger) int {
 	best := -1
 	for i := range w.Sessions {
-		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < plan.MostSlots && (best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
+		if !w.Sessions[i].Locked && len(w.Sessions[i].Slots) < plan.MostSlots &&
+			(best < 0 || l.Sessions[i].Minutes < l.Sessions[best].Minutes) {
 			best = i
 		}
 	}

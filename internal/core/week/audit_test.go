@@ -27,14 +27,27 @@ const monday = day.Day(20_780) // 23 November 2026
 
 // everything is a room in which every movement can be done, with somebody to spot.
 func everything() *person.Room {
-	r := &person.Room{Name: "The Loft", Pads: true, Pins: true, Rails: true, Partner: true, DipBars: true, Bench: &person.Bench{Min: 0, Max: 85}}
+	r := &person.Room{
+		Name:    "The Loft",
+		Pads:    true,
+		Pins:    true,
+		Rails:   true,
+		Partner: true,
+		DipBars: true,
+		Bench:   &person.Bench{Min: 0, Max: 85},
+	}
 	for kg := 2.0; kg <= 40; kg += 2 {
 		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
 	}
 	for _, k := range []movement.ImplementID{movement.BarStraight, movement.BarCambered} {
 		r.Bars = append(r.Bars, person.Bar{Kind: k, Loads: []float64{10, 20, 30, 40, 60, 80}})
 	}
-	r.Cable = &person.Cable{Columns: 2, Stack: []float64{5, 10, 20, 30, 40, 60}, Ratio: 2, Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}}
+	r.Cable = &person.Cable{
+		Columns:     2,
+		Stack:       []float64{5, 10, 20, 30, 40, 60},
+		Ratio:       2,
+		Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle},
+	}
 	for id := range person.Stations() {
 		r.Others = append(r.Others, id)
 	}
@@ -57,7 +70,12 @@ func planned(sessions map[int][]plan.Slot) week.Week {
 		if !ok {
 			continue
 		}
-		s := plan.Planned{ID: named("s%d", after), Name: fmt.Sprint("Day ", after), On: monday + day.Day(after), Session: plan.Session{WarmUpMin: 5, Slots: slots, Combos: combos(slots)}}
+		s := plan.Planned{
+			ID:      named("s%d", after),
+			Name:    fmt.Sprint("Day ", after),
+			On:      monday + day.Day(after),
+			Session: plan.Session{WarmUpMin: 5, Slots: slots, Combos: combos(slots)},
+		}
 		for i := range s.Slots {
 			s.Slots[i].ID = named("s%d-%d", after, i)
 		}
@@ -314,7 +332,11 @@ func TestTheHandWorkedWeek(t *testing.T) {
 		}
 		assert.InDelta(t, l.Heads[h].Total.Mid, sum, 1e-9, arm.Heads[h].Name)
 	}
-	assert.Equal(t, "Standing curl, two dumbbells, palms up: 3 sets × 1.00 × 1.7 (drops, 2 rungs after the first)", w.Terms(tr, &l, arm.BicepsLong)[0].Words)
+	assert.Equal(
+		t,
+		"Standing curl, two dumbbells, palms up: 3 sets × 1.00 × 1.7 (drops, 2 rungs after the first)",
+		w.Terms(tr, &l, arm.BicepsLong)[0].Words,
+	)
 	assert.Equal(t, "Standing curl, two dumbbells, palms up: 2 sets × 1.00 × 0.70 (effort)", w.Terms(tr, &l, arm.BicepsLong)[1].Words)
 	assert.Equal(t, "pulling elsewhere: 4 sets × 0.40", w.Terms(tr, &l, arm.BicepsLong)[2].Words)
 	var said []string
@@ -368,7 +390,18 @@ func TestWhatRidesAlongIsOneLine(t *testing.T) {
 func BenchmarkLedgerAndAudit(b *testing.B) {
 	tr := aimed(b)
 	sessions := map[int][]plan.Slot{}
-	ids := []string{"press_bench_close", "curl_reclined", "overhead_cable_low", "curl_neutral", "pushdown_bar", "kickback_cable", "curl_pad_bar", "lying_bar", "curl_palms_down_bar", "dip_bars"}
+	ids := []string{
+		"press_bench_close",
+		"curl_reclined",
+		"overhead_cable_low",
+		"curl_neutral",
+		"pushdown_bar",
+		"kickback_cable",
+		"curl_pad_bar",
+		"lying_bar",
+		"curl_palms_down_bar",
+		"dip_bars",
+	}
 	for d := range 6 {
 		for _, id := range ids {
 			sessions[d] = append(sessions[d], slot(id, 1, 2))

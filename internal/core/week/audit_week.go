@@ -40,7 +40,12 @@ func (a *auditor) targets() {
 			})
 		case line.Total.Low < line.Target.Low-nearTarget && line.Level != priority.Maintain:
 			a.add(Found{Key: "disputed:" + head.ID, Code: "disputed", Severity: Note, Session: -1, Slot: -1, Why: whys["disputed"],
-				Text: fmt.Sprintf("The %s is covered by disputed rules only: %s sets by this stance, %s by another.", head.Name, sets(line.Total.Mid), sets(line.Total.Low))}, func() *Fix {
+				Text: fmt.Sprintf(
+					"The %s is covered by disputed rules only: %s sets by this stance, %s by another.",
+					head.Name,
+					sets(line.Total.Mid),
+					sets(line.Total.Low),
+				)}, func() *Fix {
 				return a.more(index, -1, func(l *Ledger) bool { return l.Heads[h].Total.Low >= line.Target.Low-nearTarget })
 			})
 		}
@@ -94,10 +99,26 @@ func (a *auditor) lengths() {
 				continue
 			}
 			name := []string{"short", "middle", "long"}[z]
-			a.add(Found{Key: fmt.Sprintf("length:%s:%s", arm.Heads[h].ID, name), Code: "length", Severity: Warn, Session: -1, Slot: -1, Why: whys["length"],
-				Text: fmt.Sprintf("The %s gets %s effective sets at %s length, under %g.", arm.Heads[h].Name, apart(line.Zones[z], covered, 1), name, covered)}, func() *Fix {
-				return a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })
-			})
+			a.add(
+				Found{
+					Key:      fmt.Sprintf("length:%s:%s", arm.Heads[h].ID, name),
+					Code:     "length",
+					Severity: Warn,
+					Session:  -1,
+					Slot:     -1,
+					Why:      whys["length"],
+					Text: fmt.Sprintf(
+						"The %s gets %s effective sets at %s length, under %g.",
+						arm.Heads[h].Name,
+						apart(line.Zones[z], covered, 1),
+						name,
+						covered,
+					),
+				},
+				func() *Fix {
+					return a.more(arm.HeadIndex(h), z, func(l *Ledger) bool { return l.Heads[h].Covered(z) })
+				},
+			)
 		}
 	}
 }
@@ -119,10 +140,25 @@ func (a *auditor) spacing() {
 			if len(both) == 0 {
 				continue
 			}
-			a.add(Found{Key: "spacing:" + one.ID.String() + ":" + other.ID.String(), Code: "spacing", Severity: Warn, Session: j, Slot: -1, Why: whys["spacing"],
-				Text: fmt.Sprintf("%s and %s are a day apart and both hard for the %s.", one.Name, other.Name, strings.Join(both, "; "))}, func() *Fix {
-				return cmp.Or(a.move(j), a.move(i))
-			})
+			a.add(
+				Found{
+					Key:      "spacing:" + one.ID.String() + ":" + other.ID.String(),
+					Code:     "spacing",
+					Severity: Warn,
+					Session:  j,
+					Slot:     -1,
+					Why:      whys["spacing"],
+					Text: fmt.Sprintf(
+						"%s and %s are a day apart and both hard for the %s.",
+						one.Name,
+						other.Name,
+						strings.Join(both, "; "),
+					),
+				},
+				func() *Fix {
+					return cmp.Or(a.move(j), a.move(i))
+				},
+			)
 		}
 	}
 }
@@ -224,7 +260,8 @@ func (a *auditor) failures() {
 				var most *plan.Slot
 				for i := range w.Sessions {
 					for j := range w.Sessions[i].Slots {
-						if s := &w.Sessions[i].Slots[j]; !locked(&w.Sessions[i], j) && s.Failures() > 0 && (most == nil || s.Failures() > most.Failures()) {
+						if s := &w.Sessions[i].Slots[j]; !locked(&w.Sessions[i], j) && s.Failures() > 0 &&
+							(most == nil || s.Failures() > most.Failures()) {
 							most = s
 						}
 					}

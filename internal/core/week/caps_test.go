@@ -85,7 +85,12 @@ func TestCombosFallUnderTheCapsByTheirMembers(t *testing.T) {
 	assert.Empty(t, fields(combo(90, curls[:2]...), cautious), "caution closes three, not two")
 	assert.Equal(t, []string{"slots[0].combo"}, fields(combo(90, curls...), cautious))
 	assert.Empty(t, fields(combo(90, "curl_standing_dumbbells", "lying_dumbbells"), pressure))
-	assert.Equal(t, []string{"combos[0].between_s"}, fields(combo(0, "curl_standing_dumbbells", "lying_dumbbells"), pressure), "no rest between members")
+	assert.Equal(
+		t,
+		[]string{"combos[0].between_s"},
+		fields(combo(0, "curl_standing_dumbbells", "lying_dumbbells"), pressure),
+		"no rest between members",
+	)
 	c := combo(90, curls[:2]...)
 	found := pressure.Findings(c, week.Count(c, pressure.Yardstick, pressure.Stance), 0)
 	assert.True(t, contains(found, "combo", week.Stop), "a plan from before the caps does not leave")
@@ -205,7 +210,11 @@ func TestTopRangePressesAreHeldToTheFullRange(t *testing.T) {
 	tr.Own = nil
 	s := plan.Session{Slots: []plan.Slot{slot("press_pin_top", 3, 2)}}
 	s.Slots[0].Rows[0].Load = dose.Kg(30)
-	assert.True(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "nothing to hold it against")
+	assert.True(
+		t,
+		contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Warn),
+		"nothing to hold it against",
+	)
 	s.Slots[0].Rows[0].Load = dose.ToFind()
 	assert.False(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Warn), "it is to be found")
 

@@ -27,7 +27,9 @@ func TestASheetSaysWhatItLacks(t *testing.T) {
 		assert.Equal(t, field, lacks[0].Field)
 		assert.Contains(t, lacks[0].Reason, "slot 2, Push-down")
 	}
-	joined := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_neutral", 3, 2), inCombo)}}
+	joined := plan.Session{
+		Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_neutral", 3, 2), inCombo)},
+	}
 	joined.Combos = combos(joined.Slots)
 	assert.Empty(t, joined.Incomplete(), "between the members of a combo there is no rest")
 	joined.Combos[0].AfterS = 0
@@ -42,7 +44,13 @@ func TestCombosAreCountedAsTheyRun(t *testing.T) {
 	one.Slots[1].Combo = "a"
 	apart := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 3, 2), inCombo), slot("pushdown_bar", 3, 2)}}
 	apart.Slots[1].Combo = "a"
-	assert.InDelta(t, (5*30+60)/60.0, week.Count(&apart, y, leverage).Minutes-week.Count(&one, y, leverage).Minutes, 1e-9, "five moves and a station more")
+	assert.InDelta(
+		t,
+		(5*30+60)/60.0,
+		week.Count(&apart, y, leverage).Minutes-week.Count(&one, y, leverage).Minutes,
+		1e-9,
+		"five moves and a station more",
+	)
 	row := plan.Session{}
 	for range 3 {
 		row.Slots = append(row.Slots, with(slot("curl_standing_dumbbells", 1, 2), inCombo))

@@ -23,7 +23,19 @@ func TestGripsCountSetBySet(t *testing.T) {
 	tr := aimed(t)
 	mixed := with(slot("curl_standing_dumbbells", 3, 2), func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") })
 	one, two := slot("curl_neutral", 1, 2), slot("curl_standing_dumbbells", 2, 2)
-	got, a, b := week.CountSlot(&mixed, tr.Yardstick, tr.Stance), week.CountSlot(&one, tr.Yardstick, tr.Stance), week.CountSlot(&two, tr.Yardstick, tr.Stance)
+	got, a, b := week.CountSlot(
+		&mixed,
+		tr.Yardstick,
+		tr.Stance,
+	), week.CountSlot(
+		&one,
+		tr.Yardstick,
+		tr.Stance,
+	), week.CountSlot(
+		&two,
+		tr.Yardstick,
+		tr.Stance,
+	)
 	for h := range got.Heads {
 		assert.InDelta(t, a.Heads[h].Mid+b.Heads[h].Mid, got.Heads[h].Mid, 1e-9)
 		for z := range got.Zones[h] {
@@ -52,7 +64,11 @@ func TestHandPhasesAreSplit(t *testing.T) {
 func TestAGripIsTheSameWeightHeldOtherwise(t *testing.T) {
 	tr := aimed(t)
 	for id, want := range map[string]string{"curl_neutral": "", "curl_turning": "", "curl_standing_bar": "not the same weight", "curl_reclined": "not the same weight", "kickback_dumbbell": "not the same weight"} {
-		s := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 2, 2), func(s *plan.Slot) { gripped(s, id, "curl_standing_dumbbells") })}}
+		s := plan.Session{
+			Slots: []plan.Slot{
+				with(slot("curl_standing_dumbbells", 2, 2), func(s *plan.Slot) { gripped(s, id, "curl_standing_dumbbells") }),
+			},
+		}
 		errs := tr.Check(&s)
 		if want == "" {
 			assert.Empty(t, errs, id)
@@ -81,7 +97,11 @@ func TestGripsArePlannedFromWeakToStrong(t *testing.T) {
 	assert.Equal(t, ordered[2].SetUp.Key(), sets[3].Key())
 	assert.Nil(t, series.PlanGrips(ordered, 1), "one set needs no plan")
 	assert.Nil(t, series.PlanGrips(ordered[:1], 3), "one grip is none")
-	byLog := series.OrderGrips(all, tr.Yardstick, map[string]float64{"curl_standing_dumbbells": 10, "curl_neutral": 20, "curl_palms_down_dumbbells": 15})
+	byLog := series.OrderGrips(
+		all,
+		tr.Yardstick,
+		map[string]float64{"curl_standing_dumbbells": 10, "curl_neutral": 20, "curl_palms_down_dumbbells": 15},
+	)
 	assert.Equal(t, "curl_standing_dumbbells", byLog[0].SetUp.Movement.ID)
 	assert.InDelta(t, 0.5, byLog[0].Part, 1e-9)
 	assert.True(t, byLog[0].FromLog)
@@ -103,7 +123,8 @@ func TestOtherGripsAreFound(t *testing.T) {
 		assert.Subset(t, keys, want, id)
 		assert.NotContains(t, keys, "curl_drag", "it is another path, not another grip")
 	}
-	alternate, err := movement.Shipped.Get("curl_standing_dumbbells").SetUp(map[movement.Key]movement.Value{movement.Hands: movement.Word(movement.Alternate)})
+	alternate, err := movement.Shipped.Get("curl_standing_dumbbells").
+		SetUp(map[movement.Key]movement.Value{movement.Hands: movement.Word(movement.Alternate)})
 	require.NoError(t, err)
 	for _, g := range plan.OtherGrips(alternate, movement.Shipped) {
 		assert.Equal(t, 2, g.ArmsInTurn(), g.Key())

@@ -34,7 +34,12 @@ func (t *Trainee) Apart(s *plan.Session, i int) string {
 		va, oka := a.SetUp.Value(k)
 		vb, okb := b.SetUp.Value(k)
 		if oka && okb && va != vb {
-			return fmt.Sprintf("the %s is at %s° for one and at %s° for the other", map[movement.Key]string{movement.Bench: "bench", movement.PadSlope: "pad"}[k], va, vb)
+			return fmt.Sprintf(
+				"the %s is at %s° for one and at %s° for the other",
+				map[movement.Key]string{movement.Bench: "bench", movement.PadSlope: "pad"}[k],
+				va,
+				vb,
+			)
 		}
 	}
 	if held := a.SetUp.Implement(); held == b.SetUp.Implement() && person.CarryOf(a.SetUp) == person.TwoHands && held != movement.Shared {

@@ -23,7 +23,10 @@ func (t *Trainee) Seed(ask *series.Ask, known []series.Known) series.Seed {
 	}
 	course, ok := series.CourseOf(ask.SetUp, t.Own, ask.Low, ask.High, ask.Reserve)
 	if !ok {
-		return series.Seed{Source: series.FindIt, Words: series.FindWords + ". There is no full-range press to hold it against: stay under what could be pressed ten times."}
+		return series.Seed{
+			Source: series.FindIt,
+			Words:  series.FindWords + ". There is no full-range press to hold it against: stay under what could be pressed ten times.",
+		}
 	}
 	if seed.PerHand <= course.Now {
 		return seed
@@ -32,5 +35,14 @@ func (t *Trainee) Seed(ask *series.Ask, known []series.Known) series.Seed {
 	if !ok {
 		return series.Seed{Source: series.FindIt, Words: series.FindWords}
 	}
-	return series.Seed{Source: series.FromRatio, Whole: down, PerHand: carry.PerHand(down, rigging), Words: fmt.Sprintf("%s, along the course of a top-range press: from the full range of this band (%s), 5 %% more a clean week.", carry.Words(down, ask.SetUp), course.Words)}
+	return series.Seed{
+		Source:  series.FromRatio,
+		Whole:   down,
+		PerHand: carry.PerHand(down, rigging),
+		Words: fmt.Sprintf(
+			"%s, along the course of a top-range press: from the full range of this band (%s), 5 %% more a clean week.",
+			carry.Words(down, ask.SetUp),
+			course.Words,
+		),
+	}
 }

@@ -19,14 +19,30 @@ func TestNoLoadIsProposedThatTheAuditIsAgainst(t *testing.T) {
 	tr := aimed(t)
 	tr.Room.DipLoads = []float64{5, 10, 20, 30}
 	ask := func(id string, low, high int) *series.Ask {
-		return &series.Ask{SetUp: movement.Shipped.Get(id).Default(), Room: tr.Room, Yardstick: tr.Yardstick, Stance: tr.Stance, Low: low, High: high, Reserve: 2, Today: 1000}
+		return &series.Ask{
+			SetUp:     movement.Shipped.Get(id).Default(),
+			Room:      tr.Room,
+			Yardstick: tr.Yardstick,
+			Stance:    tr.Stance,
+			Low:       low,
+			High:      high,
+			Reserve:   2,
+			Today:     1000,
+		}
 	}
 	known := func(id string, e1rm float64) []series.Known {
 		return []series.Known{{SetUp: movement.Shipped.Get(id).Default(), Points: []series.Point{{On: 995, E1RM: e1rm}}}}
 	}
 	find := func(seed series.Seed, id string, a *series.Ask) []week.Finding {
 		x := slot(id, 3, 2)
-		x.Rows[0].Dose = dose.Dose{Sets: 3, RepsLow: a.Low, RepsHigh: a.High, Reserve: 2, RestS: 120, Load: dose.Carried(tr.Floor().Rack(x.SetUp), seed.PerHand)}
+		x.Rows[0].Dose = dose.Dose{
+			Sets:     3,
+			RepsLow:  a.Low,
+			RepsHigh: a.High,
+			Reserve:  2,
+			RestS:    120,
+			Load:     dose.Carried(tr.Floor().Rack(x.SetUp), seed.PerHand),
+		}
 		s := &plan.Session{Slots: []plan.Slot{x}}
 		return tr.Findings(s, week.Count(s, tr.Yardstick, tr.Stance), 0)
 	}

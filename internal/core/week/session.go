@@ -46,18 +46,27 @@ func (t *Trainee) Scores() person.Scores {
 
 // Floor is what the client's loads are worked out for.
 func (t *Trainee) Floor() *plan.Floor {
-	return &plan.Floor{Room: t.Room, BodyMass: t.Yardstick.Body().BodyMass, Most: func(s movement.SetUp, reps, reserve int) (float64, bool) {
-		own := t.Own[s.Key()]
-		if !(own.E1RM > 0) {
-			return 0, false
-		}
-		return series.LoadFor(own.E1RM, reps, reserve)
-	}}
+	return &plan.Floor{
+		Room:     t.Room,
+		BodyMass: t.Yardstick.Body().BodyMass,
+		Most: func(s movement.SetUp, reps, reserve int) (float64, bool) {
+			own := t.Own[s.Key()]
+			if !(own.E1RM > 0) {
+				return 0, false
+			}
+			return series.LoadFor(own.E1RM, reps, reserve)
+		},
+	}
 }
 
 // checks is whom a prescription is checked for.
 func (t *Trainee) checks() *plan.For {
-	return &plan.For{Floor: *t.Floor(), Caps: t.Caps, Scores: t.Scores(), Refused: func(s movement.SetUp) string { return t.memo().look(s).refused }}
+	return &plan.For{
+		Floor:   *t.Floor(),
+		Caps:    t.Caps,
+		Scores:  t.Scores(),
+		Refused: func(s movement.SetUp) string { return t.memo().look(s).refused },
+	}
 }
 
 // Check returns everything that is wrong with a session for the client, one error a

@@ -135,7 +135,11 @@ func TestFindings(t *testing.T) {
 	assert.Empty(t, find(60, slot("curl_standing_dumbbells", 3, 2)))
 	lacks := find(60, slot("curl_standing_dumbbells", 3, 2), slot("curl_pad_bar", 3, 2))
 	require.Len(t, lacks, 1)
-	assert.Equal(t, week.Finding{Severity: week.Stop, Text: "The Loft lacks a straight bar and a pad at 40° for slot 2.", Slot: 1, Code: "equipment"}, lacks[0])
+	assert.Equal(
+		t,
+		week.Finding{Severity: week.Stop, Text: "The Loft lacks a straight bar and a pad at 40° for slot 2.", Slot: 1, Code: "equipment"},
+		lacks[0],
+	)
 	assert.Contains(t, find(9, slot("curl_standing_dumbbells", 3, 2))[0].Text, "minutes against the 9")
 	assert.Contains(t, find(90, slot("curl_standing_dumbbells", 11, 2))[0].Text, "11 hard sets for the elbow flexors")
 	tr.Caps = person.CapsOf([]person.CapID{person.BloodPressure})

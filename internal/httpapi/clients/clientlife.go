@@ -60,11 +60,50 @@ type exportInput struct {
 
 func (s *place) registerClientLife(api huma.API) {
 	huma.Register(api, op.Operation("add-client", op.Planners, http.MethodPost, "/clients", "Add a client"), s.addClient)
-	huma.Register(api, op.Operation("delete-client", op.Planners, http.MethodDelete, "/clients/{client}", "Delete a client; can be undone for a month"), s.deleteClient)
-	huma.Register(api, op.Operation("restore-client", op.Planners, http.MethodPost, "/clients/{client}/restore", "Bring a deleted client back"), s.restoreClient)
-	huma.Register(api, op.Operation("deleted-clients", op.Planners, http.MethodGet, "/deleted-clients", "Who can still be brought back, and what was done"), s.deletedClients)
-	huma.Register(api, op.Operation("erase-consented", op.Owners, http.MethodPost, "/clients/{client}/erase", "Erase what was kept by a consent that was withdrawn"), s.eraseConsented)
-	huma.Register(api, op.Operation("export-client", op.Owners, http.MethodGet, "/clients/{client}/export", "Everything about a client as a file", op.Takes(60*time.Second)), s.exportClient)
+	huma.Register(
+		api,
+		op.Operation("delete-client", op.Planners, http.MethodDelete, "/clients/{client}", "Delete a client; can be undone for a month"),
+		s.deleteClient,
+	)
+	huma.Register(
+		api,
+		op.Operation("restore-client", op.Planners, http.MethodPost, "/clients/{client}/restore", "Bring a deleted client back"),
+		s.restoreClient,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"deleted-clients",
+			op.Planners,
+			http.MethodGet,
+			"/deleted-clients",
+			"Who can still be brought back, and what was done",
+		),
+		s.deletedClients,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"erase-consented",
+			op.Owners,
+			http.MethodPost,
+			"/clients/{client}/erase",
+			"Erase what was kept by a consent that was withdrawn",
+		),
+		s.eraseConsented,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"export-client",
+			op.Owners,
+			http.MethodGet,
+			"/clients/{client}/export",
+			"Everything about a client as a file",
+			op.Takes(60*time.Second),
+		),
+		s.exportClient,
+	)
 }
 
 func (s *place) addClient(ctx context.Context, in *addClientInput) (*clientOutput, error) {
@@ -104,7 +143,10 @@ func (s *place) deletedClients(ctx context.Context, _ *struct{}) (*deletedOutput
 		}
 		for _, d := range deleted {
 			names[d.ID] = d.Name
-			out.Body.Deleted = append(out.Body.Deleted, DeletedView{d.ID, d.Name, day.At(d.At.In(store.ZoneOf(ctx))).FromToday(s.Day(ctx)), op.DateWords(d.ErasedOn)})
+			out.Body.Deleted = append(
+				out.Body.Deleted,
+				DeletedView{d.ID, d.Name, day.At(d.At.In(store.ZoneOf(ctx))).FromToday(s.Day(ctx)), op.DateWords(d.ErasedOn)},
+			)
 		}
 		events, err := tx.Events(ctx)
 		for _, e := range events {

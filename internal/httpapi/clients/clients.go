@@ -86,7 +86,11 @@ type clientOutput struct{ Body ClientView }
 
 func (s *place) registerClients(api huma.API) {
 	huma.Register(api, op.Operation("list-clients", op.Everybody, http.MethodGet, "/clients", "The wall of clients"), s.listClients)
-	huma.Register(api, op.Operation("get-client", op.Everybody, http.MethodGet, "/clients/{client}", "One client with the thread"), s.getClient)
+	huma.Register(
+		api,
+		op.Operation("get-client", op.Everybody, http.MethodGet, "/clients/{client}", "One client with the thread"),
+		s.getClient,
+	)
 }
 
 // wall is what the list of clients is made of.
@@ -138,7 +142,14 @@ func (s *place) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, e
 
 // card is a client on the wall with the session to open, nil for none.
 func (s *place) card(ctx context.Context, c *store.Client, next *store.Session) (ClientCard, error) {
-	out := ClientCard{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Screened: c.Screening != nil}
+	out := ClientCard{
+		ID:       c.ID,
+		Name:     c.Dossier.Name,
+		About:    c.Dossier.About,
+		Wish:     c.Dossier.Wish(),
+		Room:     c.Room().Name,
+		Screened: c.Screening != nil,
+	}
 	out.Blocked = s.Blocked(c)
 	if next == nil {
 		out.Slice = view.SetsSlice("No session planned", week.Totals{}.Heads)
@@ -249,8 +260,21 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 	if err != nil {
 		return nil, err
 	}
-	out := &clientOutput{ClientView{ID: c.ID, Name: c.Dossier.Name, About: c.Dossier.About, Wish: c.Dossier.Wish(), Room: c.Room().Name, Minutes: c.Dossier.Minutes,
-		Slice: card.Slice, Current: card.Session, Sessions: []SessionLine{}, Screened: "not screened", Blocked: card.Blocked}}
+	out := &clientOutput{
+		ClientView{
+			ID:       c.ID,
+			Name:     c.Dossier.Name,
+			About:    c.Dossier.About,
+			Wish:     c.Dossier.Wish(),
+			Room:     c.Room().Name,
+			Minutes:  c.Dossier.Minutes,
+			Slice:    card.Slice,
+			Current:  card.Session,
+			Sessions: []SessionLine{},
+			Screened: "not screened",
+			Blocked:  card.Blocked,
+		},
+	}
 	v := &out.Body
 	if c.Screening != nil {
 		v.Screened = "screened " + s.Ago(ctx, c.Screening.On)
@@ -258,7 +282,10 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 	sets := 0
 	var last time.Time
 	for _, one := range r.lines {
-		v.Sessions = append(v.Sessions, SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.Day(ctx)), one.Slots, r.logged[one.ID].Sets})
+		v.Sessions = append(
+			v.Sessions,
+			SessionLine{one.ID, one.Name, one.On.String(), one.On.FromToday(s.Day(ctx)), one.Slots, r.logged[one.ID].Sets},
+		)
 		sets += r.logged[one.ID].Sets
 		if at := r.logged[one.ID].LastAt; at.After(last) {
 			last = at

@@ -150,10 +150,26 @@ type jointInput struct {
 }
 
 func (s *place) registerDossier(api huma.API) {
-	huma.Register(api, op.Operation("get-dossier", op.Everybody, http.MethodGet, "/clients/{client}/dossier", "Who a client is, and what follows from it"), s.getDossier)
-	huma.Register(api, op.Operation("change-dossier", op.Planners, http.MethodPatch, "/clients/{client}/dossier", "Change fields of a dossier"), s.changeDossier)
-	huma.Register(api, op.Operation("screen", op.Planners, http.MethodPost, "/clients/{client}/screenings", "Keep a round of the screening"), s.screen)
-	huma.Register(api, op.Operation("report-joint", op.Planners, http.MethodPost, "/clients/{client}/joints", "Keep a joint's score"), s.reportJoint)
+	huma.Register(
+		api,
+		op.Operation("get-dossier", op.Everybody, http.MethodGet, "/clients/{client}/dossier", "Who a client is, and what follows from it"),
+		s.getDossier,
+	)
+	huma.Register(
+		api,
+		op.Operation("change-dossier", op.Planners, http.MethodPatch, "/clients/{client}/dossier", "Change fields of a dossier"),
+		s.changeDossier,
+	)
+	huma.Register(
+		api,
+		op.Operation("screen", op.Planners, http.MethodPost, "/clients/{client}/screenings", "Keep a round of the screening"),
+		s.screen,
+	)
+	huma.Register(
+		api,
+		op.Operation("report-joint", op.Planners, http.MethodPost, "/clients/{client}/joints", "Keep a joint's score"),
+		s.reportJoint,
+	)
 }
 
 func (s *place) getDossier(ctx context.Context, in *op.ClientInput) (*dossierOutput, error) {
@@ -224,7 +240,12 @@ func (s *place) clash(ctx context.Context, tx *store.Tx, client uuid.UUID, clash
 
 // healthNote keeps a health note, with the client's consent, and shows the dossier
 // after it; check says what is wrong with it.
-func (s *place) healthNote(ctx context.Context, client uuid.UUID, check func(tx *store.Tx) ([]movement.FieldError, error), add func(tx *store.Tx, by uuid.UUID) error) (*dossierOutput, error) {
+func (s *place) healthNote(
+	ctx context.Context,
+	client uuid.UUID,
+	check func(tx *store.Tx) ([]movement.FieldError, error),
+	add func(tx *store.Tx, by uuid.UUID) error,
+) (*dossierOutput, error) {
 	return s.answerDossier(ctx, client, func(tx *store.Tx) error {
 		c, err := tx.Client(ctx, client)
 		if err != nil {

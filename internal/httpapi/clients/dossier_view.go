@@ -46,8 +46,21 @@ func (s *place) answerDossier(ctx context.Context, client uuid.UUID, do func(*st
 func (s *place) showDossier(ctx context.Context, r *dossierRead) (out DossierView, err error) {
 	c, rooms, rounds := &r.c, r.rooms, r.rounds
 	today := s.Day(ctx)
-	out = DossierView{ID: c.ID, Dossier: c.Dossier, Says: c.Dossier.Says(today), Standing: viewStanding(c.Standing(today)), Caps: []string{}, Rounds: []string{},
-		WishKinds: []WishView{}, Wishes: []WishView{}, Studio: []RoomName{}, Questions: []QuestionView{}, Joints: viewJoints(c.Joints), Mobility: c.Dossier.Mobility.Says(), Health: person.NoDiagnosis}
+	out = DossierView{
+		ID:        c.ID,
+		Dossier:   c.Dossier,
+		Says:      c.Dossier.Says(today),
+		Standing:  viewStanding(c.Standing(today)),
+		Caps:      []string{},
+		Rounds:    []string{},
+		WishKinds: []WishView{},
+		Wishes:    []WishView{},
+		Studio:    []RoomName{},
+		Questions: []QuestionView{},
+		Joints:    viewJoints(c.Joints),
+		Mobility:  c.Dossier.Mobility.Says(),
+		Health:    person.NoDiagnosis,
+	}
 	for _, k := range person.WishKinds {
 		out.WishKinds = append(out.WishKinds, viewWish(&k))
 	}

@@ -66,8 +66,16 @@ type answerInput struct {
 }
 
 func (s *place) registerPresent(api huma.API) {
-	huma.Register(api, op.Operation("read-present", op.Everybody, http.MethodPost, "/clients/{client}/present", "Read what the client does now"), s.readPresent)
-	huma.Register(api, op.Operation("answer-present", op.Planners, http.MethodPut, "/clients/{client}/present/answers", "Say which movement a line is"), s.answerPresent)
+	huma.Register(
+		api,
+		op.Operation("read-present", op.Everybody, http.MethodPost, "/clients/{client}/present", "Read what the client does now"),
+		s.readPresent,
+	)
+	huma.Register(
+		api,
+		op.Operation("answer-present", op.Planners, http.MethodPut, "/clients/{client}/present/answers", "Say which movement a line is"),
+		s.answerPresent,
+	)
 }
 
 func (s *place) readPresent(ctx context.Context, in *presentInput) (*presentOutput, error) {
@@ -82,7 +90,12 @@ func (s *place) answerPresent(ctx context.Context, in *answerInput) (*presentOut
 	if op.Movements(ctx).Get(in.Body.Movement) == nil {
 		return nil, op.FieldProblem("body.movement", "there is no movement %q", in.Body.Movement)
 	}
-	return s.answerList(ctx, in.Client, in.Body.Text, func(tx *store.Tx) error { return tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement) })
+	return s.answerList(
+		ctx,
+		in.Client,
+		in.Body.Text,
+		func(tx *store.Tx) error { return tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement) },
+	)
 }
 
 // presentRead is what a list is read with.
@@ -137,7 +150,17 @@ func (s *place) showPresent(ctx context.Context, r *presentRead, text string) (P
 	var sets [arm.HeadCount]float64
 	for h, got := range picture.Heads {
 		sets[h] = got.Sets
-		out.Heads = append(out.Heads, CoveredView{arm.Heads[h].ID, arm.Heads[h].Name, view.Round4(got.Sets), view.Round4(got.Zones[0]), view.Round4(got.Zones[1]), view.Round4(got.Zones[2])})
+		out.Heads = append(
+			out.Heads,
+			CoveredView{
+				arm.Heads[h].ID,
+				arm.Heads[h].Name,
+				view.Round4(got.Sets),
+				view.Round4(got.Zones[0]),
+				view.Round4(got.Zones[1]),
+				view.Round4(got.Zones[2]),
+			},
+		)
 	}
 	for _, r := range picture.Repeats {
 		out.Repeats = append(out.Repeats, fmt.Sprintf("“%s” and “%s” are nearly one idea twice.", lines[r.A].Text, lines[r.B].Text))

@@ -75,6 +75,11 @@ func knots(card *ClientCard, v *ClientView, sets int) []Knot {
 		{Key: "week", Label: "Week", State: plan, Open: true},
 		{Key: "sheet", Label: "Sheet", State: sheet, Open: true},
 		{Key: "log", Label: "Log", State: log, Open: true},
-		{Key: "trend", Label: "Trend", State: "when sets have been logged", Holds: "What changed and whether it is real: each series with its band, sets per head over the weeks, left against right."},
+		{
+			Key:   "trend",
+			Label: "Trend",
+			State: "when sets have been logged",
+			Holds: "What changed and whether it is real: each series with its band, sets per head over the weeks, left against right.",
+		},
 	}
 }

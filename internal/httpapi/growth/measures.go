@@ -111,9 +111,33 @@ type measuringPath struct {
 const howMeasured = "Halfway between the tip of the shoulder and the tip of the elbow, site marked; before training, same hour, same hand on the tape. Two readings, the round made twice; over 0.5 cm apart asks for a third."
 
 func (s *place) registerMeasures(api huma.API) {
-	huma.Register(api, op.Operation("measures", op.Everybody, http.MethodGet, "/clients/{client}/measures", "What the tape says"), s.measures)
-	huma.Register(api, op.Operation("put-measuring", op.Everybody, http.MethodPut, "/clients/{client}/measures/{measuring}", "Keep a measuring session, or correct it"), s.putMeasuring)
-	huma.Register(api, op.Operation("withdraw-measuring", op.Planners, http.MethodDelete, "/clients/{client}/measures/{measuring}", "Take a measuring session away"), s.withdrawMeasuring)
+	huma.Register(
+		api,
+		op.Operation("measures", op.Everybody, http.MethodGet, "/clients/{client}/measures", "What the tape says"),
+		s.measures,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"put-measuring",
+			op.Everybody,
+			http.MethodPut,
+			"/clients/{client}/measures/{measuring}",
+			"Keep a measuring session, or correct it",
+		),
+		s.putMeasuring,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"withdraw-measuring",
+			op.Planners,
+			http.MethodDelete,
+			"/clients/{client}/measures/{measuring}",
+			"Take a measuring session away",
+		),
+		s.withdrawMeasuring,
+	)
 }
 
 func (s *place) measures(ctx context.Context, in *op.ClientInput) (*measuresOutput, error) {
@@ -128,7 +152,13 @@ func (s *place) putMeasuring(ctx context.Context, in *measuringInput) (*measures
 		if why := c.Dossier.MayMeasure(s.DayOf(c)); why != "" {
 			return op.FieldProblem("body.body_consent", "%s", why)
 		}
-		return tx.PutMeasuring(ctx, in.Client, store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version}, a.ID, s.Now())
+		return tx.PutMeasuring(
+			ctx,
+			in.Client,
+			store.Measuring{ID: in.Measuring, Session: in.Body.Session, Version: in.Body.Version},
+			a.ID,
+			s.Now(),
+		)
 	})
 }
 
@@ -159,7 +189,11 @@ func (s *place) readMeasures(ctx context.Context, tx *store.Tx, c *store.Client,
 }
 
 // answerMeasures shows a client's measures as they are after do.
-func (s *place) answerMeasures(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account, *store.Client) error) (*measuresOutput, error) {
+func (s *place) answerMeasures(
+	ctx context.Context,
+	client uuid.UUID,
+	do func(*store.Tx, store.Account, *store.Client) error,
+) (*measuresOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *measuresRead) error {
 		c, err := tx.Client(ctx, client)
 		if err != nil {
@@ -173,7 +207,15 @@ func (s *place) answerMeasures(ctx context.Context, client uuid.UUID, do func(*s
 }
 
 func (s *place) showMeasures(r *measuresRead) MeasuresView {
-	out := MeasuresView{Kinds: []KindView{}, Sessions: []MeasuringView{}, Area: []AreaView{}, Mass: []PointView{}, Photos: []PhotoView{}, Gone: []MeasuringView{}, How: howMeasured}
+	out := MeasuresView{
+		Kinds:    []KindView{},
+		Sessions: []MeasuringView{},
+		Area:     []AreaView{},
+		Mass:     []PointView{},
+		Photos:   []PhotoView{},
+		Gone:     []MeasuringView{},
+		How:      howMeasured,
+	}
 	c, photos, history, kept := &r.c, r.photos, r.history, r.kept
 	if out.Needs = c.Dossier.MayMeasure(s.DayOf(c)); out.Needs != "" {
 		out.Kept = len(photos)
@@ -188,7 +230,14 @@ func (s *place) showMeasures(r *measuresRead) MeasuresView {
 	for i := range measure.Kinds {
 		k := &measure.Kinds[i]
 		noise := measure.NoiseOf(sessions, k)
-		v := KindView{ID: k.ID, Name: k.Name, Noise: noise.Words(), Threshold: view.Round4(noise.Threshold()), Left: viewCourse(sessions, k.Left), Right: viewCourse(sessions, k.Right)}
+		v := KindView{
+			ID:        k.ID,
+			Name:      k.Name,
+			Noise:     noise.Words(),
+			Threshold: view.Round4(noise.Threshold()),
+			Left:      viewCourse(sessions, k.Left),
+			Right:     viewCourse(sessions, k.Right),
+		}
 		if gap, ok := measure.Gap(sessions, k); ok {
 			v.Gap = viewAnswer(gap)
 		}
@@ -229,7 +278,16 @@ func (s *place) showMeasures(r *measuresRead) MeasuresView {
 }
 
 func viewMeasuring(m store.Measuring, history []store.MeasuringVersion) MeasuringView {
-	v := MeasuringView{ID: m.ID, Words: m.On.Words(), Session: m.Session, Medians: map[string]float64{}, Another: []string{}, Version: m.Version, By: m.By, Was: []MeasuringWas{}}
+	v := MeasuringView{
+		ID:      m.ID,
+		Words:   m.On.Words(),
+		Session: m.Session,
+		Medians: map[string]float64{},
+		Another: []string{},
+		Version: m.Version,
+		By:      m.By,
+		Was:     []MeasuringWas{},
+	}
 	for i := range history {
 		if h := &history[i]; h.ID == m.ID && h.Version < m.Version {
 			words := measuredWords(&h.Session)

@@ -46,9 +46,29 @@ type photoPath struct {
 }
 
 func (s *place) registerPhotos(api huma.API) {
-	huma.Register(api, op.Operation("add-photo", op.Everybody, http.MethodPost, "/clients/{client}/photos", "Keep a photo (JPEG or PNG); place, time and device are taken out of it", op.Reads(photos.MostBytes+1<<20), op.Takes(30*time.Second)), s.addPhoto)
-	huma.Register(api, op.Operation("get-photo", op.Everybody, http.MethodGet, "/clients/{client}/photos/{photo}", "A photo, or its thumbnail"), s.getPhoto)
-	huma.Register(api, op.Operation("drop-photo", op.Planners, http.MethodDelete, "/clients/{client}/photos/{photo}", "Delete a photo for good"), s.dropPhoto)
+	huma.Register(
+		api,
+		op.Operation(
+			"add-photo",
+			op.Everybody,
+			http.MethodPost,
+			"/clients/{client}/photos",
+			"Keep a photo (JPEG or PNG); place, time and device are taken out of it",
+			op.Reads(photos.MostBytes+1<<20),
+			op.Takes(30*time.Second),
+		),
+		s.addPhoto,
+	)
+	huma.Register(
+		api,
+		op.Operation("get-photo", op.Everybody, http.MethodGet, "/clients/{client}/photos/{photo}", "A photo, or its thumbnail"),
+		s.getPhoto,
+	)
+	huma.Register(
+		api,
+		op.Operation("drop-photo", op.Planners, http.MethodDelete, "/clients/{client}/photos/{photo}", "Delete a photo for good"),
+		s.dropPhoto,
+	)
 }
 
 func viewPhoto(p store.Photo) PhotoView {

@@ -83,9 +83,27 @@ type emphasisInput struct {
 }
 
 func (s *place) registerPriorities(api huma.API) {
-	huma.Register(api, op.Operation("priorities", op.Everybody, http.MethodGet, "/clients/{client}/priorities", "What should grow, and why"), s.priorities)
-	huma.Register(api, op.Operation("rate-poses", op.Planners, http.MethodPost, "/clients/{client}/ratings", "Keep a pose rating"), s.ratePoses)
-	huma.Register(api, op.Operation("set-emphasis", op.Planners, http.MethodPut, "/clients/{client}/emphasis", "Set what is maintained, built and prioritised"), s.setEmphasis)
+	huma.Register(
+		api,
+		op.Operation("priorities", op.Everybody, http.MethodGet, "/clients/{client}/priorities", "What should grow, and why"),
+		s.priorities,
+	)
+	huma.Register(
+		api,
+		op.Operation("rate-poses", op.Planners, http.MethodPost, "/clients/{client}/ratings", "Keep a pose rating"),
+		s.ratePoses,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"set-emphasis",
+			op.Planners,
+			http.MethodPut,
+			"/clients/{client}/emphasis",
+			"Set what is maintained, built and prioritised",
+		),
+		s.setEmphasis,
+	)
 }
 
 func (s *place) priorities(ctx context.Context, in *op.ClientInput) (*prioritiesOutput, error) {
@@ -125,7 +143,11 @@ type prioritiesRead struct {
 }
 
 // answerPriorities shows a client's priorities as they are after do.
-func (s *place) answerPriorities(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account) error) (*prioritiesOutput, error) {
+func (s *place) answerPriorities(
+	ctx context.Context,
+	client uuid.UUID,
+	do func(*store.Tx, store.Account) error,
+) (*prioritiesOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *prioritiesRead) (err error) {
 		if r.c, err = tx.Client(ctx, client); err != nil {
 			return err
@@ -147,7 +169,14 @@ func (s *place) answerPriorities(ctx context.Context, client uuid.UUID, do func(
 }
 
 func (s *place) showPriorities(r *prioritiesRead, today day.Day) PrioritiesView {
-	out := PrioritiesView{Heads: []HeadPriority{}, Notes: []string{}, Gaps: []AnswerView{}, Views: priority.Views, Scale: priority.Scale(), Until: priority.DefaultEnd(today)}
+	out := PrioritiesView{
+		Heads: []HeadPriority{},
+		Notes: []string{},
+		Gaps:  []AnswerView{},
+		Views: priority.Views,
+		Scale: priority.Scale(),
+		Until: priority.DefaultEnd(today),
+	}
 	c, kept, ratings, emphasis, version := &r.c, r.kept, r.ratings, r.emphasis, r.version
 	var rating *priority.Rating
 	if len(ratings) > 0 {
@@ -168,7 +197,14 @@ func (s *place) showPriorities(r *prioritiesRead, today day.Day) PrioritiesView 
 		}
 		out.Emphasis = &v
 	}
-	weights, notes := priority.Propose(c.Dossier.Wishes, rating, gaps, c.Stance, priority.Time{Minutes: c.Dossier.Minutes, Days: len(c.Dossier.Weekdays), FirstYear: c.Dossier.FirstYear(today)}, today)
+	weights, notes := priority.Propose(
+		c.Dossier.Wishes,
+		rating,
+		gaps,
+		c.Stance,
+		priority.Time{Minutes: c.Dossier.Minutes, Days: len(c.Dossier.Weekdays), FirstYear: c.Dossier.FirstYear(today)},
+		today,
+	)
 	out.Notes = append(out.Notes, notes...)
 	out.Stance, out.Version, out.FirstYear = c.Stance.Name, version, c.Dossier.FirstYear(today)
 	for h := range weights {
@@ -178,12 +214,30 @@ func (s *place) showPriorities(r *prioritiesRead, today day.Day) PrioritiesView 
 	return out
 }
 
-func headPriority(c *store.Client, h arm.HeadIndex, w *priority.Weight, rating *priority.Rating, emphasis *priority.Emphasis, today day.Day) HeadPriority {
+func headPriority(
+	c *store.Client,
+	h arm.HeadIndex,
+	w *priority.Weight,
+	rating *priority.Rating,
+	emphasis *priority.Emphasis,
+	today day.Day,
+) HeadPriority {
 	head := &arm.Heads[h]
 	level := emphasis.Of(h, today)
 	target := priority.TargetOf(level, c.Dossier.FirstYear(today))
-	out := HeadPriority{ID: head.ID, Code: head.Code, Name: head.Name, Wishes: []string{}, Score: view.Round4(w.Score), Proposed: string(w.Level), Reasons: w.Reasons,
-		Level: string(level), Low: view.Round4(target.Low), High: view.Round4(target.High), Together: together(c.Stance, h)}
+	out := HeadPriority{
+		ID:       head.ID,
+		Code:     head.Code,
+		Name:     head.Name,
+		Wishes:   []string{},
+		Score:    view.Round4(w.Score),
+		Proposed: string(w.Level),
+		Reasons:  w.Reasons,
+		Level:    string(level),
+		Low:      view.Round4(target.Low),
+		High:     view.Round4(target.High),
+		Together: together(c.Stance, h),
+	}
 	for _, wish := range c.Dossier.Wishes {
 		for _, id := range wish.Heads {
 			if id == head.ID {

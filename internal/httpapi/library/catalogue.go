@@ -86,8 +86,17 @@ func (s *place) registerCatalogue(api huma.API) {
 
 // viewMovement views a movement by one of its set-ups.
 func viewMovement(m *movement.Movement, set movement.SetUp, y *effort.Yardstick) MovementView {
-	v := MovementView{Key: m.ID, ID: m.ID, Name: set.Title(), Settings: movement.Settings{}, Action: string(m.Action), Family: m.Family.Label, Computed: m.Computed(),
-		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), Cues: []CueView{}}
+	v := MovementView{
+		Key:      m.ID,
+		ID:       m.ID,
+		Name:     set.Title(),
+		Settings: movement.Settings{},
+		Action:   string(m.Action),
+		Family:   m.Family.Label,
+		Computed: m.Computed(),
+		Own:      strings.HasPrefix(m.ID, movement.OwnPrefix),
+		Cues:     []CueView{},
+	}
 	var p *effort.Profile
 	if m.Computed() {
 		p, _ = set.Profile(y) // an unreachable one has a glyph without a ribbon

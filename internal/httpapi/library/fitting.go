@@ -28,7 +28,10 @@ func (s *place) registerFitting(api huma.API) {
 }
 
 func (s *place) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
-	set, y, st, c, err := s.Worn(ctx, &op.WornInput{Movement: in.Body.Movement, Settings: in.Body.Settings, Client: in.Body.Client, Stance: in.Body.Stance})
+	set, y, st, c, err := s.Worn(
+		ctx,
+		&op.WornInput{Movement: in.Body.Movement, Settings: in.Body.Settings, Client: in.Body.Client, Stance: in.Body.Stance},
+	)
 	if err != nil {
 		return nil, err
 	}

@@ -85,9 +85,23 @@ func (s *place) registerLibrary(api huma.API) {
 	huma.Register(api, op.Operation("library", op.Everybody, http.MethodGet, "/library", "The catalogue under a stance"), s.library)
 	huma.Register(api, op.Operation("near", op.Everybody, http.MethodPost, "/near", "The nearest set-ups to one"), s.near)
 	huma.Register(api, op.Operation("tune", op.Everybody, http.MethodPost, "/tune", "The best set-ups of a movement for a head"), s.tune)
-	huma.Register(api, op.Operation("look", op.Everybody, http.MethodPost, "/look", "A head's length and leverage over the range, and the page for the client"), s.look)
+	huma.Register(
+		api,
+		op.Operation(
+			"look",
+			op.Everybody,
+			http.MethodPost,
+			"/look",
+			"A head's length and leverage over the range, and the page for the client",
+		),
+		s.look,
+	)
 	huma.Register(api, op.Operation("hints", op.Everybody, http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
-	huma.Register(api, op.Operation("fault-costs", op.Everybody, http.MethodPost, "/fault-costs", "What faults cost in a set-up"), s.faultCosts)
+	huma.Register(
+		api,
+		op.Operation("fault-costs", op.Everybody, http.MethodPost, "/fault-costs", "What faults cost in a set-up"),
+		s.faultCosts,
+	)
 }
 
 func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, error) {
@@ -162,11 +176,36 @@ func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fe
 		}
 	}
 	r := stance.Shipped.Read(st, set, p)
-	out := LibraryEntry{Key: m.ID, ID: m.ID, Name: set.Title(), Action: string(m.Action), Computed: m.Computed(), Refused: refused, Glyph: view.GlyphOf(set, p, &r), Heads: []EntryHead{},
-		Hand: set.HandKind(), Arms: "two", SafeAlone: string(m.SafeAlone), Partner: m.Partner, Implement: string(m.Implement), Load: string(set.Effort().Load.Kind),
-		Hold: set.HoldWord(), Wrist: m.Wrist, Anchor: m.Anchor, Needs: person.Needs(set), Faults: []string{}, Settings: set.Turned(),
-		Own: strings.HasPrefix(m.ID, movement.OwnPrefix), UpperArm: m.UpperArm, Stop: m.Stop, Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
-			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}}}
+	out := LibraryEntry{
+		Key:       m.ID,
+		ID:        m.ID,
+		Name:      set.Title(),
+		Action:    string(m.Action),
+		Computed:  m.Computed(),
+		Refused:   refused,
+		Glyph:     view.GlyphOf(set, p, &r),
+		Heads:     []EntryHead{},
+		Hand:      set.HandKind(),
+		Arms:      "two",
+		SafeAlone: string(m.SafeAlone),
+		Partner:   m.Partner,
+		Implement: string(m.Implement),
+		Load:      string(set.Effort().Load.Kind),
+		Hold:      set.HoldWord(),
+		Wrist:     m.Wrist,
+		Anchor:    m.Anchor,
+		Needs:     person.Needs(set),
+		Faults:    []string{},
+		Settings:  set.Turned(),
+		Own: strings.HasPrefix(
+			m.ID,
+			movement.OwnPrefix,
+		),
+		UpperArm: m.UpperArm,
+		Stop:     m.Stop,
+		Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
+			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}},
+	}
 	if set.ArmsInTurn() == 2 {
 		out.Arms = "one"
 	}

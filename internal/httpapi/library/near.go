@@ -55,8 +55,20 @@ func (s *place) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 	}
 	for _, e := range fitting.Equivalents(&of, others, 10, s.Offered(c, !in.Body.Room)) {
 		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
-		out.Body.Near = append(out.Body.Near, NearView{e.Shape.SetUp.Movement.ID, e.Shape.SetUp.Turned(), e.Shape.SetUp.Name(), view.GlyphOf(e.Shape.SetUp, e.Shape.Profile, &r),
-			view.Round4(e.Distance), e.Distance < fitting.SameIdea, e.Keeps, e.Loses, op.Lacks(c, e.Shape.SetUp)})
+		out.Body.Near = append(
+			out.Body.Near,
+			NearView{
+				e.Shape.SetUp.Movement.ID,
+				e.Shape.SetUp.Turned(),
+				e.Shape.SetUp.Name(),
+				view.GlyphOf(e.Shape.SetUp, e.Shape.Profile, &r),
+				view.Round4(e.Distance),
+				e.Distance < fitting.SameIdea,
+				e.Keeps,
+				e.Loses,
+				op.Lacks(c, e.Shape.SetUp),
+			},
+		)
 	}
 	return out, nil
 }

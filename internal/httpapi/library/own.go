@@ -103,11 +103,31 @@ type dropInput struct {
 
 func (s *place) registerOwn(api huma.API) {
 	huma.Register(api, op.Operation("own", op.Everybody, http.MethodGet, "/own", "The studio's own movements and set-ups"), s.own)
-	huma.Register(api, op.Operation("own-text", op.Planners, http.MethodPost, "/own/text", "A set-up written as a movement of one's own"), s.ownText)
-	huma.Register(api, op.Operation("check-own", op.Planners, http.MethodPost, "/own/check", "What is wrong with a written movement"), s.checkOwn)
-	huma.Register(api, op.Operation("save-own", op.Planners, http.MethodPut, "/own/movements/{movement}", "Keep a movement of one's own"), s.saveOwn)
-	huma.Register(api, op.Operation("keep-set-up", op.Planners, http.MethodPut, "/own/set-ups/{set_up}", "Keep a set-up under a name"), s.keepSetUp)
-	huma.Register(api, op.Operation("drop-set-up", op.Planners, http.MethodDelete, "/own/set-ups/{set_up}", "Forget a kept set-up"), s.dropSetUp)
+	huma.Register(
+		api,
+		op.Operation("own-text", op.Planners, http.MethodPost, "/own/text", "A set-up written as a movement of one's own"),
+		s.ownText,
+	)
+	huma.Register(
+		api,
+		op.Operation("check-own", op.Planners, http.MethodPost, "/own/check", "What is wrong with a written movement"),
+		s.checkOwn,
+	)
+	huma.Register(
+		api,
+		op.Operation("save-own", op.Planners, http.MethodPut, "/own/movements/{movement}", "Keep a movement of one's own"),
+		s.saveOwn,
+	)
+	huma.Register(
+		api,
+		op.Operation("keep-set-up", op.Planners, http.MethodPut, "/own/set-ups/{set_up}", "Keep a set-up under a name"),
+		s.keepSetUp,
+	)
+	huma.Register(
+		api,
+		op.Operation("drop-set-up", op.Planners, http.MethodDelete, "/own/set-ups/{set_up}", "Forget a kept set-up"),
+		s.dropSetUp,
+	)
 }
 
 func viewFaults(faults []*datafile.Fault, of string) []TextFault {

@@ -61,7 +61,16 @@ func (s *place) tune(ctx context.Context, in *tuneInput) (*tuneOutput, error) {
 	out.Body.Found = []TunedView{}
 	for _, f := range fitting.Tune(set, y, aim) {
 		r := stance.Shipped.Read(st, f.SetUp, f.Profile)
-		v := TunedView{f.SetUp.Turned(), f.SetUp.Name(), view.GlyphOf(f.SetUp, f.Profile, &r), view.Round4(f.Bias), view.Round4(f.InZone), view.Round4(f.Profile.IdleFraction()), view.Round4(f.Score), []WorthView{}}
+		v := TunedView{
+			f.SetUp.Turned(),
+			f.SetUp.Name(),
+			view.GlyphOf(f.SetUp, f.Profile, &r),
+			view.Round4(f.Bias),
+			view.Round4(f.InZone),
+			view.Round4(f.Profile.IdleFraction()),
+			view.Round4(f.Score),
+			[]WorthView{},
+		}
 		for _, w := range f.Worth {
 			setting := set.Movement.Setting(w.Key)
 			v.Worth = append(v.Worth, WorthView{setting.Label, setting.ValueWords(w.From), setting.ValueWords(w.To), view.Round4(w.Score)})

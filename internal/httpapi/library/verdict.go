@@ -80,10 +80,38 @@ type tryOutsOutput struct {
 }
 
 func (s *place) registerVerdicts(api huma.API) {
-	huma.Register(api, op.Operation("override", op.Planners, http.MethodPost, "/clients/{client}/overrides/{movement}", "Override a verdict, or let it stand again"), s.override)
-	huma.Register(api, op.Operation("record-of", op.Everybody, http.MethodPost, "/clients/{client}/record", "Whether a set-up's loads fit the client, and what was tried"), s.recordOf)
-	huma.Register(api, op.Operation("try-outs", op.Everybody, http.MethodGet, "/clients/{client}/try-outs", "What the client has tried"), s.tryOuts)
-	huma.Register(api, op.Operation("add-try-out", op.Everybody, http.MethodPost, "/clients/{client}/try-outs", "Record what a set-up felt like"), s.addTryOut)
+	huma.Register(
+		api,
+		op.Operation(
+			"override",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/overrides/{movement}",
+			"Override a verdict, or let it stand again",
+		),
+		s.override,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"record-of",
+			op.Everybody,
+			http.MethodPost,
+			"/clients/{client}/record",
+			"Whether a set-up's loads fit the client, and what was tried",
+		),
+		s.recordOf,
+	)
+	huma.Register(
+		api,
+		op.Operation("try-outs", op.Everybody, http.MethodGet, "/clients/{client}/try-outs", "What the client has tried"),
+		s.tryOuts,
+	)
+	huma.Register(
+		api,
+		op.Operation("add-try-out", op.Everybody, http.MethodPost, "/clients/{client}/try-outs", "Record what a set-up felt like"),
+		s.addTryOut,
+	)
 }
 
 // How a set-up is dosed where only its fit is asked for.
@@ -128,7 +156,17 @@ func (s *place) recordOf(ctx context.Context, in *recordInput) (*recordOutput, e
 }
 
 func viewTryOut(ctx context.Context, t store.TryOut) TryOutView {
-	out := TryOutView{ID: t.ID, On: t.On.Words(), Movement: t.Movement, Settings: t.Settings, Name: t.Movement, Comfort: t.Comfort, Felt: t.Felt, Outcome: t.Outcome, Note: t.Note}
+	out := TryOutView{
+		ID:       t.ID,
+		On:       t.On.Words(),
+		Movement: t.Movement,
+		Settings: t.Settings,
+		Name:     t.Movement,
+		Comfort:  t.Comfort,
+		Felt:     t.Felt,
+		Outcome:  t.Outcome,
+		Note:     t.Note,
+	}
 	if m := op.Movements(ctx).Get(t.Movement); m != nil {
 		if set, err := m.SetUp(t.Settings); err == nil {
 			out.Name = set.Name()
@@ -183,7 +221,12 @@ func (s *place) addTryOut(ctx context.Context, in *tryOutInput) (*struct{}, erro
 		return nil, err
 	}
 	return nil, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
-		return tx.AddTryOut(ctx, in.Client, store.TryOut{ID: in.Body.ID, On: s.Day(ctx), Movement: set.Movement.ID, Settings: set.Turned(), Comfort: in.Body.Comfort,
-			Felt: strings.TrimSpace(in.Body.Felt), Outcome: in.Body.Outcome, Note: strings.TrimSpace(in.Body.Note)}, a.ID)
+		return tx.AddTryOut(
+			ctx,
+			in.Client,
+			store.TryOut{ID: in.Body.ID, On: s.Day(ctx), Movement: set.Movement.ID, Settings: set.Turned(), Comfort: in.Body.Comfort,
+				Felt: strings.TrimSpace(in.Body.Felt), Outcome: in.Body.Outcome, Note: strings.TrimSpace(in.Body.Note)},
+			a.ID,
+		)
 	})
 }

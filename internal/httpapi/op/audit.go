@@ -36,7 +36,14 @@ func (s *Server) aims(ctx context.Context, tx *store.Tx, c *store.Client) (*week
 		return nil, err
 	}
 	today := s.Day(ctx)
-	out := &week.Aims{FirstYear: c.Dossier.FirstYear(today), Elsewhere: c.Dossier.Elsewhere, Minutes: c.Dossier.Minutes, Weekdays: c.Dossier.Weekdays, Since: since, Today: today}
+	out := &week.Aims{
+		FirstYear: c.Dossier.FirstYear(today),
+		Elsewhere: c.Dossier.Elsewhere,
+		Minutes:   c.Dossier.Minutes,
+		Weekdays:  c.Dossier.Weekdays,
+		Since:     since,
+		Today:     today,
+	}
 	for h := range out.Levels {
 		out.Levels[h] = emphasis.Of(arm.HeadIndex(h), today)
 	}

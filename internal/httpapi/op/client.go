@@ -125,7 +125,13 @@ func EmphasisSlice(c *store.Client, e *priority.Emphasis, today day.Day) view.Sl
 		mid[h], low[h], high[h] = (t.Low+t.High)/2, t.Low, t.High
 	}
 	first := priority.TargetOf(priority.Prioritise, false)
-	return view.SliceOf("Effective sets a week to aim for", mid, low, high, view.Levels(mid, func(x float64) float64 { return x / ((first.Low + first.High) / 2) }))
+	return view.SliceOf(
+		"Effective sets a week to aim for",
+		mid,
+		low,
+		high,
+		view.Levels(mid, func(x float64) float64 { return x / ((first.Low + first.High) / 2) }),
+	)
 }
 
 // Offered says what may be offered to a client: what the room has, unless any

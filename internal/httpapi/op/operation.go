@@ -35,7 +35,14 @@ func Operation(id string, who Who, method, path, summary string, more ...Term) h
 	for _, change := range more {
 		change(t)
 	}
-	return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: t.body, Metadata: map[string]any{termsKey: t}}
+	return huma.Operation{
+		OperationID:  id,
+		Method:       method,
+		Path:         path,
+		Summary:      summary,
+		MaxBodyBytes: t.body,
+		Metadata:     map[string]any{termsKey: t},
+	}
 }
 
 // termsOf panics on an operation that was not made by Operation: it has no terms, so

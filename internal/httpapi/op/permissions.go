@@ -68,7 +68,12 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 				refuse(ProblemOf(err))
 				return
 			}
-			next(huma.WithContext(ctx, store.InZone(context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own), own.Zone)))
+			next(
+				huma.WithContext(
+					ctx,
+					store.InZone(context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own), own.Zone),
+				),
+			)
 		}
 	}
 }

@@ -41,7 +41,11 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 }
 
 // InSession runs do with a client of the studio and one of her sessions.
-func (s *Server) InSession(ctx context.Context, at SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) error {
+func (s *Server) InSession(
+	ctx context.Context,
+	at SessionPath,
+	do func(*store.Tx, store.Account, *store.Client, store.Session) error,
+) error {
 	return s.InClient(ctx, at.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		kept, err := tx.Session(ctx, at.Client, at.Session, Movements(ctx))
 		if err != nil {

@@ -43,8 +43,22 @@ func Traced(next http.Handler) http.Handler {
 		began := time.Now()
 		status := &statusWriter{ResponseWriter: w, status: http.StatusOK}
 		defer func() {
-			slog.LogAttrs(ctx, levelOf(status.status), "request", slog.String("id", t.id), slog.String("operation", t.operation), slog.String("method", r.Method), slog.Int("status", status.status), slog.String("studio", t.studio),
-				slog.Float64("ms", ms(time.Since(began))), slog.Float64("database_ms", ms(spent.Time())), slog.Int64("queries", spent.Queries()))
+			slog.LogAttrs(
+				ctx,
+				levelOf(status.status),
+				"request",
+				slog.String("id", t.id),
+				slog.String("operation", t.operation),
+				slog.String("method", r.Method),
+				slog.Int("status", status.status),
+				slog.String("studio", t.studio),
+				slog.Float64(
+					"ms",
+					ms(time.Since(began)),
+				),
+				slog.Float64("database_ms", ms(spent.Time())),
+				slog.Int64("queries", spent.Queries()),
+			)
 		}()
 		next.ServeHTTP(status, r.WithContext(context.WithValue(ctx, traceKey{}, t)))
 	})

@@ -57,7 +57,11 @@ func (s *place) getLog(ctx context.Context, in *op.SessionPath) (*logOutput, err
 }
 
 // answerLog shows a session's log as it is after do.
-func (s *place) answerLog(ctx context.Context, at op.SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) (*logOutput, error) {
+func (s *place) answerLog(
+	ctx context.Context,
+	at op.SessionPath,
+	do func(*store.Tx, store.Account, *store.Client, store.Session) error,
+) (*logOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *logRead) error {
 		c, err := tx.Client(ctx, at.Client)
 		if err != nil {
@@ -110,9 +114,25 @@ func (s *place) logSet(ctx context.Context, in *logSetInput) (*logOutput, error)
 				return op.FieldProblem("body.done_at", "not in the last %d days", int(longestWait.Hours()/24))
 			}
 		}
-		e := entry.Entry{ID: in.Body.ID, ClientID: c.ID, SessionID: kept.ID, SlotID: in.Body.Slot, SetUp: set, Side: entry.Side(in.Body.Side),
-			SetNo: in.Body.SetNo, Reps: in.Body.Reps, LoadKg: perHand, Reserve: in.Body.Reserve, Note: strings.TrimSpace(in.Body.Note), DoneAt: done,
-			Replaces: in.Body.Replaces, Withdrawn: in.Body.Withdrawn, Faults: in.Body.Faults, Technical: in.Body.Technical, Parts: in.Body.Parts}
+		e := entry.Entry{
+			ID:        in.Body.ID,
+			ClientID:  c.ID,
+			SessionID: kept.ID,
+			SlotID:    in.Body.Slot,
+			SetUp:     set,
+			Side:      entry.Side(in.Body.Side),
+			SetNo:     in.Body.SetNo,
+			Reps:      in.Body.Reps,
+			LoadKg:    perHand,
+			Reserve:   in.Body.Reserve,
+			Note:      strings.TrimSpace(in.Body.Note),
+			DoneAt:    done,
+			Replaces:  in.Body.Replaces,
+			Withdrawn: in.Body.Withdrawn,
+			Faults:    in.Body.Faults,
+			Technical: in.Body.Technical,
+			Parts:     in.Body.Parts,
+		}
 		inPlan(&e, &kept, op.Floor(c))
 		if err := keepParts(ctx, tx, &e); err != nil {
 			return err
@@ -156,7 +176,10 @@ func (s *place) takes(ctx context.Context, tx *store.Tx, c *store.Client, done t
 	}
 	mark, ok := entry.Take(st, done, corrects, waited)
 	if !ok {
-		return mark, op.Problem(http.StatusUnprocessableEntity, "no training now. "+why+" Sets done before it, and corrections, are still taken.")
+		return mark, op.Problem(
+			http.StatusUnprocessableEntity,
+			"no training now. "+why+" Sets done before it, and corrections, are still taken.",
+		)
 	}
 	return mark, nil
 }
@@ -177,7 +200,14 @@ func (s *place) stoppedSince(ctx context.Context, tx *store.Tx, c *store.Client)
 func (s *place) doubt(c *store.Client, kept store.Session, e *entry.Entry, whole float64, past []entry.Entry) (question, field string) {
 	room := c.Room()
 	e1rm, _ := series.Says(entry.SaidOf(past), s.DayOf(c))
-	against := &entry.Against{SetUp: e.SetUp, Steps: room.Steps(e.SetUp), Carry: person.CarryOf(e.SetUp), Rigging: room.Rigging(c.Dossier.Body().BodyMass), Room: room.Name, E1RM: e1rm}
+	against := &entry.Against{
+		SetUp:   e.SetUp,
+		Steps:   room.Steps(e.SetUp),
+		Carry:   person.CarryOf(e.SetUp),
+		Rigging: room.Rigging(c.Dossier.Body().BodyMass),
+		Room:    room.Name,
+		E1RM:    e1rm,
+	}
 	for i := range kept.Slots {
 		if slot := &kept.Slots[i]; slot.ID == e.SlotID {
 			d := slot.DoseOf(e.SetNo - 1)

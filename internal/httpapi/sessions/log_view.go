@@ -144,8 +144,21 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 	for i, slot := range session.Slots {
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
-		line := LogSlot{ID: slot.ID, Planned: true, Title: slot.Title, Details: slot.Details, Slice: slot.Glyph.Slice, DoseWords: slot.DoseWords,
-			LoadWords: slot.LoadWords, LoadLabel: person.CarryOf(set).Label(set), Sets: planned.Slots[i].Sets(), Sides: sideWords(log.Sides(&planned.Slots[i])), Entries: []EntryView{}, Ticks: ticksOf(set), Cautions: slot.Cautions}
+		line := LogSlot{
+			ID:        slot.ID,
+			Planned:   true,
+			Title:     slot.Title,
+			Details:   slot.Details,
+			Slice:     slot.Glyph.Slice,
+			DoseWords: slot.DoseWords,
+			LoadWords: slot.LoadWords,
+			LoadLabel: person.CarryOf(set).Label(set),
+			Sets:      planned.Slots[i].Sets(),
+			Sides:     sideWords(log.Sides(&planned.Slots[i])),
+			Entries:   []EntryView{},
+			Ticks:     ticksOf(set),
+			Cautions:  slot.Cautions,
+		}
 		first := planned.Slots[i].SetUpOf(0)
 		line.Last = s.lastWords(c, first, kept.ID, past[first.Key()])
 		out.Slots = append(out.Slots, line)
@@ -155,8 +168,13 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 		if !there { // the slot was taken out of the plan after it was done
 			i = len(out.Slots)
 			index[e.SlotID] = i
-			out.Slots = append(out.Slots, LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: view.BiasSlice(e.SetUp, &stance.Reading{}),
-				LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp), Sides: sideWords(log.SidesOf(e.SetUp)), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()})
+			out.Slots = append(
+				out.Slots,
+				LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: view.BiasSlice(e.SetUp, &stance.Reading{}),
+					LoadLabel: person.CarryOf(e.SetUp).
+						Label(e.SetUp),
+					Sides: sideWords(log.SidesOf(e.SetUp)), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()},
+			)
 		}
 		v := viewEntry(c, e)
 		if e.Unsure {
@@ -192,7 +210,22 @@ func ticksOf(s movement.SetUp) []TickView {
 func viewEntry(c *store.Client, e entry.Entry) EntryView {
 	carry, rigging := person.CarryOf(e.SetUp), c.Room().Rigging(c.Dossier.Body().BodyMass)
 	whole := view.TenGrams(carry.Whole(e.LoadKg, rigging))
-	v := EntryView{ID: e.ID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole, Load: carry.Words(whole, e.SetUp), Reserve: e.Reserve, Note: e.Note, Faults: e.Faults, Seen: []string{}, Technical: e.Technical, Mark: e.Mark.Words(), Parts: e.PartsWords(), Hollow: e.Hollow}
+	v := EntryView{
+		ID:        e.ID,
+		Side:      string(e.Side),
+		SetNo:     e.SetNo,
+		Reps:      e.Reps,
+		WholeKg:   whole,
+		Load:      carry.Words(whole, e.SetUp),
+		Reserve:   e.Reserve,
+		Note:      e.Note,
+		Faults:    e.Faults,
+		Seen:      []string{},
+		Technical: e.Technical,
+		Mark:      e.Mark.Words(),
+		Parts:     e.PartsWords(),
+		Hollow:    e.Hollow,
+	}
 	for _, f := range e.SetUp.Movement.FaultsOf() {
 		if slices.Contains(e.Faults, f.ID) {
 			v.Seen = append(v.Seen, f.Seen)
@@ -231,7 +264,14 @@ func nextSet(l *LogSlot, planned *plan.Session, i int, done []entry.Entry, c *st
 		sides = append(sides, entry.Side(s))
 	}
 	rigging := c.Room().Rigging(c.Dossier.Body().BodyMass)
-	arms := log.NextOf(planned, i, sides, done, op.Floor(c), func(e *entry.Entry) float64 { return view.TenGrams(person.CarryOf(e.SetUp).Whole(e.LoadKg, rigging)) })
+	arms := log.NextOf(
+		planned,
+		i,
+		sides,
+		done,
+		op.Floor(c),
+		func(e *entry.Entry) float64 { return view.TenGrams(person.CarryOf(e.SetUp).Whole(e.LoadKg, rigging)) },
+	)
 	out := NextSet{Arms: []ArmNext{}}
 	for _, a := range arms {
 		if a.Whole != nil {
@@ -242,7 +282,9 @@ func nextSet(l *LogSlot, planned *plan.Session, i int, done []entry.Entry, c *st
 	}
 	first, all := log.First(arms, l.Sets)
 	at := slices.IndexFunc(out.Arms, func(a ArmNext) bool { return a.Side == string(first.Side) })
-	out.SetNo, out.Side, out.Reps, out.WholeKg, out.Reserve, out.Done = first.SetNo, string(first.Side), first.Reps, out.Arms[at].WholeKg, first.Reserve, all
+	out.SetNo, out.Side, out.Reps, out.WholeKg, out.Reserve, out.Done = first.SetNo, string(
+		first.Side,
+	), first.Reps, out.Arms[at].WholeKg, first.Reserve, all
 	if i >= 0 && planned.Slots[i].Differs() {
 		out.Grip = planned.Slots[i].SetUpOf(out.SetNo - 1).Name()
 	}
@@ -281,7 +323,10 @@ func (s *place) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, en
 	}
 	if len(maxima) > 0 {
 		carry := person.CarryOf(set)
-		words += ", e1RM " + carry.Words(math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10, set)
+		words += ", e1RM " + carry.Words(
+			math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10,
+			set,
+		)
 	}
 	return words
 }

@@ -57,9 +57,17 @@ type previewOutput struct{ Body Preview }
 func (s *place) registerSessions(api huma.API) {
 	const path = "/clients/{client}/sessions/{session}"
 	huma.Register(api, op.Operation("get-session", op.Everybody, http.MethodGet, path, "One session"), s.getSession)
-	huma.Register(api, op.Operation("add-session", op.Planners, http.MethodPost, "/clients/{client}/sessions", "Plan a session"), s.addSession)
+	huma.Register(
+		api,
+		op.Operation("add-session", op.Planners, http.MethodPost, "/clients/{client}/sessions", "Plan a session"),
+		s.addSession,
+	)
 	huma.Register(api, op.Operation("save-session", op.Planners, http.MethodPut, path, "Save a session"), s.saveSession)
-	huma.Register(api, op.Operation("preview-session", op.Everybody, http.MethodPost, path+"/preview", "What an unsaved session comes to"), s.previewSession)
+	huma.Register(
+		api,
+		op.Operation("preview-session", op.Everybody, http.MethodPost, path+"/preview", "What an unsaved session comes to"),
+		s.previewSession,
+	)
 }
 
 func (s *place) getSession(ctx context.Context, in *op.SessionPath) (*sessionOutput, error) {
@@ -106,7 +114,11 @@ func (s *place) saveSession(ctx context.Context, in *saveInput) (*sessionOutput,
 }
 
 // answer shows the session that do finds or keeps.
-func (s *place) answer(ctx context.Context, client uuid.UUID, do func(*store.Tx, store.Account, *store.Client) (store.Session, error)) (*sessionOutput, error) {
+func (s *place) answer(
+	ctx context.Context,
+	client uuid.UUID,
+	do func(*store.Tx, store.Account, *store.Client) (store.Session, error),
+) (*sessionOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *op.KeptSession) error {
 		c, err := tx.Client(ctx, client)
 		if err != nil {

@@ -76,95 +76,60 @@ type IssuedView struct {
 	Number  int       `json:"number"`
 }
 
-type compareInput struct {
-	op.SessionPath
-	Was int `query:"was" minimum:"0" doc:"a sheet's number; 0: as planned now"`
-	Is  int `query:"is" minimum:"0"`
-}
-
-type compareOutput struct {
-	Body struct {
-		Changes []string `json:"changes"`
-	}
-}
-
 func (s *place) registerIssues(api huma.API) {
-	huma.Register(api, op.Operation("issues", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"), s.issues)
-	huma.Register(api, op.Operation("compare-issues", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/issues/compare", "What changed from one sheet to another"), s.compareIssues)
-	huma.Register(api, op.Operation("issue", op.Planners, http.MethodPost, "/clients/{client}/sessions/{session}/issues", "Issue the sheet, complete or not at all"), s.issue)
-	huma.Register(api, op.Operation("issue-week", op.Planners, http.MethodPost, "/clients/{client}/issues", "Issue sheets of several sessions, all or none"), s.issueWeek)
-	huma.Register(api, op.Operation("make-link", op.Planners, http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"), s.makeLink)
-	huma.Register(api, op.Operation("revoke-link", op.Planners, http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"), s.revokeLink)
+	huma.Register(
+		api,
+		op.Operation("issues", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/issues", "What was issued of a session"),
+		s.issues,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"compare-issues",
+			op.Everybody,
+			http.MethodGet,
+			"/clients/{client}/sessions/{session}/issues/compare",
+			"What changed from one sheet to another",
+		),
+		s.compareIssues,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"issue",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/sessions/{session}/issues",
+			"Issue the sheet, complete or not at all",
+		),
+		s.issue,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"issue-week",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/issues",
+			"Issue sheets of several sessions, all or none",
+		),
+		s.issueWeek,
+	)
+	huma.Register(
+		api,
+		op.Operation("make-link", op.Planners, http.MethodPost, "/clients/{client}/links", "A link to the client's sheets"),
+		s.makeLink,
+	)
+	huma.Register(
+		api,
+		op.Operation("revoke-link", op.Planners, http.MethodDelete, "/clients/{client}/links/{link}", "End a link at once"),
+		s.revokeLink,
+	)
 	huma.Register(api, op.Operation("open-link", op.Anybody, http.MethodGet, "/links/{token}", "A client's sheets by a link"), s.openLink)
 }
 
 func (s *place) issues(ctx context.Context, in *op.SessionPath) (*issuesOutput, error) {
 	return s.answerIssues(ctx, *in, func(*store.Tx, store.Account, *store.Client, store.Session) error { return nil })
-}
-
-// compareIssues tells what changed from one sheet to another, of the same session.
-func (s *place) compareIssues(ctx context.Context, in *compareInput) (*compareOutput, error) {
-	out := &compareOutput{}
-	return out, s.InSession(ctx, in.SessionPath, func(tx *store.Tx, _ store.Account, c *store.Client, kept store.Session) error {
-		rows, err := tx.Issues(ctx, c.ID, kept.ID, op.Movements(ctx))
-		if err != nil {
-			return err
-		}
-		facts := func(number int) (*sheet.Facts, error) {
-			if number == 0 {
-				return factsOf(&kept, c)
-			}
-			for i := range rows {
-				if rows[i].Number == number {
-					return factsLeft(&rows[i], c, op.Movements(ctx))
-				}
-			}
-			return nil, store.ErrNotFound
-		}
-		was, err := facts(in.Was)
-		if err != nil {
-			return err
-		}
-		is, err := facts(in.Is)
-		if err != nil {
-			return err
-		}
-		out.Body.Changes = changes(was, is, c)
-		return nil
-	})
-}
-
-// factsOf are the facts of a session as it is planned now; nil where it can no longer
-// be counted.
-func factsOf(kept *store.Session, c *store.Client) (*sheet.Facts, error) {
-	if len(kept.Faults) > 0 {
-		return nil, nil
-	}
-	f := sheet.Of(&kept.Planned, op.Floor(c))
-	return &f, nil
-}
-
-// factsLeft are the facts of a sheet that left: its own, or those of the plan it was
-// made of, as far as they go.
-func factsLeft(i *store.Issue, c *store.Client, catalogue *movement.Catalogue) (*sheet.Facts, error) {
-	d, err := sheet.Read(i.Sheet, catalogue)
-	if err != nil || d.Facts != nil {
-		return d.Facts, err
-	}
-	f, err := factsOf(&i.Plan, c)
-	if f != nil {
-		f.Loads = nil // of the room as it is now
-	}
-	return f, err
-}
-
-// changes tells what differs between two sheets; nothing where one of them is words
-// alone.
-func changes(was, is *sheet.Facts, c *store.Client) []string {
-	if was == nil || is == nil {
-		return []string{}
-	}
-	return sheet.Changes(was, is, op.Floor(c))
 }
 
 // issue keeps the sheet as it is now. What is wrong or incomplete stops it.
@@ -206,7 +171,15 @@ func (s *place) issueWeek(ctx context.Context, in *issueWeekInput) (*issueWeekOu
 
 // issueNext issues a session's sheet unless the last one has what is planned, and says
 // which number it has.
-func (s *place) issueNext(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, t *week.Trainee, session, id uuid.UUID, version int) (number int, name string, err error) {
+func (s *place) issueNext(
+	ctx context.Context,
+	tx *store.Tx,
+	a store.Account,
+	c *store.Client,
+	t *week.Trainee,
+	session, id uuid.UUID,
+	version int,
+) (number int, name string, err error) {
 	kept, err := tx.Session(ctx, c.ID, session, op.Movements(ctx))
 	if err != nil {
 		return 0, "", err
@@ -240,7 +213,16 @@ func detailOf(p huma.StatusError) string {
 }
 
 // issueOne keeps one sheet. What was looked at must be what is kept.
-func (s *place) issueOne(ctx context.Context, tx *store.Tx, a store.Account, c *store.Client, t *week.Trainee, kept store.Session, id uuid.UUID, version int) error {
+func (s *place) issueOne(
+	ctx context.Context,
+	tx *store.Tx,
+	a store.Account,
+	c *store.Client,
+	t *week.Trainee,
+	kept store.Session,
+	id uuid.UUID,
+	version int,
+) error {
 	if kept.Version != version {
 		return op.Problem(http.StatusConflict, "somebody saved this session in between: look at it once more before it is issued")
 	}
@@ -271,7 +253,11 @@ type issuesRead struct {
 }
 
 // answerIssues shows what was issued of a session as it is after do.
-func (s *place) answerIssues(ctx context.Context, at op.SessionPath, do func(*store.Tx, store.Account, *store.Client, store.Session) error) (*issuesOutput, error) {
+func (s *place) answerIssues(
+	ctx context.Context,
+	at op.SessionPath,
+	do func(*store.Tx, store.Account, *store.Client, store.Session) error,
+) (*issuesOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *issuesRead) error {
 		c, err := tx.Client(ctx, at.Client)
 		if err != nil {
@@ -293,16 +279,6 @@ func (s *place) answerIssues(ctx context.Context, at op.SessionPath, do func(*st
 		v, err := s.showIssues(r, op.Movements(ctx))
 		return &issuesOutput{v}, err
 	})
-}
-
-// pendingOf tells what a session's last sheet does not have yet.
-func pendingOf(kept *store.Session, rows []store.Issue, c *store.Client, catalogue *movement.Catalogue) ([]string, error) {
-	left, err := factsLeft(&rows[0], c, catalogue)
-	if err != nil {
-		return nil, err
-	}
-	now, err := factsOf(kept, c)
-	return changes(left, now, c), err
 }
 
 func (s *place) showIssues(r *issuesRead, catalogue *movement.Catalogue) (out IssuesView, err error) {

@@ -1,10 +1,8 @@
 package sheet
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
-	"fmt"
 	"net/http"
 	"strings"
 
@@ -19,7 +17,6 @@ import (
 	"musculus/internal/core/sheet"
 	"musculus/internal/core/week"
 	"musculus/internal/figure"
-	"musculus/internal/formats"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 	"musculus/internal/view"
@@ -68,10 +65,38 @@ type SheetView struct {
 type sheetOutput struct{ Body SheetView }
 
 func (s *place) registerSheet(api huma.API) {
-	huma.Register(api, op.Operation("get-sheet", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"), s.getSheet)
-	huma.Register(api, op.Operation("preview-sheet", op.Everybody, http.MethodPost, "/clients/{client}/sessions/{session}/sheet", "What the sheet of an unsaved session reads like"), s.previewSheet)
-	huma.Register(api, op.Operation("sheet-pdf", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/sheet.pdf", "The client's sheet on paper"), s.sheetPDF)
-	huma.Register(api, op.Operation("link-pdf", op.Anybody, http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"), s.linkPDF)
+	huma.Register(
+		api,
+		op.Operation("get-sheet", op.Everybody, http.MethodGet, "/clients/{client}/sessions/{session}/sheet", "The client's sheet"),
+		s.getSheet,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"preview-sheet",
+			op.Everybody,
+			http.MethodPost,
+			"/clients/{client}/sessions/{session}/sheet",
+			"What the sheet of an unsaved session reads like",
+		),
+		s.previewSheet,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"sheet-pdf",
+			op.Everybody,
+			http.MethodGet,
+			"/clients/{client}/sessions/{session}/sheet.pdf",
+			"The client's sheet on paper",
+		),
+		s.sheetPDF,
+	)
+	huma.Register(
+		api,
+		op.Operation("link-pdf", op.Anybody, http.MethodGet, "/links/{token}/{session}/sheet.pdf", "An issued sheet on paper, by a link"),
+		s.linkPDF,
+	)
 }
 
 func (s *place) getSheet(ctx context.Context, in *op.SessionPath) (*sheetOutput, error) {
@@ -81,7 +106,11 @@ func (s *place) getSheet(ctx context.Context, in *op.SessionPath) (*sheetOutput,
 }
 
 // answerSheet shows the sheet of the session that find finds.
-func (s *place) answerSheet(ctx context.Context, client uuid.UUID, find func(*store.Tx, *store.Client) (store.Session, error)) (*sheetOutput, error) {
+func (s *place) answerSheet(
+	ctx context.Context,
+	client uuid.UUID,
+	find func(*store.Tx, *store.Client) (store.Session, error),
+) (*sheetOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *sheetRead) error {
 		c, err := tx.Client(ctx, client)
 		if err != nil {
@@ -153,7 +182,9 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 	session, floor := &kept.Session, t.Floor()
 	counted := week.Count(session, t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.On.Long(),
-		Minutes: view.Round4(counted.Minutes), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
+		Minutes: view.Round4(
+			counted.Minutes,
+		), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
 		Total: view.SetsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
 	if out.Blocked = s.Blocked(c); out.Blocked != "" {
 		return out, nil
@@ -162,10 +193,27 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 	out.Caps = t.Caps.Does()
 	for i := range session.Slots {
 		slot, p := &session.Slots[i], counted.Slots[i].Profile
-		line := SheetSlot{Title: slot.SetUp.Title(), Details: slot.SetUp.Details(), Slice: view.BiasSlice(slot.SetUp, counted.Slots[i].Reading), Pose: figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
-			Range: slot.SetUp.RangeWords(), Sets: session.DoneWords(i), Effort: slot.EffortWords(), Rest: session.RestWords(i), Tempo: slot.TempoWords(),
-			Load: session.LoadWords(i, floor), Grips: slot.GripWords(), Starts: slot.StartsWords(), Cues: slot.Cues, Stop: slot.SetUp.Movement.Stop,
-			Arm: slot.SetUp.Movement.UpperArm, Keeps: t.Cautions(session, i)}
+		line := SheetSlot{
+			Title:   slot.SetUp.Title(),
+			Details: slot.SetUp.Details(),
+			Slice:   view.BiasSlice(slot.SetUp, counted.Slots[i].Reading),
+			Pose:    figure.MakePose(slot.SetUp, c.Dossier.Body(), p),
+			Range:   slot.SetUp.RangeWords(),
+			Sets:    session.DoneWords(i),
+			Effort:  slot.EffortWords(),
+			Rest:    session.RestWords(i),
+			Tempo:   slot.TempoWords(),
+			Load: session.LoadWords(
+				i,
+				floor,
+			),
+			Grips:  slot.GripWords(),
+			Starts: slot.StartsWords(),
+			Cues:   slot.Cues,
+			Stop:   slot.SetUp.Movement.Stop,
+			Arm:    slot.SetUp.Movement.UpperArm,
+			Keeps:  t.Cautions(session, i),
+		}
 		if c.Dossier.HideWeights {
 			line.Load = s.mark(c, &kept, i, line.Load, r.past[slot.SetUp.Key()])
 		}
@@ -200,37 +248,6 @@ func (s *place) mark(c *store.Client, kept *store.Session, i int, words string, 
 		}
 	}
 	return series.Mark(c.Room().Steps(slot.SetUp), last, carry.Whole(*hand, rigging), when)
-}
-
-type pdfInput struct {
-	op.SessionPath
-	Letter bool `query:"letter"`
-}
-
-type linkPDFInput struct {
-	Token   string    `path:"token" maxLength:"100"`
-	Session uuid.UUID `path:"session"`
-	Letter  bool      `query:"letter"`
-}
-
-// sheetPDF is the sheet as it is planned now. Paper leaves like a link does: what
-// must not be issued is not printed either.
-func (s *place) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamResponse, error) {
-	out, err := s.answerSheet(ctx, in.Client, func(tx *store.Tx, c *store.Client) (store.Session, error) {
-		kept, err := tx.Session(ctx, in.Client, in.Session, op.Movements(ctx))
-		if err != nil {
-			return kept, err
-		}
-		t, err := s.Informed(ctx, tx, c)
-		if err == nil {
-			err = s.mayLeave(t, c, &kept)
-		}
-		return kept, err
-	})
-	if err != nil {
-		return nil, err
-	}
-	return pdfOf(&out.Body, in.Letter)
 }
 
 // mayLeave refuses what must not reach the client: a session of one who may not
@@ -284,68 +301,4 @@ func readSheet(b json.RawMessage, c *movement.Catalogue) (SheetView, error) {
 		}
 	}
 	return out, nil
-}
-
-// linkPDF is a sheet as it left.
-func (s *place) linkPDF(ctx context.Context, in *linkPDFInput) (*huma.StreamResponse, error) {
-	opened, err := s.openLink(ctx, &openInput{in.Token})
-	if err != nil {
-		return nil, err
-	}
-	for i := range opened.Body.Sheets {
-		if opened.Body.Sheets[i].Session == in.Session {
-			return pdfOf(&opened.Body.Sheets[i].Sheet, in.Letter)
-		}
-	}
-	return nil, op.Problem(http.StatusNotFound, "no such sheet was sent")
-}
-
-func pdfOf(v *SheetView, letter bool) (*huma.StreamResponse, error) {
-	if v.Blocked != "" {
-		return nil, op.Problem(http.StatusUnprocessableEntity, v.Blocked)
-	}
-	var b bytes.Buffer
-	if err := formats.WriteSheetPDF(&b, paperOf(v), letter); err != nil {
-		return nil, op.ProblemOf(err)
-	}
-	return &huma.StreamResponse{Body: func(hc huma.Context) {
-		hc.SetHeader("Content-Type", "application/pdf")
-		hc.SetHeader("Content-Disposition", `inline; filename="sheet.pdf"`)
-		if _, err := hc.BodyWriter().Write(b.Bytes()); err != nil {
-			panic(http.ErrAbortHandler)
-		}
-	}}, nil
-}
-
-// warmUpWords tells the whole warm-up: the general one, then the ramp.
-func warmUpWords(v *SheetView) string {
-	if v.Ramp == "" {
-		return v.WarmUp
-	}
-	return v.WarmUp + ", then " + v.Ramp
-}
-
-// paperOf lays a sheet out for paper.
-func paperOf(v *SheetView) *formats.PDFSheet {
-	heads := func(s *view.SliceView) []formats.PDFHead {
-		var out []formats.PDFHead
-		for _, h := range s.Heads {
-			out = append(out, formats.PDFHead{ID: h.ID, Level: h.Level, Leading: h.Leading})
-		}
-		return out
-	}
-	out := &formats.PDFSheet{Client: v.Client, Session: v.Session, Where: v.Date + " · " + v.Room, Facts: fmt.Sprintf("%.0f minutes", v.Minutes), WarmUp: warmUpWords(v),
-		Caps: v.Caps, Cautions: v.Cautions, Studio: v.Studio, Total: heads(&v.Total)}
-	for i := range v.Slots {
-		s := &v.Slots[i]
-		how := []string{s.Effort, s.Rest, s.Tempo}
-		for _, more := range []string{s.Range, s.Starts, s.Grips} {
-			if more != "" {
-				how = append(how, more)
-			}
-		}
-		out.Slots = append(out.Slots, formats.PDFSlot{Title: s.Title, Details: s.Details, Dose: s.Sets + " · " + s.Load, How: strings.Join(how, " · "), Stop: strings.Join(append([]string{s.Stop + ". Upper arm: " + s.Arm + "."}, s.Keeps...), " "),
-			Cues: s.Cues, Pose: s.Pose, Ribbon: s.Ribbon, Heads: heads(&s.Slice)})
-	}
-	return out
 }

@@ -140,40 +140,53 @@ type HeadChange struct {
 
 type switchOutput struct{ Body SwitchView }
 
-type tipInput struct {
-	Body struct {
-		Lever string `json:"lever" maxLength:"40"`
-		Head  string `json:"head" maxLength:"40"`
-		Up    bool   `json:"up" doc:"the tip says that the head gets more"`
-	}
-}
-
-// TipView is what can be said of a tip.
-type TipView struct {
-	Verdict  string       `json:"verdict"`
-	Plain    float64      `json:"plain"`
-	Stretch  float64      `json:"stretch"`
-	Graded   bool         `json:"graded"`
-	SayingSo []RuleView   `json:"saying_so"`
-	Opposite []RuleView   `json:"opposite"`
-	Dispute  *DisputeView `json:"dispute,omitempty"`
-}
-
-type tipOutput struct{ Body TipView }
-
 func (s *place) registerStances(api huma.API) {
 	huma.Register(api, op.Operation("stances", op.Everybody, http.MethodGet, "/stances", "Stances, rules and disputes"), s.book)
-	huma.Register(api, op.Operation("set-stance", op.Planners, http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"), s.setStance)
+	huma.Register(
+		api,
+		op.Operation("set-stance", op.Planners, http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"),
+		s.setStance,
+	)
 	huma.Register(api, op.Operation("copy-stance", op.Planners, http.MethodPost, "/stances", "Copy a stance"), s.copyStance)
-	huma.Register(api, op.Operation("switch-own", op.Planners, http.MethodPost, "/stances/{stance}/switch", "Switch a rule of one's own stance"), s.switchOwn)
+	huma.Register(
+		api,
+		op.Operation("switch-own", op.Planners, http.MethodPost, "/stances/{stance}/switch", "Switch a rule of one's own stance"),
+		s.switchOwn,
+	)
 	huma.Register(api, op.Operation("note-rule", op.Planners, http.MethodPut, "/rules/{rule}/note", "Keep a note on a rule"), s.noteRule)
-	huma.Register(api, op.Operation("switch-rule", op.Everybody, http.MethodPost, "/clients/{client}/sessions/{session}/switch-rule", "What switching a rule would change"), s.switchRule)
-	huma.Register(api, op.Operation("check-tip", op.Everybody, http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"), s.checkTip)
+	huma.Register(
+		api,
+		op.Operation(
+			"switch-rule",
+			op.Everybody,
+			http.MethodPost,
+			"/clients/{client}/sessions/{session}/switch-rule",
+			"What switching a rule would change",
+		),
+		s.switchRule,
+	)
+	huma.Register(
+		api,
+		op.Operation("check-tip", op.Everybody, http.MethodPost, "/check-tip", "Hold a tip against mechanics and rules"),
+		s.checkTip,
+	)
 }
 
 func viewRule(r *stance.Rule) RuleView {
-	v := RuleView{ID: r.ID, Lever: r.Lever, Says: r.Says, When: r.When.String(), Tilts: []string{}, Grade: r.Grade, Mechanism: r.Mechanism, Why: r.Why,
-		Disputes: r.Disputes, Stances: r.Stances, Card: r.Card(), Switch: r.Tilt != nil}
+	v := RuleView{
+		ID:        r.ID,
+		Lever:     r.Lever,
+		Says:      r.Says,
+		When:      r.When.String(),
+		Tilts:     []string{},
+		Grade:     r.Grade,
+		Mechanism: r.Mechanism,
+		Why:       r.Why,
+		Disputes:  r.Disputes,
+		Stances:   r.Stances,
+		Card:      r.Card(),
+		Switch:    r.Tilt != nil,
+	}
 	if v.Disputes == nil {
 		v.Disputes = []string{}
 	}
@@ -216,7 +229,15 @@ func viewDispute(d *stance.Dispute) DisputeView {
 }
 
 func (s *place) book(ctx context.Context, _ *struct{}) (*bookOutput, error) {
-	b := BookView{Stances: []StanceView{}, Rules: []RuleView{}, Disputes: []DisputeView{}, Wrong: []WrongView{}, Levers: []LeverView{}, Heads: []LeverView{}, CardFields: stance.CardFields}
+	b := BookView{
+		Stances:    []StanceView{},
+		Rules:      []RuleView{},
+		Disputes:   []DisputeView{},
+		Wrong:      []WrongView{},
+		Levers:     []LeverView{},
+		Heads:      []LeverView{},
+		CardFields: stance.CardFields,
+	}
 	for i := range stance.Stances {
 		st := &stance.Stances[i]
 		rules := st.Rules
@@ -343,31 +364,4 @@ func (s *place) switchRule(ctx context.Context, in *switchInput) (*switchOutput,
 		return nil
 	})
 	return out, err
-}
-
-func (s *place) checkTip(_ context.Context, in *tipInput) (*tipOutput, error) {
-	head, ok := arm.HeadByID(in.Body.Head)
-	if !ok {
-		return nil, op.FieldProblem("body.head", "there is no head %q", in.Body.Head)
-	}
-	y, err := s.Yardstick(arm.DefaultBody)
-	if err != nil {
-		return nil, op.ProblemOf(err)
-	}
-	tip, err := fitting.CheckTip(in.Body.Lever, head, in.Body.Up, y)
-	if err != nil {
-		return nil, op.FieldProblem("body.lever", "%v", err)
-	}
-	out := &tipOutput{TipView{Verdict: tip.Verdict, Plain: view.Round4(tip.Plain), Stretch: view.Round4(tip.Stretch), Graded: tip.Graded, SayingSo: []RuleView{}, Opposite: []RuleView{}}}
-	for _, r := range tip.SayingSo {
-		out.Body.SayingSo = append(out.Body.SayingSo, viewRule(r))
-	}
-	for _, r := range tip.Opposite {
-		out.Body.Opposite = append(out.Body.Opposite, viewRule(r))
-	}
-	if tip.Dispute != nil {
-		d := viewDispute(tip.Dispute)
-		out.Body.Dispute = &d
-	}
-	return out, nil
 }

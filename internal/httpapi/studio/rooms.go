@@ -172,10 +172,23 @@ func readRoom(f *RoomForm) (person.Room, error) {
 		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 1})
 	}
 	for i, b := range f.Bars {
-		r.Bars = append(r.Bars, person.Bar{Kind: movement.ImplementID(b.Kind), OwnKg: b.OwnKg, Loads: list(fmt.Sprintf("bars[%d].loads", i), b.Loads, person.ParseSteps)})
+		r.Bars = append(
+			r.Bars,
+			person.Bar{
+				Kind:  movement.ImplementID(b.Kind),
+				OwnKg: b.OwnKg,
+				Loads: list(fmt.Sprintf("bars[%d].loads", i), b.Loads, person.ParseSteps),
+			},
+		)
 	}
 	if c := f.Cable; c != nil {
-		r.Cable = &person.Cable{Columns: c.Columns, Stack: list("cable.stack", c.Stack, person.ParseSteps), Ratio: c.Ratio, LowM: c.LowM, HighM: c.HighM}
+		r.Cable = &person.Cable{
+			Columns: c.Columns,
+			Stack:   list("cable.stack", c.Stack, person.ParseSteps),
+			Ratio:   c.Ratio,
+			LowM:    c.LowM,
+			HighM:   c.HighM,
+		}
 		for _, a := range c.Attachments {
 			r.Cable.Attachments = append(r.Cable.Attachments, movement.ImplementID(a))
 		}
@@ -199,8 +212,18 @@ func readRoom(f *RoomForm) (person.Room, error) {
 }
 
 func viewRoom(ctx context.Context, r store.Room, clients []store.Client) RoomView {
-	form := RoomForm{Name: r.Name, Bars: []BarForm{}, Pads: r.Pads, Slopes: person.StepWords(r.Slopes), Pins: r.Pins, Rails: r.Rails, Partner: r.Partner,
-		DipBars: r.DipBars, DipLoads: person.StepWords(r.DipLoads), Others: []string{}}
+	form := RoomForm{
+		Name:     r.Name,
+		Bars:     []BarForm{},
+		Pads:     r.Pads,
+		Slopes:   person.StepWords(r.Slopes),
+		Pins:     r.Pins,
+		Rails:    r.Rails,
+		Partner:  r.Partner,
+		DipBars:  r.DipBars,
+		DipLoads: person.StepWords(r.DipLoads),
+		Others:   []string{},
+	}
 	out := RoomView{ID: r.ID, Mark: r.Mark, Gaps: []string{}, Missing: []MissingView{}, Clients: []string{}}
 	gaps := func(what string, steps []float64) {
 		for _, g := range person.Gaps(steps) {
@@ -222,7 +245,14 @@ func viewRoom(ctx context.Context, r store.Room, clients []store.Client) RoomVie
 		gaps(movement.ChoiceWords(movement.Implement, string(b.Kind)), b.Loads)
 	}
 	if c := r.Cable; c != nil {
-		form.Cable = &CableForm{Columns: c.Columns, Stack: person.StepWords(c.Stack), Ratio: c.Ratio, Attachments: []string{}, LowM: c.LowM, HighM: c.HighM}
+		form.Cable = &CableForm{
+			Columns:     c.Columns,
+			Stack:       person.StepWords(c.Stack),
+			Ratio:       c.Ratio,
+			Attachments: []string{},
+			LowM:        c.LowM,
+			HighM:       c.HighM,
+		}
 		for _, a := range c.Attachments {
 			form.Cable.Attachments = append(form.Cable.Attachments, string(a))
 		}

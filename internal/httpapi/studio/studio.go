@@ -29,7 +29,11 @@ type zoneInput struct {
 
 func (s *place) registerStudio(api huma.API) {
 	huma.Register(api, op.Operation("studio", op.Everybody, http.MethodGet, "/studio", "The studio itself"), s.studio)
-	huma.Register(api, op.Operation("set-zone", op.Owners, http.MethodPut, "/studio/zone", "In which zone the studio's days are counted"), s.setZone)
+	huma.Register(
+		api,
+		op.Operation("set-zone", op.Owners, http.MethodPut, "/studio/zone", "In which zone the studio's days are counted"),
+		s.setZone,
+	)
 }
 
 func (s *place) studio(ctx context.Context, _ *struct{}) (*studioOutput, error) {

@@ -56,8 +56,24 @@ type ImportTrouble struct {
 type importPlanOutput struct{ Body ImportView }
 
 func (s *place) registerPlans(api huma.API) {
-	huma.Register(api, op.Operation("export-plan", op.Everybody, http.MethodGet, "/clients/{client}/plan", "Sessions as JSON, CSV, workbook or calendar"), s.exportPlan)
-	huma.Register(api, op.Operation("import-plan", op.Planners, http.MethodPost, "/clients/{client}/plan", "What importing a file would change; nothing is kept", op.Reads(4<<20), op.Takes(30*time.Second)), s.importPlan)
+	huma.Register(
+		api,
+		op.Operation("export-plan", op.Everybody, http.MethodGet, "/clients/{client}/plan", "Sessions as JSON, CSV, workbook or calendar"),
+		s.exportPlan,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"import-plan",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/plan",
+			"What importing a file would change; nothing is kept",
+			op.Reads(4<<20),
+			op.Takes(30*time.Second),
+		),
+		s.importPlan,
+	)
 }
 
 func (s *place) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.StreamResponse, error) {
@@ -118,7 +134,16 @@ func (s *place) writeCalendar(ctx context.Context, b *bytes.Buffer, c *store.Cli
 		for k := range one.Slots {
 			says = append(says, fmt.Sprintf("%d. %s, %s", k+1, one.Slots[k].SetUp.Title(), one.Words(k)))
 		}
-		list = append(list, formats.CalendarSession{ID: one.ID.String(), Name: one.Name, Where: c.Room().Name, Says: strings.Join(says, "\n"), Date: one.On})
+		list = append(
+			list,
+			formats.CalendarSession{
+				ID:    one.ID.String(),
+				Name:  one.Name,
+				Where: c.Room().Name,
+				Says:  strings.Join(says, "\n"),
+				Date:  one.On,
+			},
+		)
 	}
 	return formats.WriteCalendar(b, c.Dossier.Name, list, s.Now())
 }
@@ -169,7 +194,13 @@ func (s *place) importPlan(ctx context.Context, in *importPlanInput) (*importPla
 // session that plans what is kept already changes nothing; one that cannot be kept,
 // or about which a question is open, is told and left out.
 func (s *place) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, read *formats.PlanRead, trust string) (ImportView, error) {
-	out := ImportView{Sessions: []WeekDraft{}, Changes: []string{}, Unknown: read.Unknown, Problems: []ImportTrouble{}, Questions: []ImportTrouble{}}
+	out := ImportView{
+		Sessions:  []WeekDraft{},
+		Changes:   []string{},
+		Unknown:   read.Unknown,
+		Problems:  []ImportTrouble{},
+		Questions: []ImportTrouble{},
+	}
 	if out.Unknown == nil {
 		out.Unknown = []string{}
 	}
@@ -188,7 +219,9 @@ func (s *place) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, 
 		if err != nil {
 			continue // told when it was read
 		}
-		draft := WeekDraft{Planned: plan.Planned{ID: uuid.Must(uuid.NewV7()), Name: strings.TrimSpace(p.Name), On: on, Session: p.Session()}}
+		draft := WeekDraft{
+			Planned: plan.Planned{ID: uuid.Must(uuid.NewV7()), Name: strings.TrimSpace(p.Name), On: on, Session: p.Session()},
+		}
 		draft.Resolve(op.Movements(ctx)) // what cannot be read is told when it is checked
 		what := fmt.Sprintf("New: %s, %d slots.", where, len(p.Slots))
 		var old *store.Session
@@ -200,7 +233,11 @@ func (s *place) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, 
 		} else {
 			draft.Arrive(&plan.Session{}, newID)
 		}
-		questions := draft.SettleMarks(func(slot, row int) *float64 { return p.Slots[slot].Rows[row].LoadMarked }, op.Floor(c), plan.Trust(trust))
+		questions := draft.SettleMarks(
+			func(slot, row int) *float64 { return p.Slots[slot].Rows[row].LoadMarked },
+			op.Floor(c),
+			plan.Trust(trust),
+		)
 		for _, q := range questions {
 			out.Questions = append(out.Questions, ImportTrouble{fmt.Sprintf("%s, slot %d", where, q.Slot+1), q.Text})
 		}

@@ -105,7 +105,11 @@ type proposeOutput struct{ Body Proposal }
 const loadsFrom = 300
 
 func (s *place) registerProposals(api huma.API) {
-	huma.Register(api, op.Operation("propose", op.Everybody, http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"), s.propose)
+	huma.Register(
+		api,
+		op.Operation("propose", op.Everybody, http.MethodPost, "/clients/{client}/propose", "Load and cues for a slot"),
+		s.propose,
+	)
 }
 
 // proposeRead is what a load and cues are proposed from.
@@ -135,7 +139,8 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		if r.t, err = s.Informed(ctx, tx, &c); err != nil {
 			return err
 		}
-		if r.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx)); err == nil && slot.TakesTurns() {
+		if r.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx)); err == nil &&
+			slot.TakesTurns() {
 			r.measured, err = s.Measurings(ctx, tx, &c)
 		}
 		return err
@@ -143,14 +148,25 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		t, past := r.t, r.past
 		out := &proposeOutput{Proposal{Cues: []ChosenCue{}, Known: []KnownView{}, Grips: []GripView{}, Plan: []GripDraft{}}}
 		known := series.Gather(past)
-		ask := &series.Ask{SetUp: set, Room: t.Room, Yardstick: t.Yardstick, Stance: t.Stance, Low: in.Body.RepsLow, High: max(in.Body.RepsLow, in.Body.RepsHigh), Reserve: max(in.Body.Reserve, t.Caps.MinReserve), Today: s.Day(ctx)}
+		ask := &series.Ask{
+			SetUp:     set,
+			Room:      t.Room,
+			Yardstick: t.Yardstick,
+			Stance:    t.Stance,
+			Low:       in.Body.RepsLow,
+			High:      max(in.Body.RepsLow, in.Body.RepsHigh),
+			Reserve:   max(in.Body.Reserve, t.Caps.MinReserve),
+			Today:     s.Day(ctx),
+		}
 		seed := t.Seed(ask, known)
 		out.Body.Load = LoadProposal{Source: string(seed.Source), Words: seed.Words, Guess: seed.Guess}
 		if seed.PerHand > 0 {
 			out.Body.Load.Load = dose.Carried(t.Floor().Rack(set), seed.PerHand)
 		}
 		said := t.Own[set.Key()]
-		out.Body.Fit = view.FitOf(series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, said.E1RM, said.Logged, ask.Low, ask.High, ask.Reserve))
+		out.Body.Fit = view.FitOf(
+			series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, said.E1RM, said.Logged, ask.Low, ask.High, ask.Reserve),
+		)
 		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
@@ -208,7 +224,15 @@ func (s *place) viewKnown(ctx context.Context, t *week.Trainee, known []series.K
 	for i := range known {
 		k := &known[i]
 		carry := person.CarryOf(k.SetUp)
-		out = append(out, KnownView{k.SetUp.Name(), carry.Words(math.Round(carry.Whole(k.E1RM(s.Day(ctx)), rigging)*10)/10, k.SetUp), view.Round4(k.E1RM(s.Day(ctx)) / most[k.SetUp.Movement.Action]), s.Ago(ctx, k.Last())})
+		out = append(
+			out,
+			KnownView{
+				k.SetUp.Name(),
+				carry.Words(math.Round(carry.Whole(k.E1RM(s.Day(ctx)), rigging)*10)/10, k.SetUp),
+				view.Round4(k.E1RM(s.Day(ctx)) / most[k.SetUp.Movement.Action]),
+				s.Ago(ctx, k.Last()),
+			},
+		)
 	}
 	slices.SortFunc(out, func(a, b KnownView) int {
 		switch {

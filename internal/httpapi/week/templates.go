@@ -49,9 +49,27 @@ type layTemplateInput struct {
 
 func (s *place) registerTemplates(api huma.API) {
 	huma.Register(api, op.Operation("templates", op.Everybody, http.MethodGet, "/templates", "Weeks kept for other clients"), s.templates)
-	huma.Register(api, op.Operation("keep-template", op.Planners, http.MethodPut, "/templates/{template}", "Keep a client's week as a template"), s.keepTemplate)
-	huma.Register(api, op.Operation("drop-template", op.Planners, http.MethodDelete, "/templates/{template}", "Forget a template"), s.dropTemplate)
-	huma.Register(api, op.Operation("lay-template", op.Planners, http.MethodPost, "/clients/{client}/templates/{template}", "What laying a template on a week would change; nothing is kept"), s.layTemplate)
+	huma.Register(
+		api,
+		op.Operation("keep-template", op.Planners, http.MethodPut, "/templates/{template}", "Keep a client's week as a template"),
+		s.keepTemplate,
+	)
+	huma.Register(
+		api,
+		op.Operation("drop-template", op.Planners, http.MethodDelete, "/templates/{template}", "Forget a template"),
+		s.dropTemplate,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"lay-template",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/templates/{template}",
+			"What laying a template on a week would change; nothing is kept",
+		),
+		s.layTemplate,
+	)
 }
 
 func (s *place) templates(ctx context.Context, _ *struct{}) (*templatesOutput, error) {

@@ -193,10 +193,32 @@ type acceptInput struct {
 }
 
 func (s *place) registerWeek(api huma.API) {
-	huma.Register(api, op.Operation("get-week", op.Everybody, http.MethodGet, "/clients/{client}/week", "A week on one board, with its ledger and audit"), s.getWeek)
-	huma.Register(api, op.Operation("preview-week", op.Everybody, http.MethodPost, "/clients/{client}/week", "What an unsaved week comes to"), s.previewWeek)
-	huma.Register(api, op.Operation("save-week", op.Planners, http.MethodPut, "/clients/{client}/week", "Save sessions of a week, all or none"), s.saveWeek)
-	huma.Register(api, op.Operation("accept-finding", op.Planners, http.MethodPost, "/clients/{client}/accepted", "Let a finding stand with a reason, or no longer"), s.acceptFinding)
+	huma.Register(
+		api,
+		op.Operation("get-week", op.Everybody, http.MethodGet, "/clients/{client}/week", "A week on one board, with its ledger and audit"),
+		s.getWeek,
+	)
+	huma.Register(
+		api,
+		op.Operation("preview-week", op.Everybody, http.MethodPost, "/clients/{client}/week", "What an unsaved week comes to"),
+		s.previewWeek,
+	)
+	huma.Register(
+		api,
+		op.Operation("save-week", op.Planners, http.MethodPut, "/clients/{client}/week", "Save sessions of a week, all or none"),
+		s.saveWeek,
+	)
+	huma.Register(
+		api,
+		op.Operation(
+			"accept-finding",
+			op.Planners,
+			http.MethodPost,
+			"/clients/{client}/accepted",
+			"Let a finding stand with a reason, or no longer",
+		),
+		s.acceptFinding,
+	)
 }
 
 func (s *place) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error) {

@@ -24,10 +24,27 @@ func (s *place) showWeek(ctx context.Context, r *op.WeekRead) (WeekView, error) 
 	if err != nil {
 		return WeekView{}, err
 	}
-	out := WeekView{From: from.String(), To: (from + 6).String(), Days: []DayView{}, Sessions: []BoardSession{}, Findings: []AuditView{}, Removed: []RemovedView{}, Stance: a.T.Stance.Name, Blocked: s.Blocked(c)}
+	out := WeekView{
+		From:     from.String(),
+		To:       (from + 6).String(),
+		Days:     []DayView{},
+		Sessions: []BoardSession{},
+		Findings: []AuditView{},
+		Removed:  []RemovedView{},
+		Stance:   a.T.Stance.Name,
+		Blocked:  s.Blocked(c),
+	}
 	for d := from; d < from+7; d++ {
 		name := d.Weekday()
-		out.Days = append(out.Days, DayView{d.String(), name, d == s.Day(ctx), len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3]))})
+		out.Days = append(
+			out.Days,
+			DayView{
+				d.String(),
+				name,
+				d == s.Day(ctx),
+				len(c.Dossier.Weekdays) == 0 || slices.Contains(c.Dossier.Weekdays, strings.ToLower(name[:3])),
+			},
+		)
 	}
 	for i := range a.Week.Sessions {
 		out.Sessions = append(out.Sessions, viewBoard(a.T, &a.Week.Sessions[i], &kept[i], &a.Ledger.Sessions[i]))
@@ -75,23 +92,63 @@ func weekDraft(p *plan.Planned, kept *store.Session) WeekDraft {
 }
 
 func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *week.Totals) BoardSession {
-	out := BoardSession{WeekDraft: weekDraft(p, kept), Minutes: view.Round4(counted.Minutes), WarmUp: view.Round4(counted.WarmUp), Board: []BoardSlot{}, Slice: view.SetsSlice("Effective sets in "+p.Name, counted.Heads)}
+	out := BoardSession{
+		WeekDraft: weekDraft(p, kept),
+		Minutes:   view.Round4(counted.Minutes),
+		WarmUp:    view.Round4(counted.WarmUp),
+		Board:     []BoardSlot{},
+		Slice:     view.SetsSlice("Effective sets in "+p.Name, counted.Heads),
+	}
 	for i := range p.Slots {
 		slot := &p.Slots[i]
-		out.Board = append(out.Board, BoardSlot{slot.ID, slot.SetUp.Title(), slot.SetUp.Details(), view.GlyphOf(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
-			p.DoneWords(i), p.LoadWords(i, t.Floor()), view.FitOf(t.FitOf(slot))})
+		out.Board = append(
+			out.Board,
+			BoardSlot{
+				slot.ID,
+				slot.SetUp.Title(),
+				slot.SetUp.Details(),
+				view.GlyphOf(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
+				p.DoneWords(i),
+				p.LoadWords(i, t.Floor()),
+				view.FitOf(t.FitOf(slot)),
+			},
+		)
 	}
 	return out
 }
 
 func viewLedger(a *op.AuditedWeek, kept []store.Session) LedgerView {
 	t, l := a.T, &a.Ledger
-	out := LedgerView{Heads: []LedgerHead{}, Flexors: l.Flexors, Extensors: l.Extensors, MostGroup: week.MostWeekSets, Over: l.OverGroups(), Failures: l.Failures, Joints: []LedgerJoint{}}
+	out := LedgerView{
+		Heads:     []LedgerHead{},
+		Flexors:   l.Flexors,
+		Extensors: l.Extensors,
+		MostGroup: week.MostWeekSets,
+		Over:      l.OverGroups(),
+		Failures:  l.Failures,
+		Joints:    []LedgerJoint{},
+	}
 	var mid, low, high, fill [arm.HeadCount]float64
 	for h := range l.Heads {
 		line, head := &l.Heads[h], &arm.Heads[h]
-		v := LedgerHead{ID: head.ID, Code: head.Code, Name: head.Name, Direct: view.Round4(line.Direct.Mid), Elsewhere: view.Round4(line.Elsewhere.Mid), Total: view.Round4(line.Total.Mid),
-			Low: view.Round4(line.Total.Low), High: view.Round4(line.Total.High), From: view.Round4(line.Target.Low), To: view.Round4(line.Target.High), Level: string(line.Level), Short: line.Short(), Lengths: []LengthOf{}, Terms: []AddendView{}}
+		v := LedgerHead{
+			ID:        head.ID,
+			Code:      head.Code,
+			Name:      head.Name,
+			Direct:    view.Round4(line.Direct.Mid),
+			Elsewhere: view.Round4(line.Elsewhere.Mid),
+			Total:     view.Round4(line.Total.Mid),
+			Low: view.Round4(
+				line.Total.Low,
+			),
+			High:    view.Round4(line.Total.High),
+			From:    view.Round4(line.Target.Low),
+			To:      view.Round4(line.Target.High),
+			Level:   string(line.Level),
+			Short:   line.Short(),
+			Lengths: []LengthOf{},
+			Terms:   []AddendView{},
+		}
 		for _, term := range a.Week.Terms(t, l, arm.HeadIndex(h)) {
 			tv := AddendView{Words: term.Words, Value: view.Round4(term.Value), Rules: []string{}}
 			if term.Session >= 0 {
