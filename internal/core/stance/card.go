@@ -15,7 +15,6 @@ func (r *Rule) Card() map[string]string {
 		"kind":                       r.Evidence.Kind,
 		"reaches as far as":          r.When.String(),
 		"grade":                      r.Grade,
-		"limits in plain words":      r.Evidence.Limits,
 		"what would change our mind": r.Evidence.Change,
 	}
 }

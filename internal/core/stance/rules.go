@@ -3,6 +3,7 @@ package stance
 import (
 	"embed"
 	"slices"
+	"strings"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/datafile"
@@ -35,8 +36,7 @@ func (r *Rule) Counts() bool { return r.Tilt != nil && r.Mechanism != "does not 
 
 // Evidence is a rule's card; what is empty is not recorded.
 type Evidence struct {
-	Kind   string // growth measured, activity measured, mechanics, practice
-	Limits string
+	Kind   string // what the statement rests on, one of ruleKinds
 	Change string // what would change our mind
 }
 
@@ -90,6 +90,7 @@ type ruleRow struct {
 	When      string             `yaml:"when"`
 	Tilt      map[string]float64 `yaml:"tilt"`
 	Grade     string             `yaml:"grade"`
+	Kind      string             `yaml:"kind"`
 	Mechanism string             `yaml:"mechanism"`
 	Why       string             `yaml:"why"`
 	Disputes  []string           `yaml:"disputes"`
@@ -103,6 +104,7 @@ const leastTilt, mostTilt = 0.88, 1.15
 // The values a rule's words may take.
 var (
 	ruleGrades     = []string{"A", "B", "C", "D", "E"}
+	ruleKinds      = []string{"growth measured", "activity measured", "strength measured", "mechanics", "practice"}
 	ruleMechanisms = []string{"holds", "partly", "does not hold"}
 )
 
@@ -162,6 +164,7 @@ func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
 	check(r.Lever != "", "lever", "missing")
 	check(r.Says != "", "says", "missing")
 	check(slices.Contains(ruleGrades, r.Grade), "grade", "%q is none of A to E", r.Grade)
+	check(slices.Contains(ruleKinds, row.Kind), "kind", "%q is none of %s", row.Kind, strings.Join(ruleKinds, ", "))
 	check(slices.Contains(ruleMechanisms, r.Mechanism), "mechanism", "%q is none of holds, partly, does not hold", r.Mechanism)
 	when, err := Parse(row.When)
 	check(err == nil, "when", "%v", err)
@@ -179,8 +182,7 @@ func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
 		r.Tilt = &t
 	}
 	r.Evidence = Evidence{
-		Kind:   map[string]string{"A": "growth measured", "B": "growth measured", "C": "activity measured", "D": "mechanics", "E": "practice"}[r.Grade],
-		Limits: r.Why,
+		Kind: row.Kind,
 		Change: map[string]string{
 			"A": "growth measurements that agree on the contrary", "B": "a second growth study that finds the contrary", "C": "a growth study of the same comparison",
 			"D": "a measured length or leverage that contradicts the model", "E": "any growth study of the same comparison"}[r.Grade],
