@@ -26,15 +26,9 @@ func (p Path) MarshalText() ([]byte, error) { return []byte(p.String()), nil }
 func (p Path) String() string {
 	if p.R > 0 && len(p.Points) == 1 {
 		at, r := p.Points[0], number(p.R)
-		return "M" + number(
-			at.X-p.R,
-		) + " " + number(
-			at.Y,
-		) + "a" + r + " " + r + " 0 1 0 " + number(
+		return "M" + number(at.X-p.R) + " " + number(at.Y) + "a" + r + " " + r + " 0 1 0 " + number(
 			2*p.R,
-		) + " 0a" + r + " " + r + " 0 1 0 " + number(
-			-2*p.R,
-		) + " 0Z"
+		) + " 0a" + r + " " + r + " 0 1 0 " + number(-2*p.R) + " 0Z"
 	}
 	b := make([]byte, 0, 14*len(p.Points)+1)
 	for i, at := range p.Points {

@@ -116,9 +116,7 @@ func HashPassword(password string) string {
 		hashMemoryKiB,
 		hashPasses,
 		hashThreads,
-		base64.RawStdEncoding.EncodeToString(
-			salt,
-		),
+		base64.RawStdEncoding.EncodeToString(salt),
 		base64.RawStdEncoding.EncodeToString(derive(password, salt, hashMemoryKiB, hashPasses, hashThreads)),
 	)
 }

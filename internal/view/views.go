@@ -214,15 +214,8 @@ func SetUpOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *pe
 		b.Agonist = b.Value > 0
 		if p != nil {
 			h := &p.Heads[i]
-			b.Agonist, b.Share, b.Plain, b.Stretch, b.Squeeze = h.Agonist, Round4(
-				h.Share,
-			), Round4(
-				h.Plain,
-			), Round4(
-				h.Stretch,
-			), Round4(
-				h.Squeeze,
-			)
+			b.Agonist, b.Share, b.Plain = h.Agonist, Round4(h.Share), Round4(h.Plain)
+			b.Stretch, b.Squeeze = Round4(h.Stretch), Round4(h.Squeeze)
 			if h.Agonist {
 				mean, zone := Round4(h.Mean), string(h.Zone)
 				b.MeanLength, b.Zone = &mean, &zone

@@ -39,13 +39,11 @@ func HardestPart(p *effort.Profile) string {
 func FieldsOf(s movement.SetUp, p *effort.Profile) Fields {
 	m, e := s.Movement, s.Effort()
 	f := Fields{
-		"action":    Name(string(m.Action)),
-		"family":    Name(m.Family.ID),
-		"movement":  Name(m.ID),
-		"implement": Name(string(s.Implement())),
-		"load": Name(
-			string(e.Load.Kind),
-		),
+		"action":        Name(string(m.Action)),
+		"family":        Name(m.Family.ID),
+		"movement":      Name(m.ID),
+		"implement":     Name(string(s.Implement())),
+		"load":          Name(string(e.Load.Kind)),
 		"arm_supported": Yes(e.ArmSupported),
 		"grip_offset":   Num(e.GripOffset),
 		"safe_alone":    Yes(m.SafeAlone == movement.AloneYes),

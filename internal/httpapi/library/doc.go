@@ -9,11 +9,14 @@ import (
 )
 
 // place is the server as this place sees it.
-type place struct{ *op.Server }
+type place struct {
+	*op.Server
+	shown *op.Remembered[readKey, []shown]
+}
 
 // Register adds the operations of this place.
 func Register(api huma.API, s *op.Server) {
-	p := &place{s}
+	p := &place{s, op.Remember[readKey, []shown](mostReadings, 0)}
 	p.registerCatalogue(api)
 	p.registerFitting(api)
 	p.registerLibrary(api)

@@ -129,24 +129,53 @@ func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, 
 	if err != nil {
 		return nil, err
 	}
+	own := op.OwnOf(ctx)
+	shown, err := s.shown.Of(ctx, readKey{own, y, op.StanceKey(st)}, func(context.Context) ([]shown, error) { return showAll(own, y, st), nil })
+	if err != nil {
+		return nil, op.ProblemOf(err)
+	}
 	fence := s.Fence(c)
 	out := &libraryOutput{}
 	out.Body.Stance = st.Name
-	out.Body.Entries = []LibraryEntry{}
-	for _, m := range op.Movements(ctx).Movements {
-		e := libraryEntry(m.Default(), y, st, fence)
-		e.Lacks, e.Tried = op.Lacks(c, m.Default()), tried[m.ID]
-		out.Body.Entries = append(out.Body.Entries, e)
-	}
-	own := op.OwnOf(ctx)
-	for _, k := range own.SetUps {
-		if set, err := k.SetUp(own.Catalogue); err == nil {
-			e := libraryEntry(set, y, st, fence)
-			e.Key, e.Name, e.Own, e.Lacks = k.ID.String(), k.Name+": "+set.Name(), true, op.Lacks(c, set)
-			out.Body.Entries = append(out.Body.Entries, e)
-		}
+	out.Body.Entries = make([]LibraryEntry, len(shown))
+	for i := range shown {
+		e := shown[i].entry
+		e.Lacks, e.Tried, e.Verdict = op.Lacks(c, shown[i].set), tried[e.Key], view.Judged(fence, shown[i].set, shown[i].profile)
+		out.Body.Entries[i] = e
 	}
 	return out, nil
+}
+
+// readKey is what the Library looks like by: a studio's catalogue, a body, a reading.
+type readKey struct {
+	own    *op.Own
+	body   *effort.Yardstick
+	stance string
+}
+
+// mostReadings is how many Libraries are remembered.
+const mostReadings = 50
+
+// shown is one entry of the Library before it is held against a client.
+type shown struct {
+	set     movement.SetUp
+	profile *effort.Profile // nil where there is none
+	entry   LibraryEntry
+}
+
+// showAll views a catalogue and the studio's kept set-ups.
+func showAll(own *op.Own, y *effort.Yardstick, st *stance.Stance) (out []shown) {
+	for _, m := range own.Catalogue.Movements {
+		out = append(out, showEntry(m.Default(), y, st))
+	}
+	for _, k := range own.SetUps {
+		if set, err := k.SetUp(own.Catalogue); err == nil {
+			one := showEntry(set, y, st)
+			one.entry.Key, one.entry.Name, one.entry.Own = k.ID.String(), k.Name+": "+set.Name(), true
+			out = append(out, one)
+		}
+	}
+	return out
 }
 
 // triedBy lists a client's try-outs by movement.
@@ -164,8 +193,8 @@ func (s *place) triedBy(ctx context.Context, c *store.Client) (map[string][]TryO
 	})
 }
 
-// libraryEntry views a movement by one of its set-ups.
-func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) LibraryEntry {
+// showEntry views a movement by one of its set-ups.
+func showEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance) shown {
 	m := set.Movement
 	var p *effort.Profile
 	refused := ""
@@ -197,12 +226,9 @@ func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fe
 		Needs:     person.Needs(set),
 		Faults:    []string{},
 		Settings:  set.Turned(),
-		Own: strings.HasPrefix(
-			m.ID,
-			movement.OwnPrefix,
-		),
-		UpperArm: m.UpperArm,
-		Stop:     m.Stop,
+		Own:       strings.HasPrefix(m.ID, movement.OwnPrefix),
+		UpperArm:  m.UpperArm,
+		Stop:      m.Stop,
 		Joints: []Joint{{"wrist", set.Joints().Wrist}, {"elbow front", set.Joints().ElbowFront}, {"elbow back", set.Joints().ElbowBack},
 			{"shoulder front", set.Joints().ShoulderFront}, {"shoulder top", set.Joints().ShoulderTop}},
 	}
@@ -226,6 +252,5 @@ func libraryEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fe
 	if p != nil {
 		out.Hardest = stance.HardestPart(p)
 	}
-	out.Verdict = view.Judged(fence, set, p)
-	return out
+	return shown{set, p, out}
 }

@@ -8,6 +8,7 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
@@ -65,10 +66,13 @@ type stocked struct {
 // mostShelves is how many bodies under how many stances are remembered.
 const mostShelves = 200
 
+// StanceKey tells stances apart by what they read.
+func StanceKey(st *stance.Stance) string { return fmt.Sprint(st.ID, st.Rules) }
+
 // stock returns the shelf and the memo for a trainee's body and stance.
 func (s *Server) stock(ctx context.Context, t *week.Trainee) (*stocked, error) {
-	key := shelfKey{t.Yardstick, fmt.Sprint(t.Stance.ID, t.Stance.Rules), Movements(ctx)}
-	return s.shelves.of(ctx, key, func(ctx context.Context) (*stocked, error) {
+	key := shelfKey{t.Yardstick, StanceKey(t.Stance), Movements(ctx)}
+	return s.shelves.Of(ctx, key, func(ctx context.Context) (*stocked, error) {
 		return &stocked{week.Stock(Movements(ctx), t.Yardstick, t.Stance), week.NewMemo(t.Yardstick, t.Stance)}, nil
 	})
 }

@@ -53,7 +53,7 @@ const (
 
 // OwnOfStudio is what a studio added, and its zone.
 func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error) {
-	return s.Catalogues.of(ctx, studio, func(ctx context.Context) (*Own, error) {
+	return s.Catalogues.Of(ctx, studio, func(ctx context.Context) (*Own, error) {
 		fresh := &Own{}
 		if err := s.Store.In(ctx, studio, func(tx *store.Tx) (err error) {
 			if fresh.Movements, err = tx.OwnMovements(ctx); err != nil {

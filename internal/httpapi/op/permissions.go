@@ -106,7 +106,7 @@ func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
 	if err != nil {
 		return store.Account{}, notSignedIn
 	}
-	account, err := s.accounts.of(ctx, id, func(ctx context.Context) (account store.Account, err error) {
+	account, err := s.accounts.Of(ctx, id, func(ctx context.Context) (account store.Account, err error) {
 		err = s.Store.In(ctx, studio, func(tx *store.Tx) (err error) {
 			account, err = tx.Account(ctx, id)
 			return err

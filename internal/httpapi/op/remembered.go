@@ -9,10 +9,10 @@ import (
 	"golang.org/x/sync/singleflight"
 )
 
-// remembered keeps what was made for those who ask next, so many and for so long.
+// Remembered keeps what was made for those who ask next, so many and for so long.
 // What several ask for at once is made once, and nobody waits for what others ask
 // for: nothing is made under a lock.
-type remembered[K comparable, V any] struct {
+type Remembered[K comparable, V any] struct {
 	kept   *expirable.LRU[K, V]
 	making singleflight.Group
 }
@@ -20,14 +20,14 @@ type remembered[K comparable, V any] struct {
 // longestMaking bounds what is made for others too, who did not ask to wait.
 const longestMaking = 20 * time.Second
 
-// remember makes a memory of at most so many; lasts 0: until others take its place.
-func remember[K comparable, V any](most int, lasts time.Duration) *remembered[K, V] {
-	return &remembered[K, V]{kept: expirable.NewLRU[K, V](most, nil, lasts)}
+// Remember makes a memory of at most so many; lasts 0: until others take its place.
+func Remember[K comparable, V any](most int, lasts time.Duration) *Remembered[K, V] {
+	return &Remembered[K, V]{kept: expirable.NewLRU[K, V](most, nil, lasts)}
 }
 
-// of returns what is remembered under a key, made by whoever asks first. Whoever goes
+// Of returns what is remembered under a key, made by whoever asks first. Whoever goes
 // away leaves the making to those who still wait; an error is not remembered.
-func (r *remembered[K, V]) of(ctx context.Context, key K, make func(context.Context) (V, error)) (V, error) {
+func (r *Remembered[K, V]) Of(ctx context.Context, key K, make func(context.Context) (V, error)) (V, error) {
 	if v, ok := r.kept.Get(key); ok {
 		return v, nil
 	}
@@ -55,4 +55,5 @@ func (r *remembered[K, V]) of(ctx context.Context, key K, make func(context.Cont
 	}
 }
 
-func (r *remembered[K, V]) Forget(key K) { r.kept.Remove(key) }
+// Forget lets what is remembered under a key be made anew.
+func (r *Remembered[K, V]) Forget(key K) { r.kept.Remove(key) }

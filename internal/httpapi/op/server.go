@@ -19,11 +19,11 @@ type Server struct {
 	Photos     photos.Folder
 	Sessions   *scs.SessionManager
 	Now        func() time.Time
-	bodies     *remembered[arm.Body, *effort.Yardstick]
-	accounts   *remembered[uuid.UUID, store.Account]
-	Catalogues *remembered[uuid.UUID, *Own]
-	lastRead   *remembered[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
-	shelves    *remembered[shelfKey, *stocked]
+	bodies     *Remembered[arm.Body, *effort.Yardstick]
+	accounts   *Remembered[uuid.UUID, store.Account]
+	Catalogues *Remembered[uuid.UUID, *Own]
+	lastRead   *Remembered[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
+	shelves    *Remembered[shelfKey, *stocked]
 }
 
 // New is a server over a store; without a clock it takes the machine's.
@@ -32,11 +32,11 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 		now = time.Now
 	}
 	return &Server{Store: s, Photos: p, Sessions: scs.New(), Now: now,
-		bodies:     remember[arm.Body, *effort.Yardstick](mostBodies, 0),
-		accounts:   remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
-		Catalogues: remember[uuid.UUID, *Own](mostStudios, rememberOwn),
-		lastRead:   remember[uuid.UUID, *Own](mostStudios, 0),
-		shelves:    remember[shelfKey, *stocked](mostShelves, 0),
+		bodies:     Remember[arm.Body, *effort.Yardstick](mostBodies, 0),
+		accounts:   Remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
+		Catalogues: Remember[uuid.UUID, *Own](mostStudios, rememberOwn),
+		lastRead:   Remember[uuid.UUID, *Own](mostStudios, 0),
+		shelves:    Remember[shelfKey, *stocked](mostShelves, 0),
 	}
 }
 

@@ -130,5 +130,5 @@ const mostBodies = 2000
 
 // Yardstick is what a body's set-ups are told in terms of.
 func (s *Server) Yardstick(body arm.Body) (*effort.Yardstick, error) {
-	return s.bodies.of(context.Background(), body, func(context.Context) (*effort.Yardstick, error) { return effort.NewYardstick(body) })
+	return s.bodies.Of(context.Background(), body, func(context.Context) (*effort.Yardstick, error) { return effort.NewYardstick(body) })
 }

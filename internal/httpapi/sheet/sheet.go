@@ -182,9 +182,8 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 	session, floor := &kept.Session, t.Floor()
 	counted := week.Count(session, t.Yardstick, t.Stance)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.On.Long(),
-		Minutes: view.Round4(
-			counted.Minutes,
-		), WarmUp: session.WarmUpWords(), Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
+		Minutes: view.Round4(counted.Minutes), WarmUp: session.WarmUpWords(),
+		Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
 		Total: view.SetsSlice("Effective sets in "+kept.Name, counted.Heads), Cautions: person.SheetCautions, Why: []string{}}
 	if out.Blocked = s.Blocked(c); out.Blocked != "" {
 		return out, nil

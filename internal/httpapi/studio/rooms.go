@@ -98,23 +98,32 @@ func (s *place) registerRooms(api huma.API) {
 	huma.Register(api, op.Operation("put-room", op.Planners, http.MethodPut, "/rooms/{room}", "Add or change a room"), s.putRoom)
 }
 
-func (s *place) rooms(ctx context.Context, _ *struct{}) (*roomsOutput, error) {
-	out := &roomsOutput{}
-	out.Body.Rooms, out.Body.Stations = []RoomView{}, map[string]string{}
-	for id, name := range person.Stations() {
-		out.Body.Stations[string(id)] = name
+// roomsRead is what rooms are shown from.
+type roomsRead struct {
+	rooms   []store.Room
+	clients []store.Client
+}
+
+func (r *roomsRead) read(ctx context.Context, tx *store.Tx) (err error) {
+	if r.rooms, err = tx.Rooms(ctx); err == nil {
+		r.clients, err = tx.Clients(ctx)
 	}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error {
-		rooms, err := tx.Rooms(ctx)
-		if err != nil {
-			return err
-		}
-		clients, err := tx.Clients(ctx)
-		for _, r := range rooms {
-			out.Body.Rooms = append(out.Body.Rooms, viewRoom(ctx, r, clients))
-		}
-		return err
-	})
+	return err
+}
+
+func (s *place) rooms(ctx context.Context, _ *struct{}) (*roomsOutput, error) {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *roomsRead) error { return r.read(ctx, tx) },
+		func(r *roomsRead) (*roomsOutput, error) {
+			out := &roomsOutput{}
+			out.Body.Rooms, out.Body.Stations = []RoomView{}, map[string]string{}
+			for id, name := range person.Stations() {
+				out.Body.Stations[string(id)] = name
+			}
+			for _, one := range r.rooms {
+				out.Body.Rooms = append(out.Body.Rooms, viewRoom(ctx, one, r.clients))
+			}
+			return out, nil
+		})
 }
 
 func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error) {
@@ -122,8 +131,7 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 	if err != nil {
 		return nil, err
 	}
-	out := &roomOutput{}
-	return out, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *roomsRead) error {
 		if in.Body.Mark == "" {
 			if err := tx.AddRoom(ctx, in.Room, room); err != nil {
 				return err
@@ -137,20 +145,13 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 				return op.Problem(http.StatusConflict, "somebody changed this room in between, or it is gone; nothing was written, look again")
 			}
 		}
-		rooms, err := tx.Rooms(ctx)
-		if err != nil {
-			return err
+		return r.read(ctx, tx)
+	}, func(r *roomsRead) (*roomOutput, error) {
+		at := slices.IndexFunc(r.rooms, func(one store.Room) bool { return one.ID == in.Room })
+		if at < 0 {
+			return nil, store.ErrNotFound
 		}
-		clients, err := tx.Clients(ctx)
-		if err != nil {
-			return err
-		}
-		for _, r := range rooms {
-			if r.ID == in.Room {
-				out.Body = viewRoom(ctx, r, clients)
-			}
-		}
-		return nil
+		return &roomOutput{viewRoom(ctx, r.rooms[at], r.clients)}, nil
 	})
 }
 

@@ -138,16 +138,14 @@ func viewLedger(a *op.AuditedWeek, kept []store.Session) LedgerView {
 			Direct:    view.Round4(line.Direct.Mid),
 			Elsewhere: view.Round4(line.Elsewhere.Mid),
 			Total:     view.Round4(line.Total.Mid),
-			Low: view.Round4(
-				line.Total.Low,
-			),
-			High:    view.Round4(line.Total.High),
-			From:    view.Round4(line.Target.Low),
-			To:      view.Round4(line.Target.High),
-			Level:   string(line.Level),
-			Short:   line.Short(),
-			Lengths: []LengthOf{},
-			Terms:   []AddendView{},
+			Low:       view.Round4(line.Total.Low),
+			High:      view.Round4(line.Total.High),
+			From:      view.Round4(line.Target.Low),
+			To:        view.Round4(line.Target.High),
+			Level:     string(line.Level),
+			Short:     line.Short(),
+			Lengths:   []LengthOf{},
+			Terms:     []AddendView{},
 		}
 		for _, term := range a.Week.Terms(t, l, arm.HeadIndex(h)) {
 			tv := AddendView{Words: term.Words, Value: view.Round4(term.Value), Rules: []string{}}
