@@ -141,13 +141,8 @@ func noorDossier(today day.Day) person.Dossier {
 		[]string{"mon", "thu"},
 		wished("strong arms that do not ache", "brachialis", "brachioradialis", "triceps_medial"),
 	)
-	d.Contact, d.TrainingSince, d.ComebackOn, d.Mode = "leaves a note with the prompter", since(
-		today,
-		800,
-	), since(
-		today,
-		12,
-	), person.Tolerance
+	d.Contact, d.Mode = "leaves a note with the prompter", person.Tolerance
+	d.TrainingSince, d.ComebackOn = since(today, 800), since(today, 12)
 	d.Mobility = person.Mobility{OneWeight: "yes", TwoWeights: "yes", DipLevel: "assisted"}
 	d.Notes = "Three weeks away with the outreach van; nothing hurt while she was away."
 	d.Present = "Push-downs 3x15\nDumbbell curls 3x12 6 kg"

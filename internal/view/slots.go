@@ -67,25 +67,21 @@ type RowView struct {
 	SetUp string    `json:"set_up"` // how it is done where it is not as the slot says
 }
 
+// SlotOf views slot i of a session with what it counts.
 func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCount) SlotView {
 	slot, floor := &session.Slots[i], t.Floor()
 	rack := floor.Rack(slot.SetUp)
 	out := SlotView{
-		SlotJSON: slot.JSON(),
-		Title:    slot.SetUp.Title(), Details: slot.SetUp.Details(), Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
+		SlotJSON: slot.JSON(), Title: slot.SetUp.Title(), Details: slot.SetUp.Details(),
+		Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
 		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
-		Gets: SetsSlice(
-			"Effective sets of this slot",
-			counted.Heads,
-		), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
+		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
 	}
 	out.Cautions = t.Cautions(session, i)
 	out.Group, out.Methods = plan.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
 	for _, whole := range rack.Steps {
-		out.Steps = append(
-			out.Steps,
-			Step{*dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging)), rack.Carry.Words(whole, slot.SetUp)},
-		)
+		load := dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging))
+		out.Steps = append(out.Steps, Step{*load, rack.Carry.Words(whole, slot.SetUp)})
 	}
 	for k := range slot.Rows {
 		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.SetUp.ArmsInTurn()), Load: session.RowLoadWords(i, k, floor)}

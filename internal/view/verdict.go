@@ -73,6 +73,7 @@ func Judged(f *person.Fence, set movement.SetUp, p *effort.Profile) *VerdictView
 	return &out
 }
 
+// FitOf views whether a room’s loads fit.
 func FitOf(f series.Fitted) LoadFit {
 	out := LoadFit{string(f.Fit), f.Words, f.Instead}
 	if out.Instead == nil {

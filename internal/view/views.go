@@ -112,6 +112,7 @@ type SetUpView struct {
 	Verdict  *VerdictView      `json:"verdict,omitempty"` // for a client
 }
 
+// Round4 rounds to what is sent: four places.
 func Round4(x float64) float64 { return math.Round(x*1e4) / 1e4 }
 
 // Levels is a fill of every head by its value.
@@ -170,6 +171,7 @@ func BiasSlice(s movement.SetUp, r *stance.Reading) SliceView {
 	return SliceOf(what, mid, low, high, Levels(mid, figure.BiasLevel))
 }
 
+// GlyphOf views a set-up in small: its slice and, where it is computed, its ribbon.
 func GlyphOf(s movement.SetUp, p *effort.Profile, r *stance.Reading) Glyph {
 	out := Glyph{Slice: BiasSlice(s, r)}
 	if p != nil {

@@ -18,6 +18,7 @@ import (
 	"musculus/internal/view"
 )
 
+// ClientInput is a client in an address.
 type ClientInput struct {
 	Client uuid.UUID `path:"client"`
 }
@@ -71,6 +72,7 @@ func (s *Server) Day(ctx context.Context) day.Day { return day.At(s.Now().In(sto
 // DayOf is today where a client trains.
 func (s *Server) DayOf(c *store.Client) day.Day { return day.At(s.Now().In(c.Zone)) }
 
+// DateWords tells a moment by its day: "25 November 2026".
 func DateWords(t time.Time) string { return t.Format("2 January 2006") }
 
 // Ago tells a day against today.
@@ -78,7 +80,7 @@ func (s *Server) Ago(ctx context.Context, on day.Day) string {
 	return on.FromToday(s.Day(ctx))
 }
 
-// roomOf is the client's room, nil without a client.
+// ClientOf reads a client of the studio; nil without an id.
 func (s *Server) ClientOf(ctx context.Context, id *uuid.UUID) (*store.Client, error) {
 	if id == nil {
 		return nil, nil
@@ -91,6 +93,7 @@ func (s *Server) ClientOf(ctx context.Context, id *uuid.UUID) (*store.Client, er
 	return &c, err
 }
 
+// Lacks lists what a client’s room has not for a set-up; nothing without a client.
 func Lacks(c *store.Client, set movement.SetUp) []string {
 	if c == nil {
 		return []string{}
@@ -109,6 +112,7 @@ func (s *Server) Measurings(ctx context.Context, tx *store.Tx, c *store.Client) 
 	return tx.Measurings(ctx, c.ID)
 }
 
+// SessionsOf are what was measured, without who kept it.
 func SessionsOf(kept []store.Measuring) []measure.Session {
 	out := make([]measure.Session, len(kept))
 	for i, k := range kept {

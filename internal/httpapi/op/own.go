@@ -36,6 +36,7 @@ func (k *keptSetUp) SetUp(c *movement.Catalogue) (movement.SetUp, error) {
 
 type ownKey struct{}
 
+// OwnOf is the signed-in studio’s own things; nil where nobody is signed in.
 func OwnOf(ctx context.Context) *Own {
 	o, _ := ctx.Value(ownKey{}).(*Own)
 	return o

@@ -44,6 +44,7 @@ func FieldFaults(prefix string, list []person.FieldError) error {
 	return Faults(prefix, pointers)
 }
 
+// Problem is an error with its status and what is wrong with which field.
 func Problem(status int, detail string, fields ...*huma.ErrorDetail) *huma.ErrorModel {
 	return &huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail, Errors: fields}
 }
@@ -103,6 +104,7 @@ func ProblemIf(err error) error {
 	return ProblemOf(err)
 }
 
+// ProblemOf says which problem an error of the core or the store is.
 func ProblemOf(err error) huma.StatusError {
 	var status huma.StatusError
 	var database *pgconn.PgError
@@ -147,6 +149,7 @@ type unexpected struct {
 // ContentType marks it as a problem.
 func (*unexpected) ContentType(string) string { return "application/problem+json" }
 
+// WriteProblem answers with a problem outside an operation.
 func WriteProblem(w http.ResponseWriter, p huma.StatusError) {
 	stamp(w.Header().Get(requestHeader), p)
 	w.Header().Set("Content-Type", "application/problem+json")
