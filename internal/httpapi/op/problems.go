@@ -44,7 +44,8 @@ func FieldFaults(prefix string, list []person.FieldError) error {
 	return Faults(prefix, pointers)
 }
 
-// Problem is an error with its status and what is wrong with which field.
+// Problem is an error with its status (RFC 9457); what is wrong with a field is told
+// at the field ("body.slots[1].dose.reserve").
 func Problem(status int, detail string, fields ...*huma.ErrorDetail) *huma.ErrorModel {
 	return &huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail, Errors: fields}
 }
