@@ -12,12 +12,15 @@ import (
 type ask struct {
 	words *regexp.Regexp
 	what  string // "holding the breath"
-	// closed says whether the caps forbid it; match is what the words found.
-	closed func(c *Caps, match []string) bool
+	// closed says whether the caps forbid it at all; a long hold, how long is too long.
+	closed func(c *Caps) bool
 }
 
-func method(id string) func(*Caps, []string) bool {
-	return func(c *Caps, _ []string) bool { return slices.Contains(c.Closed, id) }
+// longHold is the one of the asks that depends on what its words found.
+const longHold = "a long hold"
+
+func method(id string) func(*Caps) bool {
+	return func(c *Caps) bool { return slices.Contains(c.Closed, id) }
 }
 
 func words(pattern string) *regexp.Regexp { return regexp.MustCompile(`\b(?:` + pattern + `)\b`) }
@@ -29,21 +32,21 @@ var asks = []ask{
 			`hold(?:ing|s)? (?:your |the |her |his |my )?(?:breath|air)|breath holds?|breathe? held|keep the air in|do not breathe|dont breathe|no breathing|brace hard and push`,
 		),
 		"holding the breath",
-		func(c *Caps, _ []string) bool { return c.NoBreathHold },
+		func(c *Caps) bool { return c.NoBreathHold },
 	},
 	{
 		words(
 			`(?:hold|held|pause|squeeze|freeze|stay|count)[a-z ]*? (\d+|four|five|six|seven|eight|nine|ten|fifteen|twenty|thirty|half a|a)(?:[-–](\d+))? ?(?:s|sec|secs|second|seconds|minute|minutes)`,
 		),
-		"a long hold",
-		func(c *Caps, m []string) bool { return c.MostHoldS > 0 && seconds(m) > c.MostHoldS },
+		longHold,
+		func(c *Caps) bool { return c.MostHoldS > 0 },
 	},
 	{
 		words(
 			`failure|fail|failing|all out|to the limit|max(?:ed)? out|nothing left|no reps? left|not (?:one )?more rep|until you (?:cannot|cant|drop)|till you (?:cannot|cant|drop)|burn it out|as many as (?:you can|possible)|amrap|empty the tank|burn ?outs?|last drop`,
 		),
 		"going to the limit",
-		func(c *Caps, _ []string) bool { return c.MinReserve > 0 },
+		func(c *Caps) bool { return c.MinReserve > 0 },
 	},
 	{words(`drop ?sets?|strip ?sets?|drops|lighter at once and go on|strip the (?:bar|weight)`), "drops", method("drops")},
 	{words(`rest[- ]pauses?`), "rest-pause", method("rest_pause")},
@@ -70,9 +73,9 @@ var asks = []ask{
 	{words(`hold one arm|other arm holds`), "a static hold", method("static_hold")},
 	{words(`super ?sets?|giant sets?`), "a superset of one muscle", method("superset_same")},
 	{words(`no rests?|without (?:a )?rest|skip the rest|straight into|straight on to`), "no rest",
-		func(c *Caps, _ []string) bool { return c.MinRestS > 0 }},
-	{words(`flat on (?:your|the) back|lie flat`), "lying flat", func(c *Caps, _ []string) bool { return c.NoFlatOnBack }},
-	{words(`on (?:your|the) (?:chest|belly|stomach)|face down`), "lying on the chest", func(c *Caps, _ []string) bool { return c.NoProne }},
+		func(c *Caps) bool { return c.MinRestS > 0 }},
+	{words(`flat on (?:your|the) back|lie flat`), "lying flat", func(c *Caps) bool { return c.NoFlatOnBack }},
+	{words(`on (?:your|the) (?:chest|belly|stomach)|face down`), "lying on the chest", func(c *Caps) bool { return c.NoProne }},
 }
 
 var numberWords = map[string]float64{
@@ -120,24 +123,35 @@ const reach = 4
 // Against says what a cue asks for that the caps forbid, "" for nothing: "“Hold
 // your breath” asks for holding the breath". A cue that says not to is none.
 func (c *Caps) Against(cue string) string {
-	text := strings.ToLower(strings.NewReplacer("’", "", "'", "", "\u00a0", " ").Replace(cue))
+	var closed []*ask
+	for i := range asks {
+		if asks[i].closed(c) {
+			closed = append(closed, &asks[i])
+		}
+	}
+	if len(closed) == 0 { // most clients: nothing has to be read
+		return ""
+	}
+	text := strings.ToLower(plainly.Replace(cue))
 	text = itIsTheBreath.ReplaceAllString(text, "$1, hold the breath")
 	for _, clause := range clauses.Split(text, -1) {
 		clause = notAgainst.ReplaceAllString(clause, " go on ")
-		for i := range asks {
-			at := asks[i].words.FindStringSubmatchIndex(clause)
-			if at == nil {
+		for _, a := range closed {
+			match := a.words.FindStringSubmatch(clause)
+			if match == nil || a.what == longHold && seconds(match) <= c.MostHoldS {
 				continue
 			}
-			match := asks[i].words.FindStringSubmatch(clause)
-			if !asks[i].closed(c, match) || turnedRound(clause, at[0], match[0]) {
+			if turnedRound(clause, a.words.FindStringIndex(clause)[0], match[0]) {
 				continue
 			}
-			return fmt.Sprintf("“%s” asks for %s, which this client's caps forbid", strings.TrimSpace(cue), asks[i].what)
+			return fmt.Sprintf("“%s” asks for %s, which this client's caps forbid", strings.TrimSpace(cue), a.what)
 		}
 	}
 	return ""
 }
+
+// plainly writes a cue without what keyboards differ in.
+var plainly = strings.NewReplacer("’", "", "'", "", "\u00a0", " ")
 
 // turnedRound says whether a word shortly before a place of a clause turns its
 // meaning round; words that are part of what was found do not.

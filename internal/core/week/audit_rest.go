@@ -2,8 +2,9 @@ package week
 
 import (
 	"math"
-	"musculus/internal/core/plan"
 	"slices"
+
+	"musculus/internal/core/plan"
 )
 
 // standing is how a week stands: what every fix must lower, the gravest first, so

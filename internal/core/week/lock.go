@@ -1,8 +1,9 @@
 package week
 
 import (
-	"musculus/internal/core/plan"
 	"slices"
+
+	"musculus/internal/core/plan"
 )
 
 // locked says whether a fix must leave a slot alone.

@@ -136,6 +136,9 @@ func Count(s *plan.Session, y *effort.Yardstick, st *stance.Stance) Totals {
 	return NewMemo(y, st).count(s)
 }
 
+// Count counts a session of the trainee's by what is remembered of its set-ups.
+func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s) }
+
 func (m *Memo) count(s *plan.Session) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60

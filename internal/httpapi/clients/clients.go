@@ -160,7 +160,7 @@ func (s *place) card(ctx context.Context, c *store.Client, next *store.Session) 
 	if err != nil {
 		return out, err
 	}
-	counted := week.Count(&next.Session, t.Yardstick, t.Stance)
+	counted := t.Count(&next.Session)
 	out.Slice = view.SetsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.On.String()

@@ -51,29 +51,31 @@ func (s *Server) aims(ctx context.Context, tx *store.Tx, c *store.Client) (*week
 	return out, nil
 }
 
-// shelfKey is what the catalogue's shelf and what set-ups come to depend on.
-type shelfKey struct {
+// memoKey is what set-ups come to depend on, shelfKey what the catalogue's shelf does.
+type memoKey struct {
 	yardstick *effort.Yardstick
 	stance    string
+}
+
+type shelfKey struct {
+	memoKey
 	catalogue *movement.Catalogue
 }
 
-type stocked struct {
-	shelf *week.Shelf
-	memo  *week.Memo
-}
-
-// mostShelves is how many bodies under how many stances are remembered.
-const mostShelves = 200
+// How many bodies under how many stances are remembered.
+const (
+	mostMemos   = mostBodies
+	mostShelves = 200
+)
 
 // StanceKey tells stances apart by what they read.
 func StanceKey(st *stance.Stance) string { return fmt.Sprint(st.ID, st.Rules) }
 
-// stock returns the shelf and the memo for a trainee's body and stance.
-func (s *Server) stock(ctx context.Context, t *week.Trainee) (*stocked, error) {
-	key := shelfKey{t.Yardstick, StanceKey(t.Stance), Movements(ctx)}
-	return s.shelves.Of(ctx, key, func(ctx context.Context) (*stocked, error) {
-		return &stocked{week.Stock(Movements(ctx), t.Yardstick, t.Stance), week.NewMemo(t.Yardstick, t.Stance)}, nil
+// shelf returns the catalogue as a trainee's body and stance see it.
+func (s *Server) shelf(ctx context.Context, t *week.Trainee) (*week.Shelf, error) {
+	key := shelfKey{memoKey{t.Yardstick, StanceKey(t.Stance)}, Movements(ctx)}
+	return s.shelves.Of(ctx, key, func(ctx context.Context) (*week.Shelf, error) {
+		return week.Stock(Movements(ctx), t.Yardstick, t.Stance), nil
 	})
 }
 
@@ -119,13 +121,12 @@ func (s *Server) AuditRead(ctx context.Context, r *WeekRead, shown int) (out Aud
 	if out.Week, err = plannedWeek(r.Kept); err != nil {
 		return out, err
 	}
-	stock, err := s.stock(ctx, out.T)
+	shelf, err := s.shelf(ctx, out.T)
 	if err != nil {
 		return out, err
 	}
-	out.T.Memo = stock.memo
 	out.Ledger = out.Week.Count(out.T)
-	out.Found = out.Week.Audit(out.T, stock.shelf, &out.Ledger, shown)
+	out.Found = out.Week.Audit(out.T, shelf, &out.Ledger, shown)
 	return out, nil
 }
 

@@ -29,7 +29,10 @@ func (s *Server) Trainee(c *store.Client) (*week.Trainee, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.Fence(c)}, nil
+	memo, err := s.memos.Of(context.Background(), memoKey{y, StanceKey(c.Stance)}, func(context.Context) (*week.Memo, error) {
+		return week.NewMemo(y, c.Stance), nil
+	})
+	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.Fence(c), Memo: memo}, err
 }
 
 // Informed is the trainee with what her log says of each series.

@@ -9,6 +9,7 @@ import (
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
+	"musculus/internal/core/week"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -23,7 +24,8 @@ type Server struct {
 	accounts   *Remembered[uuid.UUID, store.Account]
 	Catalogues *Remembered[uuid.UUID, *Own]
 	lastRead   *Remembered[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
-	shelves    *Remembered[shelfKey, *stocked]
+	memos      *Remembered[memoKey, *week.Memo]
+	shelves    *Remembered[shelfKey, *week.Shelf]
 }
 
 // New is a server over a store; without a clock it takes the machine's.
@@ -36,7 +38,8 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 		accounts:   Remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
 		Catalogues: Remember[uuid.UUID, *Own](mostStudios, rememberOwn),
 		lastRead:   Remember[uuid.UUID, *Own](mostStudios, 0),
-		shelves:    Remember[shelfKey, *stocked](mostShelves, 0),
+		memos:      Remember[memoKey, *week.Memo](mostMemos, 0),
+		shelves:    Remember[shelfKey, *week.Shelf](mostShelves, 0),
 	}
 }
 

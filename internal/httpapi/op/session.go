@@ -100,7 +100,7 @@ func (s *Server) ViewSession(ctx context.Context, t *week.Trainee, c *store.Clie
 		return view.SessionView{}, kept.Faults[0]
 	}
 	session := &kept.Session
-	counted := week.Count(session, t.Yardstick, t.Stance)
+	counted := t.Count(session)
 	out := view.SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.On, When: kept.On.FromToday(s.Day(ctx)),
 		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.WarmUpMin, Intent: kept.Intent, Locked: kept.Locked, Combos: kept.Combos, Slots: []view.SlotView{},
 		Total: view.SetsSlice(

@@ -180,7 +180,7 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 		return SheetView{}, kept.Faults[0]
 	}
 	session, floor := &kept.Session, t.Floor()
-	counted := week.Count(session, t.Yardstick, t.Stance)
+	counted := t.Count(session)
 	out := SheetView{Studio: studio, Client: c.Dossier.Name, Room: c.Room().Name, Session: kept.Name, Date: kept.On.Long(),
 		Minutes: view.Round4(counted.Minutes), WarmUp: session.WarmUpWords(),
 		Ramp: session.RampWords(floor, c.Dossier.HideWeights), Caps: []string{}, Slots: []SheetSlot{},
@@ -262,7 +262,7 @@ func (s *place) mayLeave(t *week.Trainee, c *store.Client, kept *store.Session) 
 	if err := op.Faults("session.", wrong); err != nil {
 		return err
 	}
-	for _, f := range t.Findings(session, week.Count(session, t.Yardstick, t.Stance), c.Dossier.Minutes) {
+	for _, f := range t.Findings(session, t.Count(session), c.Dossier.Minutes) {
 		if f.Severity == week.Stop {
 			return op.Problem(http.StatusUnprocessableEntity, kept.Name+" does not leave as it is: "+f.Text)
 		}

@@ -354,7 +354,7 @@ func (s *place) switchRule(ctx context.Context, in *switchInput) (*switchOutput,
 		} else {
 			other.Rules = append(slices.Clone(other.Rules), rule.ID)
 		}
-		now, then := week.Count(&kept.Session, t.Yardstick, t.Stance), week.Count(&kept.Session, t.Yardstick, &other)
+		now, then := t.Count(&kept.Session), week.Count(&kept.Session, t.Yardstick, &other)
 		for h := range now.Heads {
 			if d := view.Round4(then.Heads[h].Mid - now.Heads[h].Mid); d >= 0.005 || d <= -0.005 {
 				out.Body.Heads = append(out.Body.Heads, HeadChange{arm.Heads[h].Code, arm.Heads[h].Name, d})

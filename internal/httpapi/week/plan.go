@@ -15,7 +15,6 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
-	"musculus/internal/core/week"
 	"musculus/internal/formats"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
@@ -130,7 +129,7 @@ func (s *place) writeCalendar(ctx context.Context, b *bytes.Buffer, c *store.Cli
 		if len(one.Faults) > 0 {
 			return one.Faults[0]
 		}
-		says := []string{fmt.Sprintf("%.0f minutes", week.Count(&one.Session, t.Yardstick, t.Stance).Minutes)}
+		says := []string{fmt.Sprintf("%.0f minutes", t.Count(&one.Session).Minutes)}
 		for k := range one.Slots {
 			says = append(says, fmt.Sprintf("%d. %s, %s", k+1, one.Slots[k].SetUp.Title(), one.Words(k)))
 		}
