@@ -14,37 +14,26 @@ func steps(from, to, by float64, extra ...float64) []float64 {
 	return append(out, extra...)
 }
 
-func pairs(masses []float64) []person.Dumbbell {
-	var out []person.Dumbbell
-	for _, kg := range masses {
-		out = append(out, person.Dumbbell{Kg: kg, Count: 2})
-	}
-	return out
-}
-
 var (
 	sailLoft = person.Room{
-		Name:      "The Sail Loft",
-		Dumbbells: pairs(steps(2, 20, 2, 25, 30)),
-		Bars: []person.Bar{
-			{Kind: movement.BarStraight, OwnKg: 10, Loads: steps(10, 80, 2.5)},
-			{Kind: movement.BarCambered, OwnKg: 8, Loads: steps(8, 63, 2.5)},
+		Name: "The Sail Loft",
+		Things: []person.Thing{
+			person.Pairs(steps(2, 20, 2, 25, 30)...),
+			person.BarOf(movement.BarStraight, 10, steps(10, 80, 2.5)...),
+			person.BarOf(movement.BarCambered, 8, steps(8, 63, 2.5)...),
+			{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: steps(5, 75, 5), Low: 0.1, High: 2.2},
+			person.There(person.OnCable(movement.BarStraight)),
+			person.There(person.OnCable(movement.Rope)),
+			person.There(person.OnCable(movement.Handle)),
+			person.There(movement.DipBars),
+			person.BeltOf(steps(2.5, 30, 2.5)...),
 		},
-		Cable: &person.Cable{
-			Columns:     2,
-			Stack:       steps(5, 75, 5),
-			Ratio:       2,
-			Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle},
-			LowM:        0.1,
-			HighM:       2.2,
-		},
-		Bench: &person.Bench{Min: 0, Max: 85}, Pads: true, Pins: true, DipBars: true, DipLoads: steps(2.5, 30, 2.5),
+		Bench: &person.Bench{Min: 0, Max: 85}, Pads: true, Pins: true,
 	}
 	wagon = person.Room{
-		Name:      "The Wagon",
-		Dumbbells: pairs([]float64{10}),
-		Bars:      []person.Bar{{Kind: movement.BarStraight, OwnKg: 10, Loads: []float64{10}}},
-		Bench:     &person.Bench{Min: 0, Max: 75},
+		Name:   "The Wagon",
+		Things: []person.Thing{person.Pairs(10), person.BarOf(movement.BarStraight, 10, 10)},
+		Bench:  &person.Bench{Min: 0, Max: 75},
 	}
-	digs = person.Room{Name: "The Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	digs = person.Room{Name: "The Digs", Things: []person.Thing{person.Singles(14)}}
 )

@@ -47,7 +47,7 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 			),
 		)
 		room := id()
-		require.NoError(t, tx.AddRoom(ctx, room, person.Room{Name: "Hall", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}}))
+		require.NoError(t, tx.AddRoom(ctx, room, person.Room{Name: "Hall", Things: []person.Thing{person.Pairs(10)}}))
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
 		require.NoError(t, tx.AddClient(ctx, out.client, d))
@@ -86,7 +86,7 @@ func TestWhatIsKeptComesBack(t *testing.T) {
 		c, err := tx.Client(ctx, a.client)
 		require.NoError(t, err)
 		assert.Equal(t, arm.DefaultBody, c.Dossier.Body())
-		assert.Equal(t, 10.0, c.Room().Dumbbells[0].Kg)
+		assert.Equal(t, 10.0, c.Room().Things[0].Loads[0])
 		assert.Nil(t, c.Screening)
 		got, err := tx.Session(ctx, a.client, a.session, movement.Shipped)
 		require.NoError(t, err)

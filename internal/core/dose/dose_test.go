@@ -15,7 +15,7 @@ import (
 	"musculus/internal/core/person"
 )
 
-var room = person.Room{Name: "The Loft", Dumbbells: []person.Dumbbell{{Kg: 8, Count: 2}, {Kg: 10, Count: 2}}}
+var room = person.Room{Name: "The Loft", Things: []person.Thing{person.Pairs(8, 10)}}
 
 func good() dose.Dose { return dose.Usual(person.Caps{}) }
 

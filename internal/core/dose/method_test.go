@@ -66,10 +66,8 @@ func TestEveryMethod(t *testing.T) {
 
 func TestLoadsAreTold(t *testing.T) {
 	curl, dip := movement.Shipped.Get("curl_standing_dumbbells").Default(), movement.Shipped.Get("dip_bars").Default()
-	room := &person.Room{Name: "Loft", DipBars: true, DipLoads: []float64{5, 10, 20}, Pins: true}
-	for kg := 2.0; kg <= 20; kg += 2 {
-		room.Dumbbells = append(room.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
-	}
+	things := []person.Thing{person.There(movement.DipBars), person.BeltOf(5, 10, 20), person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}
+	room := &person.Room{Name: "Loft", Things: things, Pins: true}
 	told := func(s movement.SetUp, whole float64, use dose.Use) string {
 		rack := dose.RackOf(s, room, 75)
 		d := dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12, Reserve: 2, Method: use}

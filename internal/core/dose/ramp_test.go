@@ -14,9 +14,8 @@ import (
 // in one, the body's own weight in none; loads are those the room really has.
 func TestTheRampLeadsUpToTheWorkingLoad(t *testing.T) {
 	room := &person.Room{
-		Name:      "Loft",
-		Bars:      []person.Bar{{Kind: movement.BarStraight, Loads: []float64{20, 30, 40, 50}}},
-		Dumbbells: []person.Dumbbell{{Kg: 4, Count: 2}, {Kg: 8, Count: 2}},
+		Name:   "Loft",
+		Things: []person.Thing{person.BarOf(movement.BarStraight, 0, 20, 30, 40, 50), person.Pairs(4, 8)},
 	}
 	for _, c := range []struct {
 		id             string

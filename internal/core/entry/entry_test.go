@@ -13,11 +13,10 @@ import (
 )
 
 func TestWhatCannotBeIsAskedBack(t *testing.T) {
-	digs := &person.Room{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	digs := &person.Room{Name: "Digs", Things: []person.Thing{person.Singles(14)}}
 	loft := &person.Room{
-		Name:      "Loft",
-		Dumbbells: []person.Dumbbell{{Kg: 8, Count: 2}, {Kg: 10, Count: 2}, {Kg: 30, Count: 2}},
-		DipBars:   true,
+		Name:   "Loft",
+		Things: []person.Thing{person.Pairs(8, 10, 30), person.There(movement.DipBars)},
 	}
 	against := func(id string, room *person.Room, e1rm float64) *entry.Against {
 		set := movement.Shipped.Get(id).Default()

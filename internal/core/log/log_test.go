@@ -19,10 +19,7 @@ import (
 func id(name string) uuid.UUID { return uuid.NewSHA1(uuid.Nil, []byte(name)) }
 
 func floor() *plan.Floor {
-	r := &person.Room{Name: "Loft"}
-	for kg := 2.0; kg <= 20; kg += 2 {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
-	}
+	r := &person.Room{Name: "Loft", Things: []person.Thing{person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}}
 	return &plan.Floor{Room: r, BodyMass: 75}
 }
 

@@ -39,41 +39,42 @@ func needs(s movement.SetUp) []need {
 	case movement.Dumbbell:
 		if s.Hands() == movement.BothArms || s.Hands() == movement.Alternate {
 			add("a pair of dumbbells", func(r *Room) bool {
-				return slices.ContainsFunc(r.Dumbbells, func(d Dumbbell) bool { return d.Count >= 2 })
+				return r.Has(movement.Dumbbell, 2)
 			})
 			break
 		}
 		fallthrough
 	case movement.Shared:
-		add("a dumbbell", func(r *Room) bool { return len(r.Dumbbells) > 0 })
+		add("a dumbbell", func(r *Room) bool { return r.Has(movement.Dumbbell, 1) })
 	case movement.DipBars:
-		add("dip bars", func(r *Room) bool { return r.DipBars })
+		add("dip bars", func(r *Room) bool { return r.Has(movement.DipBars, 1) })
 	case movement.BenchEdge:
 		add("a bench", func(r *Room) bool { return r.Bench != nil })
 	case movement.BarStraight, movement.BarCambered:
 		if !cable {
-			add(barNames[i], func(r *Room) bool { return r.bar(i) != nil })
+			add(barNames[i], func(r *Room) bool { return r.Has(i, 1) })
 		}
 	default:
 		if name := stationNames[i]; name != "" {
-			add(name, func(r *Room) bool { return slices.Contains(r.Others, i) })
+			add(name, func(r *Room) bool { return r.Has(i, 1) })
 		}
 	}
 	if cable { // what hangs on a column that is not there is not told as well
 		if s.Hands() == movement.BothArms {
-			add("two cable columns", func(r *Room) bool { return r.Cable != nil && r.Cable.Columns >= 2 })
+			add("two cable columns", func(r *Room) bool { return r.Has(Cable, 2) })
 		} else {
-			add("a cable column", func(r *Room) bool { return r.Cable != nil })
+			add("a cable column", func(r *Room) bool { return r.Has(Cable, 1) })
 		}
 		if name := attachmentNames[i]; name != "" {
-			add(name, func(r *Room) bool { return r.Cable == nil || slices.Contains(r.Cable.Attachments, i) })
+			add(name, func(r *Room) bool { return !r.Has(Cable, 1) || r.Has(OnCable(i), 1) })
 		}
 	}
 	if cable && s.Movement.Computed() {
 		e := s.Effort()
 		height := movement.FloorBelow(s.Position(), e.TrunkLean, arm.DefaultStature) + e.Load.Pulley[1]
 		add(fmt.Sprintf("a pulley at %.1f m", max(height, 0)), func(r *Room) bool {
-			return r.Cable == nil || r.Cable.HighM == 0 || height >= r.Cable.LowM-nearHeight && height <= r.Cable.HighM+nearHeight
+			c := r.Thing(Cable)
+			return c == nil || c.High == 0 || height >= c.Low-nearHeight && height <= c.High+nearHeight
 		})
 	}
 	switch s.Position() {

@@ -24,10 +24,9 @@ func word(k movement.Key, w string) map[movement.Key]movement.Value {
 }
 
 var loft = person.Room{
-	Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}, {Kg: 12, Count: 2}, {Kg: 30, Count: 1}},
-	Bars:      []person.Bar{{Kind: movement.BarStraight, Loads: []float64{10, 12.5, 15}}},
-	Cable:     &person.Cable{Columns: 1, Stack: []float64{5, 10, 15}, Ratio: 2, Attachments: []movement.ImplementID{movement.Rope}},
-	Bench:     &person.Bench{Min: 0, Max: 60},
+	Things: []person.Thing{person.Pairs(10, 12), person.Singles(30), person.BarOf(movement.BarStraight, 0, 10, 12.5, 15),
+		person.Columns(1, 2, 5, 10, 15), person.There(person.OnCable(movement.Rope))},
+	Bench: &person.Bench{Min: 0, Max: 60},
 }
 
 func TestLoadsPerHandAndWhole(t *testing.T) {
@@ -75,7 +74,7 @@ func TestWhatARoomLacks(t *testing.T) {
 	}
 	var bare person.Room
 	assert.Equal(t, []string{"a pair of dumbbells", "a bench at 45°"}, bare.Missing(setUp(t, "curl_reclined", nil)))
-	one := person.Room{Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	one := person.Room{Things: []person.Thing{person.Singles(14)}}
 	assert.Empty(t, one.Missing(setUp(t, "curl_turning", word(movement.Hands, "one"))))
 	assert.NotEmpty(t, one.Missing(setUp(t, "curl_turning", nil)))
 }
@@ -111,7 +110,7 @@ func TestFailingAlone(t *testing.T) {
 }
 
 func ExampleRoom_Missing() {
-	digs := person.Room{Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	digs := person.Room{Things: []person.Thing{person.Singles(14)}}
 	fmt.Println(digs.Missing(movement.Shipped.Get("curl_reclined").Default()))
 	// Output: [a pair of dumbbells a bench at 45°]
 }

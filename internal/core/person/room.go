@@ -9,42 +9,14 @@ import (
 
 // Room is a place to train in, with what is really there.
 type Room struct {
-	Name      string                 `json:"name"`
-	Dumbbells []Dumbbell             `json:"dumbbells,omitempty"`
-	Bars      []Bar                  `json:"bars,omitempty"`
-	Cable     *Cable                 `json:"cable,omitempty"`
-	Bench     *Bench                 `json:"bench,omitempty"`
-	Pads      bool                   `json:"pads,omitempty"`   // curl pads
-	Slopes    []float64              `json:"slopes,omitempty"` // of the pads, degrees; none listed: any
-	Pins      bool                   `json:"pins,omitempty"`   // a rack with pins
-	Rails     bool                   `json:"rails,omitempty"`
-	Partner   bool                   `json:"partner,omitempty"` // somebody is there to spot
-	DipBars   bool                   `json:"dip_bars,omitempty"`
-	DipLoads  []float64              `json:"dip_loads_kg,omitempty"` // what can be added in a dip
-	Others    []movement.ImplementID `json:"others,omitempty"`       // machines, pull-up bar, lever, guided rails …
-}
-
-// Dumbbell is one mass and how many of it there are.
-type Dumbbell struct {
-	Kg    float64 `json:"kg"`
-	Count int     `json:"count"`
-}
-
-// Bar is a bar with the masses it can be loaded to, its own included.
-type Bar struct {
-	Kind  movement.ImplementID `json:"kind"`
-	OwnKg float64              `json:"own_kg,omitempty"`
-	Loads []float64            `json:"loads_kg"` // whole masses, ascending
-}
-
-// Cable is the room's cable columns.
-type Cable struct {
-	Columns     int                    `json:"columns"`
-	Stack       []float64              `json:"stack_kg"` // ascending
-	Ratio       float64                `json:"ratio"`    // stack over pull
-	Attachments []movement.ImplementID `json:"attachments"`
-	LowM        float64                `json:"low_m,omitempty"`  // of the pulley above the floor
-	HighM       float64                `json:"high_m,omitempty"` // 0: as high as is asked for
+	Name    string    `json:"name"`
+	Things  []Thing   `json:"things,omitempty"`
+	Bench   *Bench    `json:"bench,omitempty"`
+	Pads    bool      `json:"pads,omitempty"`   // curl pads
+	Slopes  []float64 `json:"slopes,omitempty"` // of the pads, degrees; none listed: any
+	Pins    bool      `json:"pins,omitempty"`   // a rack with pins
+	Rails   bool      `json:"rails,omitempty"`
+	Partner bool      `json:"partner,omitempty"` // somebody is there to spot
 }
 
 // Bench is the room's adjustable bench.
@@ -70,57 +42,44 @@ func (b *Bench) Allows(angle float64) bool {
 // the given body mass, kg.
 func (r *Room) Rigging(bodyMass float64) Rigging {
 	out := Rigging{PulleyRatio: 1, BodyMass: bodyMass}
-	if r.Cable != nil {
-		out.PulleyRatio = r.Cable.Ratio
+	if c := r.Thing(Cable); c != nil {
+		out.PulleyRatio = c.Ratio
 	}
 	return out
-}
-
-func (r *Room) bar(kind movement.ImplementID) *Bar {
-	for i := range r.Bars {
-		if r.Bars[i].Kind == kind {
-			return &r.Bars[i]
-		}
-	}
-	return nil
 }
 
 // Steps lists the whole loads the room really has for a set-up, ascending, kg.
 // For body weight they are what is added.
 func (r *Room) Steps(s movement.SetUp) []float64 {
-	switch CarryOf(s) {
-	case BodyWeight:
-		return append([]float64{0}, r.DipLoads...)
-	case StackOne, StackTwo:
-		if r.Cable != nil {
-			return r.Cable.Stack
-		}
-		return nil
-	case TwoHands:
-		if s.Implement() == movement.Shared {
-			return r.masses(1)
-		}
-		if b := r.bar(s.Implement()); b != nil {
-			return b.Loads
-		}
+	marks := r.Marks(s)
+	if marks == nil {
 		return nil
 	}
-	if s.Hands() == movement.OneArm {
-		return r.masses(1)
+	out := make([]float64, len(marks))
+	for i, m := range marks {
+		out[i] = m.Kg
 	}
-	return r.masses(2)
+	return out
 }
 
-// masses lists the dumbbells there are at least count of.
-func (r *Room) masses(count int) []float64 {
-	var out []float64
-	for _, d := range r.Dumbbells {
-		if d.Count >= count {
-			out = append(out, d.Kg)
+// Marks lists the same as they are marked there; nil where it is not said.
+func (r *Room) Marks(s movement.SetUp) []Mark {
+	least := 1
+	switch CarryOf(s) {
+	case BodyWeight:
+		return append([]Mark{{}}, r.marks(Belt, 1)...)
+	case StackOne, StackTwo:
+		return r.marks(Cable, 1)
+	case TwoHands:
+		if s.Implement() != movement.Shared {
+			return r.marks(s.Implement(), 1)
+		}
+	default:
+		if s.Hands() != movement.OneArm {
+			least = 2
 		}
 	}
-	slices.Sort(out)
-	return out
+	return r.marks(movement.Dumbbell, least)
 }
 
 // RoundDown returns the greatest step not above whole; false when every step is

@@ -17,38 +17,25 @@ func (r *Room) Check() []FieldError {
 		}
 	}
 	fault(strings.TrimSpace(r.Name) != "" && len([]rune(r.Name)) <= 60, "name", "a room needs a name of up to 60 characters")
-	for _, d := range r.Dumbbells {
-		fault(d.Kg > 0 && d.Kg <= mostStepKg && d.Count >= 1 && d.Count <= 50, "dumbbells", "%g kg × %d is no dumbbell", d.Kg, d.Count)
-	}
-	for i, b := range r.Bars {
-		at := fmt.Sprintf("bars[%d]", i)
-		fault(
-			b.Kind == movement.BarStraight || b.Kind == movement.BarCambered,
-			at+".kind",
-			"%q is none of bar_straight, bar_cambered",
-			b.Kind,
-		)
-		fault(b.OwnKg >= 0 && b.OwnKg <= 50, at+".own_kg", "%g kg is outside 0…50 kg", b.OwnKg)
-		fault(len(b.Loads) == 0 || b.Loads[0] >= b.OwnKg, at+".loads", "a bar of %g kg cannot weigh %g kg", b.OwnKg, firstOrZero(b.Loads))
-	}
-	if c := r.Cable; c != nil {
-		fault(c.Columns >= 1 && c.Columns <= 20, "cable.columns", "%d is outside 1…20", c.Columns)
-		fault(c.Ratio >= 1 && c.Ratio <= 4, "cable.ratio", "%g is outside 1…4 (2: the stack weighs twice what the hand feels)", c.Ratio)
-		fault(len(c.Stack) > 0, "cable.stack", "the stack needs its steps")
-		fault(
-			c.LowM >= 0 && (c.HighM == 0 || c.HighM > c.LowM) && c.HighM <= 4,
-			"cable.high_m",
-			"from %g to %g m is no range",
-			c.LowM,
-			c.HighM,
-		)
-		for _, a := range c.Attachments {
-			fault(
-				slices.Contains([]movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle}, a),
-				"cable.attachments",
-				"there is no attachment %q",
-				a,
-			)
+	for i := range r.Things {
+		t := &r.Things[i]
+		at := fmt.Sprintf("things[%d].", i)
+		twice := slices.ContainsFunc(r.Things[:i], func(o Thing) bool { return o.ID == t.ID })
+		fault(t.ID != "" && len(t.ID) <= 60 && !twice, at+"id", "a thing needs an id of its own, up to 60 characters")
+		fault(slices.Contains(thingKinds, t.Kind), at+"kind", "there is no thing %q", t.Kind)
+		fault(t.Unit == "" || t.Unit == Kilogram || t.Unit == Pound, at+"unit", "%q is neither kg nor lb", t.Unit)
+		fault(t.Count >= 0 && t.Count <= 50, at+"count", "%d is outside 0…50", t.Count)
+		fault(t.Own >= 0 && t.Unit.In(t.Own) <= 50, at+"own", "%g is outside 0…50 kg", t.Own)
+		fault(len(t.Loads) == 0 || t.Loads[0] >= t.Own, at+"loads", "what weighs %g cannot be loaded to %g", t.Own, firstOrZero(t.Loads))
+		for k, x := range t.Loads {
+			fault(x > 0 && t.Unit.In(x) <= mostStepKg && (k == 0 || x > t.Loads[k-1]), at+"loads", "%g does not follow in a list of loads", x)
+		}
+		fault(t.Width >= 0 && t.Width <= 3, at+"width", "%g m is outside 0…3", t.Width)
+		if t.Kind == Cable {
+			fault(t.Count >= 1 && t.Count <= 20, at+"count", "%d is outside 1…20", t.Count)
+			fault(t.Ratio >= 1 && t.Ratio <= 4, at+"ratio", "%g is outside 1…4 (2: the stack weighs twice what the hand feels)", t.Ratio)
+			fault(len(t.Loads) > 0, at+"loads", "the stack needs its steps")
+			fault(t.Low >= 0 && (t.High == 0 || t.High > t.Low) && t.High <= 4, at+"high", "from %g to %g m is no range", t.Low, t.High)
 		}
 	}
 	if b := r.Bench; b != nil {
@@ -60,9 +47,6 @@ func (r *Room) Check() []FieldError {
 	for _, s := range r.Slopes {
 		fault(s >= 0 && s <= 90, "slopes", "%g° is outside 0…90°", s)
 	}
-	for _, o := range r.Others {
-		fault(stationNames[o] != "", "others", "there is no station %q", o)
-	}
 	return out
 }
 
@@ -72,6 +56,21 @@ func firstOrZero(x []float64) float64 {
 	}
 	return x[0]
 }
+
+// thingKinds are what a room may have.
+var thingKinds = func() []movement.ImplementID {
+	out := []movement.ImplementID{movement.Dumbbell, movement.DipBars, Cable, Belt}
+	for id := range stationNames {
+		out = append(out, id)
+	}
+	for id := range barNames {
+		out = append(out, id)
+	}
+	for id := range attachmentNames {
+		out = append(out, OnCable(id))
+	}
+	return out
+}()
 
 // Stations are what may stand in a room besides, by id with its name.
 func Stations() map[movement.ImplementID]string { return stationNames }

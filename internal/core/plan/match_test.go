@@ -2,9 +2,10 @@ package plan_test
 
 import (
 	"math/rand/v2"
-	"musculus/internal/core/plan"
 	"strings"
 	"testing"
+
+	"musculus/internal/core/plan"
 
 	"github.com/stretchr/testify/assert"
 )

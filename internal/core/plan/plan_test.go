@@ -21,20 +21,9 @@ func id(name string) uuid.UUID { return uuid.NewSHA1(uuid.Nil, []byte(name)) }
 
 // loft has pairs of 2 to 20 kg, a stack, bars to dip between.
 func loft() *plan.Floor {
-	r := &person.Room{
-		Name:     "Loft",
-		DipBars:  true,
-		DipLoads: []float64{5, 10, 20},
-		Cable: &person.Cable{
-			Columns:     2,
-			Stack:       []float64{5, 10, 15, 20, 25, 30},
-			Ratio:       1,
-			Attachments: []movement.ImplementID{movement.Rope, movement.Handle, movement.BarStraight},
-		},
-	}
-	for kg := 2.0; kg <= 20; kg += 2 {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
-	}
+	r := &person.Room{Name: "Loft", Things: []person.Thing{person.There(movement.DipBars), person.BeltOf(5, 10, 20),
+		person.Columns(2, 1, 5, 10, 15, 20, 25, 30), person.There(person.OnCable(movement.Rope)),
+		person.There(person.OnCable(movement.Handle)), person.There(person.OnCable(movement.BarStraight)), person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}}
 	return &plan.Floor{Room: r, BodyMass: 75}
 }
 

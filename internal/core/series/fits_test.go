@@ -12,11 +12,7 @@ import (
 )
 
 func loft(kg ...float64) *person.Room {
-	r := &person.Room{Name: "The Loft"}
-	for _, x := range kg {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: x, Count: 2})
-	}
-	return r
+	return &person.Room{Name: "The Loft", Things: []person.Thing{person.Pairs(kg...)}}
 }
 
 func TestTooHeavyFitsTooLight(t *testing.T) {

@@ -18,10 +18,7 @@ import (
 )
 
 func floor() *plan.Floor {
-	r := &person.Room{Name: "Loft"}
-	for kg := 2.0; kg <= 20; kg += 2 {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
-	}
+	r := &person.Room{Name: "Loft", Things: []person.Thing{person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}}
 	return &plan.Floor{Room: r, BodyMass: 75}
 }
 
@@ -82,7 +79,7 @@ func TestChangesAreThoseOfTheFacts(t *testing.T) {
 	)
 	// A room that lost a step changes what is told, although the plan is the same.
 	poorer := floor()
-	poorer.Room.Dumbbells = poorer.Room.Dumbbells[:4]
+	poorer.Room.Things[0].Loads = poorer.Room.Things[0].Loads[:4]
 	now := session()
 	now.Slots[0].Rows[0].Method = dose.Use{ID: "drops"}
 	was, is = sheet.Of(&now, floor()), sheet.Of(&now, poorer)

@@ -92,8 +92,8 @@ func TestFixesOfAnyWeek(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 26))
 	rooms := []*person.Room{
 		everything(),
-		{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}},
-		{Name: "Wagon", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}, Bench: &person.Bench{Min: 0, Max: 85}},
+		{Name: "Digs", Things: []person.Thing{person.Singles(14)}},
+		{Name: "Wagon", Things: []person.Thing{person.Pairs(10)}, Bench: &person.Bench{Min: 0, Max: 85}},
 	}
 	caps := [][]person.CapID{nil, {person.Cautious}, {person.BloodPressure}, {person.PregnantLate}}
 	fixes, uncleared := 0, map[string]int{}

@@ -33,25 +33,27 @@ func everything() *person.Room {
 		Pins:    true,
 		Rails:   true,
 		Partner: true,
-		DipBars: true,
 		Bench:   &person.Bench{Min: 0, Max: 85},
 	}
+	var pairs []float64
 	for kg := 2.0; kg <= 40; kg += 2 {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
+		pairs = append(pairs, kg)
 	}
+	r.Things = []person.Thing{person.Pairs(pairs...), person.There(movement.DipBars), person.Columns(2, 2, 5, 10, 20, 30, 40, 60)}
 	for _, k := range []movement.ImplementID{movement.BarStraight, movement.BarCambered} {
-		r.Bars = append(r.Bars, person.Bar{Kind: k, Loads: []float64{10, 20, 30, 40, 60, 80}})
+		r.Things = append(r.Things, person.BarOf(k, 0, 10, 20, 30, 40, 60, 80))
 	}
-	r.Cable = &person.Cable{
-		Columns:     2,
-		Stack:       []float64{5, 10, 20, 30, 40, 60},
-		Ratio:       2,
-		Attachments: []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle},
+	for _, k := range []movement.ImplementID{movement.BarStraight, movement.Rope, movement.Handle} {
+		r.Things = append(r.Things, person.There(person.OnCable(k)))
 	}
 	for id := range person.Stations() {
-		r.Others = append(r.Others, id)
+		r.Things = append(r.Things, person.There(id))
 	}
 	return r
+}
+
+func without(things []person.Thing, kind movement.ImplementID) []person.Thing {
+	return slices.DeleteFunc(things, func(t person.Thing) bool { return t.Kind == kind })
 }
 
 // aimed is a trainee in that room whose every head is maintained.
@@ -166,7 +168,7 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ElbowBack: 1}}}
 		}, bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 6, 2)}, 3: {slot("lying_bar", 6, 2)}}, fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "of a week’s 25", fixed: "less of"},
 		"failure":   {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 0), slot("pushdown_bar", 4, 0)}}, fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 2), slot("pushdown_bar", 2, 0)}}, says: "go to the limit", fixed: "Keep 1 in reserve"},
-		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Cable = nil }, bad: map[int][]plan.Slot{0: {slot("overhead_cable_low", 3, 2)}}, fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
+		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Things = without(tr.Room.Things, person.Cable) }, bad: map[int][]plan.Slot{0: {slot("overhead_cable_low", 3, 2)}}, fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
 		"avoid": {tr: func(tr *week.Trainee) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ShoulderFront: 3}}}
 		}, bad: map[int][]plan.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "to be avoided", fixed: "Turn it"},

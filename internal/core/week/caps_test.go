@@ -141,7 +141,7 @@ func TestHowSomebodyLies(t *testing.T) {
 // methods that add load are counted in, and to the limit alone is refused.
 func TestLoadOnDipsIsFound(t *testing.T) {
 	tr := aimed(t)
-	tr.Room.DipLoads = []float64{5, 10, 20, 30}
+	tr.Room.Things = append(tr.Room.Things, person.BeltOf(5, 10, 20, 30))
 	tr.Fence = &person.Fence{Mobility: person.Mobility{DipLevel: "bars", CleanDips: 9}}
 	dip := func(added float64, method dose.Use, reserve int) *plan.Session {
 		x := slot("dip_bars", 3, reserve)

@@ -171,7 +171,7 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 			assert.Contains(t, why, c.why)
 		}
 	}
-	tr.Room.Cable.Columns = 1
+	tr.Room.Thing(person.Cable).Count = 1
 	a, b := slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2)
 	assert.Contains(t, tr.Apart(&plan.Session{Slots: []plan.Slot{a, b}}, 0), "another height")
 	// In the second place the bar carries 15 % less, down to a step.
@@ -217,6 +217,6 @@ func TestALoadIsJudgedOnlyByItsOwnSeries(t *testing.T) {
 	assert.Equal(t, series.NotKnown, tr.FitOf(&s).Fit)
 	tr.Own = map[string]series.Own{"curl_standing_dumbbells": {E1RM: 200, Logged: 3}}
 	assert.Equal(t, series.TooLight, tr.FitOf(&s).Fit)
-	tr.Room = &person.Room{Name: "Digs", Dumbbells: []person.Dumbbell{{Kg: 14, Count: 1}}}
+	tr.Room = &person.Room{Name: "Digs", Things: []person.Thing{person.Singles(14)}}
 	assert.Equal(t, series.NotKnown, tr.FitOf(&s).Fit, "there is no pair")
 }

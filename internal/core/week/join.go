@@ -27,7 +27,7 @@ func (t *Trainee) Apart(s *plan.Session, i int) string {
 	switch {
 	case cables == 1 && turns.Kind != dose.Opposing:
 		return "one is at the cable, the other is not"
-	case cables == 2 && pulleyHeight(ea) != pulleyHeight(eb) && !(turns.Kind == dose.Opposing && t.Room.Cable != nil && t.Room.Cable.Columns > 1):
+	case cables == 2 && pulleyHeight(ea) != pulleyHeight(eb) && !(turns.Kind == dose.Opposing && t.Room.Has(person.Cable, 2)):
 		return "the pulley stands at another height"
 	}
 	for _, k := range []movement.Key{movement.Bench, movement.PadSlope} {

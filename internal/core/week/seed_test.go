@@ -17,7 +17,7 @@ import (
 // What is proposed is nothing the audit would speak against.
 func TestNoLoadIsProposedThatTheAuditIsAgainst(t *testing.T) {
 	tr := aimed(t)
-	tr.Room.DipLoads = []float64{5, 10, 20, 30}
+	tr.Room.Things = append(tr.Room.Things, person.BeltOf(5, 10, 20, 30))
 	ask := func(id string, low, high int) *series.Ask {
 		return &series.Ask{
 			SetUp:     movement.Shipped.Get(id).Default(),

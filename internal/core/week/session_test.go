@@ -127,7 +127,7 @@ func ExampleCount() {
 
 func TestFindings(t *testing.T) {
 	tr := trainee(t)
-	tr.Room = &person.Room{Name: "The Loft", Dumbbells: []person.Dumbbell{{Kg: 10, Count: 2}}}
+	tr.Room = &person.Room{Name: "The Loft", Things: []person.Thing{person.Pairs(10)}}
 	find := func(minutes int, slots ...plan.Slot) []week.Finding {
 		s := plan.Session{WarmUpMin: 5, Slots: slots}
 		return tr.Findings(&s, week.Count(&s, tr.Yardstick, leverage), minutes)

@@ -16,53 +16,12 @@ import (
 	"musculus/internal/store"
 )
 
-// RoomForm is a room as it is typed: steps as "2–20 by 2, 25, 30".
-type RoomForm struct {
-	Name     string     `json:"name" maxLength:"80"`
-	Pairs    string     `json:"pairs" maxLength:"400"`   // dumbbells there are two of
-	Singles  string     `json:"singles" maxLength:"400"` // dumbbells there is one of
-	Bars     []BarForm  `json:"bars" maxItems:"4"`
-	Cable    *CableForm `json:"cable,omitempty"`
-	Bench    *BenchForm `json:"bench,omitempty"`
-	Pads     bool       `json:"pads"`
-	Slopes   string     `json:"slopes" maxLength:"200"`
-	Pins     bool       `json:"pins"`
-	Rails    bool       `json:"rails"`
-	Partner  bool       `json:"partner"`
-	DipBars  bool       `json:"dip_bars"`
-	DipLoads string     `json:"dip_loads" maxLength:"400"`
-	Others   []string   `json:"others" maxItems:"20"`
-}
-
-// BarForm is a bar with its mass and what it can be loaded to.
-type BarForm struct {
-	Kind  string  `json:"kind" enum:"bar_straight,bar_cambered"`
-	OwnKg float64 `json:"own_kg"`
-	Loads string  `json:"loads" maxLength:"400"`
-}
-
-// CableForm is the room's cable columns.
-type CableForm struct {
-	Columns     int      `json:"columns"`
-	Stack       string   `json:"stack" maxLength:"400"`
-	Ratio       float64  `json:"ratio"`
-	Attachments []string `json:"attachments" maxItems:"10"`
-	LowM        float64  `json:"low_m"`
-	HighM       float64  `json:"high_m"`
-}
-
-// BenchForm is the room's bench.
-type BenchForm struct {
-	Min     float64 `json:"min_deg"`
-	Max     float64 `json:"max_deg"`
-	Notches string  `json:"notches" maxLength:"200"`
-}
-
 // RoomView is a room with what it allows.
 type RoomView struct {
 	ID      uuid.UUID     `json:"id"`
 	Mark    string        `json:"mark"` // to be sent back when it is changed
 	Form    RoomForm      `json:"form"`
+	More    []string      `json:"more"` // what is there that the form does not hold: it stays as it is
 	Gaps    []string      `json:"gaps"`
 	Allows  int           `json:"allows"`
 	Of      int           `json:"of"`
@@ -111,6 +70,10 @@ func (r *roomsRead) read(ctx context.Context, tx *store.Tx) (err error) {
 	return err
 }
 
+func (r *roomsRead) of(id uuid.UUID) int {
+	return slices.IndexFunc(r.rooms, func(one store.Room) bool { return one.ID == id })
+}
+
 func (s *place) rooms(ctx context.Context, _ *struct{}) (*roomsOutput, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *roomsRead) error { return r.read(ctx, tx) },
 		func(r *roomsRead) (*roomsOutput, error) {
@@ -132,6 +95,12 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 		return nil, err
 	}
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *roomsRead) error {
+		if err := r.read(ctx, tx); err != nil {
+			return err
+		}
+		if at := r.of(in.Room); at >= 0 {
+			keepBeyond(&room, r.rooms[at].Things)
+		}
 		if in.Body.Mark == "" {
 			if err := tx.AddRoom(ctx, in.Room, room); err != nil {
 				return err
@@ -147,7 +116,7 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 		}
 		return r.read(ctx, tx)
 	}, func(r *roomsRead) (*roomOutput, error) {
-		at := slices.IndexFunc(r.rooms, func(one store.Room) bool { return one.ID == in.Room })
+		at := r.of(in.Room)
 		if at < 0 {
 			return nil, store.ErrNotFound
 		}
@@ -155,117 +124,20 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 	})
 }
 
-// readRoom reads what was typed; every field that is wrong is told.
-func readRoom(f *RoomForm) (person.Room, error) {
-	var wrong []person.FieldError
-	list := func(field, text string, parse func(string) ([]float64, error)) []float64 {
-		out, err := parse(text)
-		if err != nil {
-			wrong = append(wrong, person.FieldError{Field: field, Reason: err.Error()})
-		}
-		return out
-	}
-	r := person.Room{Name: strings.TrimSpace(f.Name), Pads: f.Pads, Pins: f.Pins, Rails: f.Rails, Partner: f.Partner, DipBars: f.DipBars}
-	for _, kg := range list("pairs", f.Pairs, person.ParseSteps) {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 2})
-	}
-	for _, kg := range list("singles", f.Singles, person.ParseSteps) {
-		r.Dumbbells = append(r.Dumbbells, person.Dumbbell{Kg: kg, Count: 1})
-	}
-	for i, b := range f.Bars {
-		r.Bars = append(
-			r.Bars,
-			person.Bar{
-				Kind:  movement.ImplementID(b.Kind),
-				OwnKg: b.OwnKg,
-				Loads: list(fmt.Sprintf("bars[%d].loads", i), b.Loads, person.ParseSteps),
-			},
-		)
-	}
-	if c := f.Cable; c != nil {
-		r.Cable = &person.Cable{
-			Columns: c.Columns,
-			Stack:   list("cable.stack", c.Stack, person.ParseSteps),
-			Ratio:   c.Ratio,
-			LowM:    c.LowM,
-			HighM:   c.HighM,
-		}
-		for _, a := range c.Attachments {
-			r.Cable.Attachments = append(r.Cable.Attachments, movement.ImplementID(a))
-		}
-	}
-	if b := f.Bench; b != nil {
-		r.Bench = &person.Bench{Min: b.Min, Max: b.Max, Notches: list("bench.notches", b.Notches, person.ParseAngles)}
-	}
-	if f.Pads {
-		r.Slopes = list("slopes", f.Slopes, person.ParseAngles)
-	}
-	if f.DipBars {
-		r.DipLoads = list("dip_loads", f.DipLoads, person.ParseSteps)
-	}
-	for _, o := range f.Others {
-		r.Others = append(r.Others, movement.ImplementID(o))
-	}
-	if len(wrong) == 0 {
-		wrong = r.Check()
-	}
-	return r, op.FieldFaults("body.form.", wrong)
-}
-
 func viewRoom(ctx context.Context, r store.Room, clients []store.Client) RoomView {
-	form := RoomForm{
-		Name:     r.Name,
-		Bars:     []BarForm{},
-		Pads:     r.Pads,
-		Slopes:   person.StepWords(r.Slopes),
-		Pins:     r.Pins,
-		Rails:    r.Rails,
-		Partner:  r.Partner,
-		DipBars:  r.DipBars,
-		DipLoads: person.StepWords(r.DipLoads),
-		Others:   []string{},
+	out := RoomView{ID: r.ID, Mark: r.Mark, Form: formOf(&r.Room), More: []string{}, Gaps: []string{}, Missing: []MissingView{}, Clients: []string{}}
+	for _, t := range beyondTheForm(r.Things) {
+		out.More = append(out.More, t.Words())
 	}
-	out := RoomView{ID: r.ID, Mark: r.Mark, Gaps: []string{}, Missing: []MissingView{}, Clients: []string{}}
-	gaps := func(what string, steps []float64) {
-		for _, g := range person.Gaps(steps) {
-			out.Gaps = append(out.Gaps, fmt.Sprintf("%s: from %g straight to %g kg (%.0f %% more)", what, g[0], g[1], 100*(g[1]/g[0]-1)))
+	for i := range r.Things {
+		if t := &r.Things[i]; t.Kind == person.Belt || t.Kind == movement.Dumbbell && t.Count < 2 {
+			continue
+		}
+		for _, g := range person.Gaps(r.Things[i].LoadsKg()) {
+			words := fmt.Sprintf("%s: from %g straight to %g kg (%.0f %% more)", r.Things[i].Name(), g[0], g[1], 100*(g[1]/g[0]-1))
+			out.Gaps = append(out.Gaps, words)
 		}
 	}
-	var pairs, singles []float64
-	for _, d := range r.Dumbbells {
-		if d.Count >= 2 {
-			pairs = append(pairs, d.Kg)
-		} else {
-			singles = append(singles, d.Kg)
-		}
-	}
-	form.Pairs, form.Singles = person.StepWords(pairs), person.StepWords(singles)
-	gaps("dumbbells", pairs)
-	for _, b := range r.Bars {
-		form.Bars = append(form.Bars, BarForm{string(b.Kind), b.OwnKg, person.StepWords(b.Loads)})
-		gaps(movement.ChoiceWords(movement.Implement, string(b.Kind)), b.Loads)
-	}
-	if c := r.Cable; c != nil {
-		form.Cable = &CableForm{
-			Columns:     c.Columns,
-			Stack:       person.StepWords(c.Stack),
-			Ratio:       c.Ratio,
-			Attachments: []string{},
-			LowM:        c.LowM,
-			HighM:       c.HighM,
-		}
-		for _, a := range c.Attachments {
-			form.Cable.Attachments = append(form.Cable.Attachments, string(a))
-		}
-		gaps("cable stack", c.Stack)
-	}
-	if b := r.Bench; b != nil {
-		form.Bench = &BenchForm{b.Min, b.Max, person.StepWords(b.Notches)}
-	}
-	for _, o := range r.Others {
-		form.Others = append(form.Others, string(o))
-	}
-	out.Form = form
 	waits := map[string]int{}
 	for _, m := range op.Movements(ctx).Movements {
 		out.Of++

@@ -153,6 +153,7 @@ export function Room({ room, stations, locked, keep, again }: Props) {
             )
           })}
       </p>
+      {room.more.length > 0 && <p>Also here, and kept as it is: {room.more.join('; ')}.</p>}
       <p className="caveat">Loads are the whole ones, as marked: a bar with its own mass, a stack’s plate. Doses are rounded down to what is really here.</p>
     </section>
   )

@@ -1,0 +1,67 @@
+package person_test
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+)
+
+// A room of version 1 is read with everything it had, and is written in today's
+// version from then on.
+func TestARoomOfVersionOneIsRead(t *testing.T) {
+	const old = `{"name": "The Loft", "dumbbells": [{"kg": 12, "count": 2}, {"kg": 10, "count": 2}, {"kg": 30, "count": 1}],
+		"bars": [{"kind": "bar_straight", "own_kg": 10, "loads_kg": [10, 12.5]}],
+		"cable": {"columns": 2, "stack_kg": [5, 10], "ratio": 2, "attachments": ["rope"], "low_m": 0.1, "high_m": 2.2},
+		"bench": {"min_deg": 0, "max_deg": 85}, "pads": true, "pins": true, "dip_bars": true, "dip_loads_kg": [5, 10], "others": ["lever"]}`
+	var r person.Room
+	require.NoError(t, json.Unmarshal([]byte(old), &r))
+	assert.Empty(t, r.Check())
+	assert.Equal(t, []float64{10, 12}, r.Steps(setUp(t, "curl_standing_dumbbells", nil)))
+	assert.Equal(t, []float64{10, 12, 30}, r.Steps(setUp(t, "curl_upright_two_hand", nil)))
+	assert.Equal(t, []float64{10, 12.5}, r.Steps(setUp(t, "curl_standing_bar", nil)))
+	assert.Equal(t, []float64{5, 10}, r.Steps(setUp(t, "pushdown_rope", nil)))
+	assert.Equal(t, []float64{0, 5, 10}, r.Steps(setUp(t, "dip_bars", nil)))
+	assert.Equal(t, 2.0, r.Rigging(75).PulleyRatio)
+	assert.Empty(t, r.Missing(setUp(t, "pushdown_rope", nil)))
+	assert.NotEmpty(t, r.Missing(setUp(t, "pushdown_bar", nil)), "there is no bar for the cable")
+	assert.True(t, r.Has("lever", 1))
+	assert.True(t, r.Pads && r.Pins && r.Bench.Max == 85)
+
+	b, err := json.Marshal(r)
+	require.NoError(t, err)
+	assert.Contains(t, string(b), `"version":2`)
+	var again person.Room
+	require.NoError(t, json.Unmarshal(b, &again))
+	assert.Equal(t, r, again)
+}
+
+// What is marked in pounds is computed in kg and keeps its mark; where a step in kg is
+// within 2 % of it the two are one.
+func TestMarksInPounds(t *testing.T) {
+	lb := person.Thing{ID: "lb", Kind: movement.Dumbbell, Unit: person.Pound, Count: 2, Loads: []float64{20, 22, 40}}
+	r := person.Room{Name: "Both", Things: []person.Thing{person.Pairs(10, 20), lb}}
+	assert.Empty(t, r.Check())
+	marks := r.Marks(setUp(t, "curl_standing_dumbbells", nil))
+	require.Len(t, marks, 4, "22 lb is 9.98 kg, a step with the 10 kg")
+	assert.InDelta(t, 9.0718474, marks[0].Kg, 1e-9)
+	assert.Equal(t, person.Mark{Kg: marks[0].Kg, Mark: 20, Unit: person.Pound, Thing: "lb"}, marks[0])
+	assert.Equal(t, []float64{10, 20}, []float64{marks[1].Kg, marks[3].Kg})
+	assert.Equal(t, "dumbbells 20, 22, 40 lb", lb.Words())
+}
+
+func TestWhatIsWrongWithAThingIsNamed(t *testing.T) {
+	r := person.Room{Name: "X", Things: []person.Thing{
+		{ID: "a", Kind: "anvil"}, {ID: "a", Kind: movement.Dumbbell, Loads: []float64{10, 10}},
+		{ID: "c", Kind: person.Cable, Count: 1, Ratio: 9, Loads: []float64{5}, Unit: "stone"},
+	}}
+	var fields []string
+	for _, f := range r.Check() {
+		fields = append(fields, f.Field)
+	}
+	assert.Equal(t, []string{"things[0].kind", "things[1].id", "things[1].loads", "things[2].unit", "things[2].ratio"}, fields)
+}
