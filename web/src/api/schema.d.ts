@@ -2710,6 +2710,7 @@ export interface components {
             id: string;
             mark: string;
             missing: components["schemas"]["MissingView"][];
+            more: string[];
             /** Format: int64 */
             of: number;
         };
