@@ -29,7 +29,7 @@ export function Zone() {
         {me.data?.role === 'owner' ? (
           <label>
             Counted in{' '}
-            <select value={zone} onChange={(e) => void set(e.target.value)}>
+            <select className="zone" value={zone} onChange={(e) => void set(e.target.value)}>
               {zones.map((z) => (
                 <option key={z} value={z}>
                   {z.replaceAll('_', ' ')}
