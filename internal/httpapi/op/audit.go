@@ -62,9 +62,10 @@ type shelfKey struct {
 	catalogue *movement.Catalogue
 }
 
-// How many bodies under how many stances are remembered.
+// How many bodies under how many stances are remembered: an audited one is some
+// hundred set-ups of a few kB.
 const (
-	mostMemos   = mostBodies
+	mostMemos   = 300
 	mostShelves = 200
 )
 
