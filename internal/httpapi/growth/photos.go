@@ -127,11 +127,16 @@ func (s *place) addPhoto(ctx context.Context, in *photoInput) (*measuresOutput, 
 			return nil, op.ProblemIf(err)
 		}
 	}
-	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
+	return s.answerMeasures(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) (err error) {
 		if again {
 			return nil
 		}
-		if err := tx.AddPhoto(ctx, in.Client, p, a.ID); err != nil {
+		if why := c.Dossier.MayMeasure(s.Day(ctx)); why != "" { // withdrawn while the picture was read
+			err = op.FieldProblem("body.body_consent", "%s", why)
+		} else {
+			err = tx.AddPhoto(ctx, in.Client, p, a.ID)
+		}
+		if err != nil {
 			return errors.Join(err, s.Photos.Drop(studio, id))
 		}
 		return nil

@@ -170,13 +170,13 @@ func formOf(r *person.Room) RoomForm {
 // keepBeyond keeps those of a room's things that the form does not hold; one of the
 // form's that came by the same id takes another.
 func keepBeyond(r *person.Room, was []person.Thing) {
-	typed := len(r.Things)
-	r.Things = append(r.Things, beyondTheForm(was)...)
-	for i := range typed {
-		if slices.ContainsFunc(r.Things[typed:], func(t person.Thing) bool { return t.ID == r.Things[i].ID }) {
+	stay := beyondTheForm(was)
+	for i := range r.Things {
+		for slices.ContainsFunc(stay, func(t person.Thing) bool { return t.ID == r.Things[i].ID }) {
 			r.Things[i].ID += "-2"
 		}
 	}
+	r.Things = append(r.Things, stay...)
 }
 
 // beyondTheForm are the things that the form cannot hold: those marked in pounds, with
