@@ -1,9 +1,12 @@
 package httpapi
 
 import (
+	"io"
 	"io/fs"
 	"net/http"
 	"time"
+
+	"github.com/klauspost/compress/gzip"
 
 	"github.com/alexedwards/scs/pgxstore"
 	"github.com/danielgtaylor/huma/v2"
@@ -60,7 +63,7 @@ func build(c Config) (http.Handler, huma.API) {
 	}
 
 	router := chi.NewRouter()
-	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, middleware.Compress(5))
+	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, compressed())
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
 		r.Use(op.Traced, op.Answering, s.Sessions.LoadAndSave)
@@ -91,6 +94,17 @@ func build(c Config) (http.Handler, huma.API) {
 		router.NotFound(serveWeb(c.Web))
 	}
 	return router, api
+}
+
+// compressed sends answers compressed. The level and the writer are the quick ones: an
+// answer is made for one reader and read once.
+func compressed() func(http.Handler) http.Handler {
+	c := middleware.NewCompressor(3)
+	c.SetEncoder("gzip", func(w io.Writer, level int) io.Writer {
+		z, _ := gzip.NewWriterLevel(w, level) // fails only for a level that does not exist
+		return z
+	})
+	return c.Handler
 }
 
 // places are those whose operations the API has.

@@ -24,6 +24,7 @@ type Client struct {
 	Joints    []person.JointReport
 	Rooms     []Room            // the first is the usual one
 	Overrides map[string]string // movements whose verdict is overridden, with the reason
+	Mark      Mark              // changes with all of it but the stance
 }
 
 // Room is a room of the studio.
@@ -98,39 +99,69 @@ func (t *Tx) AddClient(ctx context.Context, id uuid.UUID, d person.Dossier) erro
 	return once(n, err, func() (bool, error) { return t.q.SameClient(ctx, db.SameClientParams{ClientID: id, Name: d.Name}) })
 }
 
-// Clients returns every client of the studio by name.
+// Clients returns every client of the studio by name. What they hold is shared with
+// others who read them: not to be changed.
 func (t *Tx) Clients(ctx context.Context) ([]Client, error) {
 	rows, err := t.q.Clients(ctx)
 	if err != nil {
 		return nil, err
 	}
 	out := make([]Client, len(rows))
+	stances := map[string]*stance.Stance{}
 	for i, r := range rows {
-		if out[i], err = t.client(ctx, r); err != nil {
+		if out[i], err = t.record(r); err != nil {
 			return nil, err
 		}
+		if stances[r.Stance] == nil {
+			if stances[r.Stance], err = t.resolve(ctx, r.Stance); err != nil {
+				return nil, err
+			}
+		}
+		out[i].Stance = stances[r.Stance]
 	}
 	return out, nil
 }
 
-// Client returns one client of the studio, ErrNotFound if there is none.
+// Client returns one client of the studio, ErrNotFound if there is none. What she
+// holds is shared with others who read her: not to be changed.
 func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 	r, err := t.q.ClientByID(ctx, id)
 	if err != nil {
 		return Client{}, err
 	}
-	return t.client(ctx, r)
+	out, err := t.record(r)
+	if err == nil {
+		out.Stance, err = t.resolve(ctx, r.Stance)
+	}
+	return out, err
 }
 
-func (t *Tx) client(ctx context.Context, r db.ClientWhole) (Client, error) {
-	out := Client{ID: r.ClientID, Zone: t.zone}
+// record is a client as she is kept, without her stance.
+func (t *Tx) record(r db.ClientWhole) (Client, error) {
+	mark := markOf(r.ClientID[:], r.Dossier, r.Screening, r.Joints, r.Rooms, r.Overrides)
+	known, ok := t.read.clients.Get(mark)
+	if !ok {
+		var err error
+		if known, err = readClient(r); err != nil {
+			return Client{}, fmt.Errorf("client %s: %w", r.ClientID, err)
+		}
+		known.Mark = mark
+		t.read.clients.Add(mark, known)
+	}
+	out := *known
+	out.Zone = t.zone
+	return out, nil
+}
+
+func readClient(r db.ClientWhole) (*Client, error) {
+	out := &Client{ID: r.ClientID}
 	rooms := map[string]person.Room{}
 	for _, part := range []struct {
 		from json.RawMessage
 		to   any
 	}{{r.Dossier, &out.Dossier}, {r.Screening, &out.Screening}, {r.Joints, &out.Joints}, {r.Rooms, &rooms}, {r.Overrides, &out.Overrides}} {
 		if err := json.Unmarshal(part.from, part.to); err != nil {
-			return out, fmt.Errorf("client %s: %w", r.ClientID, err)
+			return nil, err
 		}
 	}
 	out.Dossier = out.Dossier.Seen()
@@ -142,9 +173,7 @@ func (t *Tx) client(ctx context.Context, r db.ClientWhole) (Client, error) {
 			out.Rooms = append(out.Rooms, Room{ID: uuid.MustParse(id), Room: room})
 		}
 	}
-	var err error
-	out.Stance, err = t.resolve(ctx, r.Stance)
-	return out, err
+	return out, nil
 }
 
 // SetStance changes the stance a client's numbers follow, ErrNotFound if there

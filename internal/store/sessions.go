@@ -183,16 +183,34 @@ func (t *Tx) Sessions(ctx context.Context, client uuid.UUID, c *movement.Catalog
 }
 
 // CurrentSessions returns the session to open of each client, of one with her id: the
-// next one not before today, else the last one.
+// next one not before today, else the last one. They are shared with others who read
+// them: not to be changed.
 func (t *Tx) CurrentSessions(ctx context.Context, client *uuid.UUID, today day.Day, c *movement.Catalogue) (map[uuid.UUID]*Session, error) {
 	rows, err := t.q.CurrentSessions(ctx, db.CurrentSessionsParams{Client: client, Today: today})
 	if err != nil {
 		return nil, err
 	}
-	list, err := sessions(rows, c)
 	out := map[uuid.UUID]*Session{}
+	var unread []uuid.UUID
+	for _, r := range rows {
+		if known, ok := t.read.sessions.Get(readSession{r.SessionID, r.Version, r.SavedAt.UnixMicro(), c}); ok {
+			out[r.ClientID] = known
+		} else {
+			unread = append(unread, r.SessionID)
+		}
+	}
+	if len(unread) == 0 {
+		return out, nil
+	}
+	whole, err := t.q.SessionsByID(ctx, unread)
+	if err != nil {
+		return nil, err
+	}
+	list, err := sessions(whole, c)
 	for i := range list {
-		out[list[i].ClientID] = &list[i]
+		s := &list[i]
+		t.read.sessions.Add(readSession{s.ID, s.Version, s.SavedAt.UnixMicro(), c}, s)
+		out[s.ClientID] = s
 	}
 	return out, err
 }

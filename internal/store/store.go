@@ -33,6 +33,7 @@ var ErrAway = errors.New("the database cannot be reached")
 // Store is the pool of connections of the role that owns nothing.
 type Store struct {
 	Pool *pgxpool.Pool
+	read *read
 }
 
 // Open connects; the database may still be away.
@@ -52,7 +53,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Store{pool}, nil
+	return &Store{pool, newRead()}, nil
 }
 
 // Close ends the pool.
@@ -122,6 +123,7 @@ type Tx struct {
 	q    *db.Queries
 	tx   pgx.Tx
 	zone *time.Location // in which days are counted
+	read *read
 }
 
 // In runs do in one transaction that sees only the given studio's rows; it is
@@ -131,7 +133,7 @@ func (s *Store) In(ctx context.Context, studio uuid.UUID, do func(*Tx) error) er
 	// statements go in one round trip; an id needs no quoting.
 	begin := "begin; select set_config('musculus.studio', '" + studio.String() + "', true)"
 	return classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
-		return do(&Tx{db.New(tx), tx, ZoneOf(ctx)})
+		return do(&Tx{db.New(tx), tx, ZoneOf(ctx), s.read})
 	}))
 }
 

@@ -36,6 +36,10 @@ func (t *Trainee) memo() *Memo {
 	return t.Memo
 }
 
+// Profile is the profile of a set-up for the trainee's body; nil for graded movements
+// and for what the body cannot do.
+func (t *Trainee) Profile(s movement.SetUp) *effort.Profile { return t.memo().look(s).profile }
+
 // Scores are the joints' scores, nil where none are known.
 func (t *Trainee) Scores() person.Scores {
 	if t.Fence == nil {

@@ -140,8 +140,30 @@ func (s *place) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, e
 	})
 }
 
-// card is a client on the wall with the session to open, nil for none.
+// cardKey is what a card is made from.
+type cardKey struct {
+	client  store.Mark
+	stance  string
+	session *store.Session // as it was read, nil for none
+	zone    string
+	today   day.Day
+}
+
+// A card is remembered for as long as a client's record may be: what was erased leaves
+// the memory.
+const (
+	mostCards     = 2000
+	rememberCards = 10 * time.Minute
+)
+
+// card is a client on the wall with the session to open, nil for none; when she
+// trained is left to whoever asks.
 func (s *place) card(ctx context.Context, c *store.Client, next *store.Session) (ClientCard, error) {
+	key := cardKey{c.Mark, op.StanceKey(c.Stance), next, c.Zone.String(), s.Day(ctx)}
+	return s.cards.Of(ctx, key, func(context.Context) (ClientCard, error) { return s.makeCard(c, next, key.today) })
+}
+
+func (s *place) makeCard(c *store.Client, next *store.Session, today day.Day) (ClientCard, error) {
 	out := ClientCard{
 		ID:       c.ID,
 		Name:     c.Dossier.Name,
@@ -164,7 +186,7 @@ func (s *place) card(ctx context.Context, c *store.Client, next *store.Session) 
 	out.Slice = view.SetsSlice("Effective sets in "+next.Name, counted.Heads)
 	out.Most = mostWords(out.Slice.Heads)
 	out.Session, out.SessionAs, out.PlannedOn = &next.ID, next.Name, next.On.String()
-	out.When, out.Today = next.On.FromToday(s.Day(ctx)), next.On == s.Day(ctx)
+	out.When, out.Today = next.On.FromToday(today), next.On == today
 	out.Minutes = view.Round4(counted.Minutes)
 	for _, f := range t.Findings(&next.Session, counted, c.Dossier.Minutes) {
 		if f.Severity != week.Note {

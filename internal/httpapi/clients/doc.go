@@ -9,11 +9,14 @@ import (
 )
 
 // place is the server as this place sees it.
-type place struct{ *op.Server }
+type place struct {
+	*op.Server
+	cards *op.Remembered[cardKey, ClientCard]
+}
 
 // Register adds the operations of this place.
 func Register(api huma.API, s *op.Server) {
-	p := &place{s}
+	p := &place{s, op.Remember[cardKey, ClientCard](mostCards, rememberCards)}
 	p.registerClients(api)
 	p.registerDossier(api)
 	p.registerClientLife(api)

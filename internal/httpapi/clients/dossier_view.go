@@ -132,16 +132,14 @@ func viewJoints(reports []person.JointReport) []JointView {
 // verdicts rules on the whole catalogue for a client.
 func (s *place) verdicts(ctx context.Context, c *store.Client) (VerdictCount, error) {
 	out := VerdictCount{Lines: []VerdictLine{}}
-	y, err := s.Yardstick(c.Dossier.Body())
+	t, err := s.Trainee(c)
 	if err != nil {
 		return out, err
 	}
-	fence, room := s.Fence(c), c.Room()
 	for _, m := range op.Movements(ctx).Movements {
 		set := m.Default()
-		p, _ := set.Profile(y) // a body that cannot do it is still judged by the joints
-		v := fence.Judge(set, p)
-		if len(room.Missing(set)) > 0 {
+		v := t.Fence.Judge(set, t.Profile(set)) // a body that cannot do it is still judged by the joints
+		if len(t.Room.Missing(set)) > 0 {
 			out.Lacking++
 		}
 		switch v.Ruling {

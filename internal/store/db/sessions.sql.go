@@ -8,6 +8,7 @@ package db
 import (
 	"context"
 	"encoding/json"
+	"time"
 
 	"github.com/google/uuid"
 	"musculus/internal/core/day"
@@ -64,7 +65,7 @@ func (q *Queries) AddSessionVersion(ctx context.Context, arg AddSessionVersionPa
 }
 
 const currentSessions = `-- name: CurrentSessions :many
-SELECT DISTINCT ON (client_id) session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session
+SELECT DISTINCT ON (client_id) client_id, session_id, version, saved_at FROM training_session
 WHERE NOT removed AND ($1::uuid IS NULL OR client_id = $1::uuid)
 ORDER BY client_id, planned_on < $2, CASE WHEN planned_on >= $2 THEN planned_on END, planned_on DESC, session_id
 `
@@ -74,26 +75,27 @@ type CurrentSessionsParams struct {
 	Today  day.Day
 }
 
-func (q *Queries) CurrentSessions(ctx context.Context, arg CurrentSessionsParams) ([]TrainingSession, error) {
+type CurrentSessionsRow struct {
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	Version   int
+	SavedAt   time.Time
+}
+
+func (q *Queries) CurrentSessions(ctx context.Context, arg CurrentSessionsParams) ([]CurrentSessionsRow, error) {
 	rows, err := q.db.Query(ctx, currentSessions, arg.Client, arg.Today)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []TrainingSession
+	var items []CurrentSessionsRow
 	for rows.Next() {
-		var i TrainingSession
+		var i CurrentSessionsRow
 		if err := rows.Scan(
-			&i.SessionID,
-			&i.StudioID,
 			&i.ClientID,
-			&i.Name,
-			&i.PlannedOn,
-			&i.Content,
+			&i.SessionID,
 			&i.Version,
 			&i.SavedAt,
-			&i.SavedBy,
-			&i.Removed,
 		); err != nil {
 			return nil, err
 		}
@@ -183,6 +185,41 @@ SELECT session_id, studio_id, client_id, name, planned_on, content, version, sav
 
 func (q *Queries) Sessions(ctx context.Context) ([]TrainingSession, error) {
 	rows, err := q.db.Query(ctx, sessions)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []TrainingSession
+	for rows.Next() {
+		var i TrainingSession
+		if err := rows.Scan(
+			&i.SessionID,
+			&i.StudioID,
+			&i.ClientID,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Content,
+			&i.Version,
+			&i.SavedAt,
+			&i.SavedBy,
+			&i.Removed,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const sessionsByID = `-- name: SessionsByID :many
+SELECT session_id, studio_id, client_id, name, planned_on, content, version, saved_at, saved_by, removed FROM training_session WHERE session_id = ANY($1::uuid[])
+`
+
+func (q *Queries) SessionsByID(ctx context.Context, ids []uuid.UUID) ([]TrainingSession, error) {
+	rows, err := q.db.Query(ctx, sessionsByID, ids)
 	if err != nil {
 		return nil, err
 	}

@@ -29,9 +29,12 @@ SELECT * FROM training_session WHERE client_id = $1 AND NOT removed ORDER BY pla
 SELECT * FROM training_session WHERE NOT removed ORDER BY planned_on, session_id;
 
 -- name: CurrentSessions :many
-SELECT DISTINCT ON (client_id) * FROM training_session
+SELECT DISTINCT ON (client_id) client_id, session_id, version, saved_at FROM training_session
 WHERE NOT removed AND (sqlc.narg(client)::uuid IS NULL OR client_id = sqlc.narg(client)::uuid)
 ORDER BY client_id, planned_on < sqlc.arg(today), CASE WHEN planned_on >= sqlc.arg(today) THEN planned_on END, planned_on DESC, session_id;
+
+-- name: SessionsByID :many
+SELECT * FROM training_session WHERE session_id = ANY(sqlc.arg(ids)::uuid[]);
 
 -- name: SessionLines :many
 SELECT session_id, name, planned_on, jsonb_array_length(content->'slots')::int AS slots FROM training_session
