@@ -112,7 +112,7 @@ func TestPosesOfTheWholeCatalogue(t *testing.T) {
 			assert.NotContains(t, shape.Path.String(), "NaN", m.ID)
 		}
 		assert.True(t, classes["trunk"] && classes["floor"], m.ID)
-		if s.Effort().Load.Kind == effort.Cable {
+		if s.Pulls() == effort.Cable {
 			assert.True(t, classes["cable"] && classes["pulley"], m.ID)
 		}
 		if m.Computed() {

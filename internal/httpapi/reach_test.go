@@ -266,7 +266,7 @@ func TestCautionsReachEveryPlace(t *testing.T) {
 		require.NotEmpty(t, v.Cautions, m.ID)
 		assert.Regexp(t, "(?i)safe to end alone|to the limit", v.Cautions[0], m.ID)
 		assert.Equal(t, m.Stop, v.Stop)
-		if m.Anchor == "pad" || m.Default().Effort().Load.Kind == "body" {
+		if m.Anchor == "pad" || m.Default().Pulls() == "body" {
 			bodyOrPad++
 			assert.Regexp(t, "to get out|To get out|let go rather", strings.Join(v.Cautions, " "), "%s says how to get out", m.ID)
 		}

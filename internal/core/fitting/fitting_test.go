@@ -174,7 +174,7 @@ func shape(t testing.TB, all []fitting.Shape, id string) *fitting.Shape {
 	return nil
 }
 
-func noCable(s movement.SetUp, _ *effort.Profile) bool { return s.Effort().Load.Kind != effort.Cable }
+func noCable(s movement.SetUp, _ *effort.Profile) bool { return s.Pulls() != effort.Cable }
 func noBench(s movement.SetUp, _ *effort.Profile) bool {
 	p := s.Position()
 	return p != movement.Reclined && p != movement.ChestSupported && p != movement.OnBench

@@ -282,6 +282,9 @@ func (s SetUp) Effort() effort.Setup {
 	return e
 }
 
+// Pulls is what pulls on the hand; no setting changes it.
+func (s SetUp) Pulls() effort.LoadKind { return s.Movement.base.Load.Kind }
+
 // appliers say what turning a setting does to the set-up. Settings without one
 // change only the name, the room's needs or the figure.
 var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){

@@ -37,9 +37,9 @@ func CarryOf(s movement.SetUp) Carry {
 	switch {
 	case slices.Contains(bodyWeight, s.Implement()):
 		return BodyWeight
-	case s.Effort().Load.Kind == effort.Cable && s.Hands() == movement.Together:
+	case s.Pulls() == effort.Cable && s.Hands() == movement.Together:
 		return StackTwo
-	case s.Effort().Load.Kind == effort.Cable:
+	case s.Pulls() == effort.Cable:
 		return StackOne
 	case s.Hands() == movement.Together:
 		return TwoHands

@@ -34,7 +34,7 @@ var attachmentNames = map[movement.ImplementID]string{
 func needs(s movement.SetUp) []need {
 	var out []need
 	add := func(what string, met func(*Room) bool) { out = append(out, need{what, met}) }
-	i, cable := s.Implement(), s.Effort().Load.Kind == effort.Cable
+	i, cable := s.Implement(), s.Pulls() == effort.Cable
 	switch i {
 	case movement.Dumbbell:
 		if s.Hands() == movement.BothArms || s.Hands() == movement.Alternate {

@@ -133,6 +133,9 @@ func (r *Room) marks(kind movement.ImplementID, count int) []Mark {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Mark) int { return cmp.Compare(a.Kg, b.Kg) })
+	if !slices.ContainsFunc(out, func(m Mark) bool { return m.Unit == Pound }) {
+		return out
+	}
 	return slices.DeleteFunc(slices.Clone(out), func(m Mark) bool {
 		return m.Unit == Pound && slices.ContainsFunc(out, func(o Mark) bool {
 			return o.Unit != Pound && o.Kg >= m.Kg*(1-oneStep) && o.Kg <= m.Kg*(1+oneStep)

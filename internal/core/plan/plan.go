@@ -5,6 +5,8 @@
 package plan
 
 import (
+	"slices"
+
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
@@ -164,10 +166,9 @@ func (s *Slot) Differs() bool {
 // SetUps lists the set-ups of the rows, each once.
 func (s *Slot) SetUps() []movement.SetUp {
 	out := []movement.SetUp{}
-	seen := map[string]bool{}
 	for i := range s.Rows {
-		if set := s.SetUpIn(i); !seen[set.Key()] {
-			seen[set.Key()] = true
+		set := s.SetUpIn(i)
+		if !slices.ContainsFunc(out, func(o movement.SetUp) bool { return o.Key() == set.Key() }) {
 			out = append(out, set)
 		}
 	}

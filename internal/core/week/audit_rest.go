@@ -87,7 +87,7 @@ func (a *auditor) lowers(f *Fix) bool {
 		if countsAs(&w.Sessions[i], &a.week.Sessions[i]) {
 			b.own[i] = ownFindings{a.own[i].standing, a.own[i].late, true}
 		} else {
-			l = l.recount(a.t, w, i)
+			l = l.recount(a.t, w, i, -1)
 		}
 	}
 	b.look()

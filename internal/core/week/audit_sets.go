@@ -46,7 +46,7 @@ func (a *auditor) more(h arm.HeadIndex, zone int, done func(*Ledger) bool) *Fix 
 			note(names(it.shape.SetUp)+" in "+next.Sessions[i].Name, d.Sets)
 			left -= d.Sets
 		}
-		if l = l.recount(a.t, &next, i); done(&l) {
+		if l = l.recount(a.t, &next, i, -1); done(&l) {
 			break
 		}
 	}
@@ -147,7 +147,7 @@ func (a *auditor) takeAway(most int, pick func(*Week, *Ledger) (session, slot in
 		}
 		taken = append(taken, names(next.Sessions[i].Slots[j].SetUp))
 		next.oneLess(i, j)
-		if l = l.recount(a.t, &next, i); done(&l) {
+		if l = l.recount(a.t, &next, i, j); done(&l) {
 			return &Fix{fewerWords(taken), next}
 		}
 	}
@@ -226,8 +226,8 @@ func (a *auditor) spare(joint movement.Joint, most int) *Fix {
 		return w.most(func(i, j int) (float64, bool) {
 			s := &w.Sessions[i].Slots[j]
 			worst := 0
-			for _, g := range s.SetUps() {
-				worst = max(worst, a.t.memo().look(g).joints.Of(joint))
+			for k := range s.Rows {
+				worst = max(worst, a.t.memo().look(s.SetUpIn(k)).joints.Of(joint))
 			}
 			return float64(worst*100 + s.Sets()), worst > 0 && s.HardSets() > 0
 		})

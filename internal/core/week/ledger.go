@@ -88,7 +88,7 @@ const (
 func (w *Week) Count(t *Trainee) Ledger {
 	sessions := make([]Totals, len(w.Sessions))
 	for i := range w.Sessions {
-		sessions[i] = t.memo().count(&w.Sessions[i].Session)
+		sessions[i] = t.memo().count(&w.Sessions[i].Session, nil, 0)
 	}
 	var elsewhere [arm.HeadCount]Effective
 	if t.Aims != nil {
@@ -112,10 +112,15 @@ func elsewhereSlot(e person.Elsewhere) plan.Slot {
 	return plan.Of(movement.Shipped.Get(id).Default(), dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2})
 }
 
-// recount is the ledger after one session of the week has changed.
-func (l *Ledger) recount(t *Trainee, w *Week, session int) Ledger {
+// recount is the ledger after one session of the week has changed: one slot of it,
+// or with −1 all.
+func (l *Ledger) recount(t *Trainee, w *Week, session, slot int) Ledger {
 	sessions := slices.Clone(l.Sessions)
-	sessions[session] = t.memo().count(&w.Sessions[session].Session)
+	var known []SlotCount
+	if slot >= 0 && len(w.Sessions[session].Slots) == len(sessions[session].Slots) {
+		known = l.Sessions[session].Slots
+	}
+	sessions[session] = t.memo().count(&w.Sessions[session].Session, known, slot)
 	var elsewhere [arm.HeadCount]Effective
 	for h := range elsewhere {
 		elsewhere[h] = l.Heads[h].Elsewhere

@@ -137,13 +137,15 @@ const (
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
 func Count(s *plan.Session, y *effort.Yardstick, st *stance.Stance) Totals {
-	return NewMemo(y, st).count(s)
+	return NewMemo(y, st).count(s, nil, 0)
 }
 
 // Count counts a session of the trainee's by what is remembered of its set-ups.
-func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s) }
+func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s, nil, 0) }
 
-func (m *Memo) count(s *plan.Session) Totals {
+// count counts a session; known are the counts of its slots, of which only the one that
+// changed is made again, nil for none.
+func (m *Memo) count(s *plan.Session, known []SlotCount, changed int) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
 	for i := range s.Slots {
@@ -159,8 +161,12 @@ func (m *Memo) count(s *plan.Session) Totals {
 	for i := range s.Slots {
 		slot := &s.Slots[i]
 		k := m.look(slot.SetUp)
-		c := m.countSlot(slot, s.TurnsOf(i))
-		out.Slots[i] = c
+		if known != nil && i != changed {
+			out.Slots[i] = known[i]
+		} else {
+			out.Slots[i] = m.countSlot(slot, s.TurnsOf(i))
+		}
+		c := &out.Slots[i]
 		for h := range c.Heads {
 			out.Heads[h].Mid += c.Heads[h].Mid
 			out.Heads[h].Low += c.Heads[h].Low

@@ -219,7 +219,7 @@ func showEntry(set movement.SetUp, y *effort.Yardstick, st *stance.Stance) shown
 		SafeAlone: string(m.SafeAlone),
 		Partner:   m.Partner,
 		Implement: string(m.Implement),
-		Load:      string(set.Effort().Load.Kind),
+		Load:      string(set.Pulls()),
 		Hold:      set.HoldWord(),
 		Wrist:     m.Wrist,
 		Anchor:    m.Anchor,
