@@ -34,7 +34,8 @@ func (p *tab) dragHandle(key string, dx, dy float64, steps int) {
 	at := eval[[]float64](
 		p,
 		fmt.Sprintf(
-			`(() => { const b = document.querySelector('.pose-handle[data-key="%s"]').getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2] })()`,
+			`(() => { const b = document.querySelector('.pose-handle[data-key="%s"]').getBoundingClientRect();
+				return [b.x + b.width/2, b.y + b.height/2] })()`,
 			key,
 		),
 	)
@@ -121,7 +122,8 @@ func TestACoachesWholeWay(t *testing.T) {
 	p.key("4")
 	p.until(`document.querySelectorAll('.sheet-slot').length === 4`)
 	sheet := p.text(".sheet")
-	for _, want := range []string{"Across-the-body curl", "4 × 8–12", "Aim at the opposite pocket", "The set ends at", "find it: two sets", "controlled"} {
+	for _, want := range []string{"Across-the-body curl", "4 × 8–12", "Aim at the opposite pocket", "The set ends at",
+		"find it: two sets", "controlled"} {
 		assert.Contains(t, sheet, want)
 	}
 

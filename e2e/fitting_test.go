@@ -169,8 +169,10 @@ func TestChoosingIsAccessible(t *testing.T) {
 		require.NoError(t, err)
 		for _, view := range [][2]string{
 			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
-			{builderPath("Aurelio Finch"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"}, {clientPath("Tobias Quill", "dossier/measures"), ".course"},
-			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"}, {"/studio", ".room"}, {clientPath("Tobias Quill", "week"), ".board-slot b"},
+			{builderPath("Aurelio Finch"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"},
+			{clientPath("Tobias Quill", "dossier/measures"), ".course"},
+			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"},
+			{"/studio", ".room"}, {clientPath("Tobias Quill", "week"), ".board-slot b"},
 			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".verdict"},
 		} {
 			p.do(chromedp.Navigate(a.url + view[0]))
@@ -186,7 +188,9 @@ func (p *tab) readByAxe(axe, what string) {
 	eval[bool](p, axe+";true")
 	eval[bool](
 		p,
-		`(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r => { window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`,
+		`(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r =>
+			{ window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v =>
+			v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`,
 	)
 	p.until(`window.found !== null`)
 	assert.Empty(p.t, eval[[]string](p, `window.found`), what)

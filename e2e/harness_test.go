@@ -229,7 +229,8 @@ func (p *tab) clickText(text string) {
 	p.until(find)
 	// What the page still moves about is clicked once it has come to rest.
 	where := fmt.Sprintf(
-		`(() => { const e = %s; if (!e) return []; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect(); const x = b.x + b.width/2, y = b.y + b.height/2; return e.contains(document.elementFromPoint(x, y)) ? [x, y] : [] })()`,
+		`(() => { const e = %s; if (!e) return []; e.scrollIntoView({block: 'center'}); const b = e.getBoundingClientRect();
+			const x = b.x + b.width/2, y = b.y + b.height/2; return e.contains(document.elementFromPoint(x, y)) ? [x, y] : [] })()`,
 		find,
 	)
 	var at []float64

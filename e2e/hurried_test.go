@@ -33,7 +33,8 @@ func TestASheetInAHurry(t *testing.T) {
 	p.offline(false)
 	p.untilIn(
 		20*time.Second,
-		`document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('5 × 6–8')`,
+		`document.querySelector('.sheet-editing').innerText.includes('saved') &&
+			document.querySelector('.sheet-dose').innerText.startsWith('5 × 6–8')`,
 	)
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('5 × 6–8')`)
@@ -55,7 +56,8 @@ func TestASheetInAHurry(t *testing.T) {
 	// Twice on the button: one sheet.
 	eval[bool](
 		p,
-		`(() => { const b = [...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')); b.click(); b.click(); return true })()`,
+		`(() => { const b = [...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')); b.click();
+			b.click(); return true })()`,
 	)
 	p.untilSays("Sheet 1 left on")
 	p.do(chromedp.Reload())
@@ -73,7 +75,8 @@ func TestASheetInAHurry(t *testing.T) {
 	q.until(`document.querySelector('.inline-text')`)
 	sets(q, "2")
 	q.until(
-		`document.querySelector('.sheet-editing').innerText.includes('saved') && document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`,
+		`document.querySelector('.sheet-editing').innerText.includes('saved') &&
+			document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`,
 	)
 	sets(p, "3")
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('Nothing is overwritten until you choose')`)

@@ -92,7 +92,8 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 				`(document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)').click(), true)`,
 			)
 		} else {
-			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.soft, .finding.warn .link.soft')].find(e => e.innerText === 'Let it stand').click(), true)`)
+			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.soft, .finding.warn .link.soft')].find(e =>
+				e.innerText === 'Let it stand').click(), true)`)
 			p.fill("Why it may stand", "one dumbbell is all there is at the digs")
 		}
 		p.until(fmt.Sprintf(`document.querySelector('.board-margin').innerText !== %q`, before))

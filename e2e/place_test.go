@@ -99,7 +99,8 @@ func TestAStoppingAnswerIsSaidEverywhere(t *testing.T) {
 	p.click(`[aria-label^="Chest pain"] .ant-segmented-item:nth-child(2)`)
 	p.clickText("Keep these answers")
 	p.until(`document.querySelector('.standing.stop, .standing.emergency, .standing.same_day')`)
-	for _, place := range []string{clientPath("Aurelio Finch", "week"), builderPath("Aurelio Finch"), clientPath("Aurelio Finch", "log"), "/fitting?client=" + demo.ClientID("Aurelio Finch").String()} {
+	for _, place := range []string{clientPath("Aurelio Finch", "week"), builderPath("Aurelio Finch"),
+		clientPath("Aurelio Finch", "log"), "/fitting?client=" + demo.ClientID("Aurelio Finch").String()} {
 		p.do(chromedp.Navigate(a.url + place))
 		p.untilSays("No training now.")
 	}

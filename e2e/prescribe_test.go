@@ -24,7 +24,9 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.click(`[aria-label="Change the effort of slot 2"]`)
 	eval[bool](
 		p,
-		`(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]'); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3'); e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
+		`(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]');
+			const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3');
+			e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
 	)
 	p.until(`document.querySelectorAll('.sheet-slot')[1].innerText.includes('stop with 3 reps left')`)
 	p.typeInto(`[aria-label="Another cue for slot 1"]`, "Push the floor away")
@@ -40,7 +42,8 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.until(`document.querySelector('.sheet-editing').innerText.includes('saved')`)
 	p.do(chromedp.Reload())
 	p.until(
-		`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') && document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`,
+		`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') &&
+			document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`,
 	)
 	assert.Contains(t, p.text(".sheet-head"), "then bar 30 kg × 8")
 	p.click(".issue-one")
@@ -93,7 +96,9 @@ func TestLocksHoldAndUndoBringsBack(t *testing.T) {
 	// A copied day, with ids of its own.
 	p.click(`[aria-label^="Copy "]`)
 	p.until(
-		`document.querySelectorAll('.board-session').length === 2 && new Set([...document.querySelectorAll('[data-slot]')].map(e => e.dataset.slot)).size === document.querySelectorAll('[data-slot]').length`,
+		`document.querySelectorAll('.board-session').length === 2 &&
+			new Set([...document.querySelectorAll('[data-slot]')].map(e =>
+			e.dataset.slot)).size === document.querySelectorAll('[data-slot]').length`,
 	)
 	p.untilSays("saved")
 	p.click(".board-tools button:first-child")
@@ -131,7 +136,8 @@ func TestGripsAreChosenSetBySet(t *testing.T) {
 	p.until(`document.querySelectorAll('.efforts select').length === 3`)
 	eval[bool](
 		p,
-		`(() => { const e = document.querySelector('[aria-label="Reps left after set 3"]'); e.value = '0'; e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
+		`(() => { const e = document.querySelector('[aria-label="Reps left after set 3"]'); e.value = '0';
+			e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
 	)
 	p.until(`document.querySelector('.slot.here').innerText.includes('2, 2, 0 left')`)
 	p.saved()

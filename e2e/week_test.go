@@ -46,7 +46,8 @@ func (p *tab) dragTo(grip, onto string) {
 }
 
 // onBoard lists the board's sessions with how many slots each has.
-const onBoard = `[...document.querySelectorAll('.board-session')].map(s => s.querySelector('.board-name').innerText + ' ' + s.querySelectorAll('[data-slot]').length).join(', ')`
+const onBoard = `[...document.querySelectorAll('.board-session')].map(s =>
+	s.querySelector('.board-name').innerText + ' ' + s.querySelectorAll('[data-slot]').length).join(', ')`
 
 // The week on one board: a slot is dragged to another day while the ledger
 // follows, by key back again; a finding's fix is applied and undone; a finding is
@@ -86,7 +87,8 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	eval[bool](p, `(document.querySelector('.finding .finding-do .link:not(.soft)').click(), true)`)
 	p.until(
 		fmt.Sprintf(
-			`document.querySelector('.ledger-heads').innerText !== %q && ![...document.querySelectorAll('.finding')].some(f => f.innerText.startsWith(%q))`,
+			`document.querySelector('.ledger-heads').innerText !== %q && ![...document.querySelectorAll('.finding')].some(f =>
+				f.innerText.startsWith(%q))`,
 			before,
 			said,
 		),
@@ -100,7 +102,8 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	// A number says what it adds up from, each addend leads to its slot.
 	p.click(".ledger-line")
 	p.until(
-		`document.querySelectorAll('.ledger-terms li').length > 2 && document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`,
+		`document.querySelectorAll('.ledger-terms li').length > 2 &&
+			document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`,
 	)
 	total := eval[float64](p, `Number(document.querySelector('.ledger-line b').innerText)`)
 	sum := eval[float64](p, `[...document.querySelectorAll('.ledger-terms b')].reduce((a, e) => a + Number(e.innerText), 0)`)
@@ -116,7 +119,8 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p.until(`document.querySelectorAll('.board-session').length === 2`)
 	p.clickText("Copy to the next week")
 	p.until(
-		`document.querySelector('.board-top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday + `') && document.querySelectorAll('.board-session').length === 2`,
+		`document.querySelector('.board-top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday +
+			`') && document.querySelectorAll('.board-session').length === 2`,
 	)
 }
 
@@ -144,7 +148,8 @@ func TestASlotIsPrescribed(t *testing.T) {
 	p.untilSays("Reclined")
 	p.click(`[aria-label="Join with the next"]`)
 	p.until(
-		`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') && document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`,
+		`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') &&
+			document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`,
 	)
 	p.saved()
 	p.click(`[aria-label="Take apart from the next"]`)
@@ -186,7 +191,8 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	p.until(`/^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`)
 	p.clickText("Undo")
 	p.until(
-		`![...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file') && /^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`,
+		`![...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file') &&
+			/^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`,
 	)
 	p.clickText("Redo")
 	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
@@ -212,7 +218,8 @@ func TestAnEditOfTheWeekIsQuick(t *testing.T) {
 			const was = order(), began = performance.now()
 			const id = i % 2 === 0 ? slot.dataset.slot : window.movedSlot
 			window.movedSlot = id
-			document.querySelector('[data-slot="' + id + '"] button').dispatchEvent(new KeyboardEvent('keydown', { key: i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft', altKey: true, bubbles: true, cancelable: true }))
+			document.querySelector('[data-slot="' + id + '"] button').dispatchEvent(new KeyboardEvent('keydown',
+				{ key: i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft', altKey: true, bubbles: true, cancelable: true }))
 			while (order() === was) await frame()
 			shown.push(performance.now() - began)
 			while (!/^saved/.test(document.querySelector('.board-top .save-note').innerText) || performance.now() - began < 30) await frame()

@@ -148,7 +148,8 @@ func TestWhoImportsWhom(t *testing.T) {
 			} else if isCore {
 				assert.NotContains(t, notInCore, i, "%s is core: no input, output, clock or chance", path)
 				if strings.Contains(strings.Split(i, "/")[0], ".") {
-					assert.True(t, within(i, []string{"github.com/goccy/go-yaml", "github.com/google/uuid"}), "%s is core: it needs no library but the reader of its own data and the type of ids", path)
+					assert.True(t, within(i, []string{"github.com/goccy/go-yaml", "github.com/google/uuid"}),
+						"%s is core: it needs no library but the reader of its own data and the type of ids", path)
 				}
 			}
 		}

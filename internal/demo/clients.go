@@ -53,7 +53,8 @@ func num(k movement.Key, x float64) settings { return settings{k: movement.Num(x
 
 var players = []demoClient{
 	{
-		name: "Tobias Quill", dossier: tobiasDossier, history: tobiasHistory, about: "stage fighter; right arm 1.1 cm bigger than the left, uses everything",
+		name: "Tobias Quill", dossier: tobiasDossier, history: tobiasHistory,
+		about: "stage fighter; right arm 1.1 cm bigger than the left, uses everything",
 		rooms: []*person.Room{
 			&sailLoft,
 		}, minutes: 55, body: arm.Body{Stature: 1.84, BodyMass: 83}, inDays: 0, session: "Left arm first", warmUp: 5,
@@ -118,7 +119,8 @@ var players = []demoClient{
 		}}},
 	},
 	{
-		name: "Noor Halloran", dossier: noorDossier, history: noorHistory, about: "juggler; elbows ache in deep bends, coming back after three weeks off",
+		name: "Noor Halloran", dossier: noorDossier, history: noorHistory,
+		about: "juggler; elbows ache in deep bends, coming back after three weeks off",
 		rooms: []*person.Room{
 			&sailLoft,
 		}, minutes: 40, body: arm.Body{Stature: 1.66, BodyMass: 58}, inDays: 1, session: "Easy return", warmUp: 8,
@@ -136,7 +138,8 @@ var players = []demoClient{
 		loggedDaysAgo: []int{5},
 	},
 	{
-		name: "Marguerite Oseland", dossier: margueriteDossier, history: margueriteHistory, about: "puppeteer; wrists dislike straight bars, new to training",
+		name: "Marguerite Oseland", dossier: margueriteDossier, history: margueriteHistory,
+		about: "puppeteer; wrists dislike straight bars, new to training",
 		rooms: []*person.Room{
 			&sailLoft,
 		}, minutes: 40, body: arm.Body{Stature: 1.62, BodyMass: 64}, inDays: 2, session: "Workshop day", warmUp: 5,
@@ -213,7 +216,8 @@ var players = []demoClient{
 		},
 	},
 	{
-		name: "Bettina Groos", dossier: bettinaDossier, history: bettinaHistory, about: "prompter; 61, blood pressure treated, cleared by her doctor",
+		name: "Bettina Groos", dossier: bettinaDossier, history: bettinaHistory,
+		about: "prompter; 61, blood pressure treated, cleared by her doctor",
 		rooms: []*person.Room{
 			&digs,
 		}, minutes: 30, body: arm.Body{Stature: 1.64, BodyMass: 71}, inDays: 5, session: "At the digs", warmUp: 5,

@@ -56,7 +56,8 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 			return err
 		}
 		for _, a := range SignIns {
-			if err := tx.AddAccount(ctx, store.Account{ID: id("account", a.Email), Email: a.Email, Name: a.Name, Role: a.Role}, a.Password); err != nil {
+			if err := tx.AddAccount(ctx, store.Account{ID: id("account", a.Email), Email: a.Email, Name: a.Name, Role: a.Role},
+				a.Password); err != nil {
 				return err
 			}
 		}

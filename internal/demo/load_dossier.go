@@ -156,7 +156,8 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 		}
 	}
 	for m, why := range h.overrides {
-		if err := tx.AddOverride(ctx, id("override", p.name, m), client, store.Override{Movement: m, Allowed: true, Reason: why}, coach); err != nil {
+		if err := tx.AddOverride(ctx, id("override", p.name, m), client, store.Override{Movement: m, Allowed: true, Reason: why},
+			coach); err != nil {
 			return err
 		}
 	}

@@ -180,8 +180,10 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 // text tells the picture in words.
 func (sc *scene) text() string {
 	how := map[movement.Position]string{
-		movement.Standing: "Standing", movement.Seated: "Seated", movement.Reclined: "Reclined on a bench", movement.ChestSupported: "Chest on an inclined bench",
-		movement.OnBench: "Lying on a bench", movement.OnFloor: "Lying on the floor", movement.OnBars: "On dip bars", movement.Hanging: "Hanging", movement.Plank: "Hands on the floor",
+		movement.Standing: "Standing", movement.Seated: "Seated", movement.Reclined: "Reclined on a bench",
+		movement.ChestSupported: "Chest on an inclined bench",
+		movement.OnBench:        "Lying on a bench", movement.OnFloor: "Lying on the floor", movement.OnBars: "On dip bars",
+		movement.Hanging: "Hanging", movement.Plank: "Hands on the floor",
 	}[sc.setUp.Position()]
 	text := how
 	if sc.setUp.Position() == movement.Standing && sc.e.TrunkLean != 0 {

@@ -106,7 +106,8 @@ func (sc *scene) person() {
 	sc.stroke("body", 0.155*k, hip, knee)
 	sc.stroke("body", 0.10*k, sc.onTrunk(-0.01, 0.02), sc.onTrunk(0.015, 0.14))
 	var trunk []Point
-	for _, p := range [][2]float64{{-0.07, 0.03}, {0.06, 0.02}, {0.10, -0.12}, {0.075, -0.30}, {0.085, -0.50}, {-0.09, -0.52}, {-0.065, -0.32}, {-0.105, -0.14}} {
+	for _, p := range [][2]float64{{-0.07, 0.03}, {0.06, 0.02}, {0.10, -0.12}, {0.075, -0.30}, {0.085, -0.50}, {-0.09, -0.52},
+		{-0.065, -0.32}, {-0.105, -0.14}} {
 		trunk = append(trunk, sc.onTrunk(p[0], p[1]))
 	}
 	sc.area("trunk", trunk...)

@@ -20,10 +20,27 @@ func workbook(t testing.TB, parts map[string]string) []byte {
 	var b bytes.Buffer
 	z := zip.NewWriter(&b)
 	all := map[string]string{
-		"[Content_Types].xml":        `<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/worksheets/sheet1.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/><Override PartName="/xl/sharedStrings.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sharedStrings+xml"/></Types>`,
-		"_rels/.rels":                `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
-		"xl/workbook.xml":            `<?xml version="1.0"?><workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="rId1"/></sheets></workbook>`,
-		"xl/_rels/workbook.xml.rels": `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet1.xml"/><Relationship Id="rId2" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/sharedStrings" Target="sharedStrings.xml"/></Relationships>`,
+		"[Content_Types].xml": `<?xml version="1.0"?>
+			<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">
+			<Default Extension="xml" ContentType="application/xml"/>
+			<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>
+			<Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/>
+				<Override PartName="/xl/worksheets/sheet1.xml"
+				ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/><Override PartName="/xl/sharedStrings.xml"
+				ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sharedStrings+xml"/></Types>`,
+		"_rels/.rels": `<?xml version="1.0"?>
+			<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">
+			<Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument"
+				Target="xl/workbook.xml"/></Relationships>`,
+		"xl/workbook.xml": `<?xml version="1.0"?>
+			<workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"
+				xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="rId1"/>
+				</sheets></workbook>`,
+		"xl/_rels/workbook.xml.rels": `<?xml version="1.0"?>
+			<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">
+			<Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet"
+				Target="worksheets/sheet1.xml"/><Relationship Id="rId2"
+				Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/sharedStrings" Target="sharedStrings.xml"/></Relationships>`,
 	}
 	for name, text := range parts {
 		all[name] = text
@@ -39,7 +56,8 @@ func workbook(t testing.TB, parts map[string]string) []byte {
 }
 
 func sheetOf(rows string) string {
-	return `<?xml version="1.0"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>` + rows + `</sheetData></worksheet>`
+	return `<?xml version="1.0"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>` +
+		rows + `</sheetData></worksheet>`
 }
 
 // Small files that unpack to something huge, or point far away, are told in a moment
@@ -55,15 +73,23 @@ func TestHostileWorkbooks(t *testing.T) {
 		wide.WriteString(`<c t="inlineStr"><is><t>m</t></is></c>`)
 	}
 	for name, b := range map[string][]byte{
-		"a cell in the last row and column":    workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1">` + cell("A1") + `</row><row r="1048576">` + cell("XFD1048576") + `</row>`)}),
-		"a cell in the last column, each row":  workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(far.String())}),
-		"40,000 columns":                       workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1">` + wide.String() + `</row>`)}),
-		"formulas everywhere":                  workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(formulas.String())}),
-		"shared strings without end":           workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1"><c r="A1" t="s"><v>0</v></c></row>`), "xl/sharedStrings.xml": `<sst xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">` + strings.Repeat("<si/>", 8<<20) + `</sst>`}),
-		"a part that unpacks to a gigabyte":    workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(strings.Repeat(" ", 200<<20))}),
-		"no workbook":                          []byte("PK\x03\x04 nonsense"),
-		"a workbook without its parts":         workbook(t, map[string]string{"xl/workbook.xml": ""}),
-		"styles without end, within the bound": workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(""), "xl/styles.xml": `<styleSheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><cellXfs>` + strings.Repeat("<xf/>", 200_000) + `</cellXfs></styleSheet>`}),
+		"a cell in the last row and column": workbook(t,
+			map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1">` + cell("A1") + `</row><row r="1048576">` +
+				cell("XFD1048576") + `</row>`)}),
+		"a cell in the last column, each row": workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(far.String())}),
+		"40,000 columns": workbook(t,
+			map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1">` + wide.String() + `</row>`)}),
+		"formulas everywhere": workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(formulas.String())}),
+		"shared strings without end": workbook(t,
+			map[string]string{"xl/worksheets/sheet1.xml": sheetOf(`<row r="1"><c r="A1" t="s"><v>0</v></c></row>`),
+				"xl/sharedStrings.xml": `<sst xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">` +
+					strings.Repeat("<si/>", 8<<20) + `</sst>`}),
+		"a part that unpacks to a gigabyte": workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(strings.Repeat(" ", 200<<20))}),
+		"no workbook":                       []byte("PK\x03\x04 nonsense"),
+		"a workbook without its parts":      workbook(t, map[string]string{"xl/workbook.xml": ""}),
+		"styles without end, within the bound": workbook(t, map[string]string{"xl/worksheets/sheet1.xml": sheetOf(""),
+			"xl/styles.xml": `<styleSheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><cellXfs>` +
+				strings.Repeat("<xf/>", 200_000) + `</cellXfs></styleSheet>`}),
 	} {
 		var got formats.PlanRead
 		began := time.Now()
@@ -128,7 +154,8 @@ func TestSignsThatCannotBeKept(t *testing.T) {
 	assert.Contains(t, csv.Problems[0].Where, "row 2")
 	json := formats.ReadPlanJSON(
 		[]byte(
-			`{"format":"musculus-plan","version":1,"sessions":[{"name":"A\u0000","date":"2026-11-25","slots":[{"movement":"lying_bar","load_kg":1e305}]}]}`,
+			`{"format":"musculus-plan","version":1,"sessions":[{"name":"A\u0000","date":"2026-11-25",
+				"slots":[{"movement":"lying_bar","load_kg":1e305}]}]}`,
 		),
 	)
 	require.NotEmpty(t, json.Problems)
@@ -177,7 +204,8 @@ func FuzzReadPlanXLSX(f *testing.F) {
 
 // Lines of the interchange, whatever is in them.
 func FuzzInterchange(f *testing.F) {
-	for _, s := range []string{`{"elbow_flexion": 20}`, `{"name":"x","from":{"elbow_flexion":10},"to":{"elbow_flexion":90},"load":{"kind":"cable","pulley":[1,0,0]}}`, "nonsense\n{}"} {
+	for _, s := range []string{`{"elbow_flexion": 20}`,
+		`{"name":"x","from":{"elbow_flexion":10},"to":{"elbow_flexion":90},"load":{"kind":"cable","pulley":[1,0,0]}}`, "nonsense\n{}"} {
 		f.Add([]byte(s))
 	}
 	f.Fuzz(func(t *testing.T, b []byte) {

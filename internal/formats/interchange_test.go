@@ -67,7 +67,8 @@ nonsense
 	assert.Equal(t, 7, malformed)
 	lines := strings.Split(strings.TrimSpace(errs), "\n")
 	require.Len(t, lines, 7, errs)
-	for i, start := range []string{"line 2: ", "line 5: ", "line 6: load.pulley: missing", "line 7: tempo: 2 numbers", "line 9: ", "line 10: ", "line 11: "} {
+	for i, start := range []string{"line 2: ", "line 5: ", "line 6: load.pulley: missing", "line 7: tempo: 2 numbers",
+		"line 9: ", "line 10: ", "line 11: "} {
 		assert.True(t, strings.HasPrefix(lines[i], start), "%q starts with %q", lines[i], start)
 	}
 	assert.InEpsilon(t, 168.06, out[0]["working_load_n"], 1e-3)

@@ -83,7 +83,8 @@ var ink = figure.Paint("ink")
 
 // posePaints are the names of the figure's colours; what is not named is ink.
 var posePaints = map[string]string{
-	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame", "ghost": "ghost", "ghost-hand": "ghost",
+	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
+	"ghost": "ghost", "ghost-hand": "ghost",
 	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 

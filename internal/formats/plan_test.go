@@ -154,7 +154,8 @@ func bare(sessions []formats.PlanSession) []formats.PlanSession {
 func TestRowsAreReadAsPeopleWriteThem(t *testing.T) {
 	got := formats.ReadPlanCSV(
 		[]byte(
-			"\xef\xbb\xbfSession;Date;Movement;Sets;Reps from;Load, kg a hand;Mood\nMonday;25.11.2026;curl_reclined;3;8;12,5 kg;fine\nMonday;25.11.2026;lying_bar;3;8;;\n",
+			"\xef\xbb\xbfSession;Date;Movement;Sets;Reps from;Load, kg a hand;Mood\nMonday;25.11.2026;curl_reclined;3;8;12,5 " +
+				"kg;fine\nMonday;25.11.2026;lying_bar;3;8;;\n",
 		),
 	)
 	assert.Empty(t, got.Problems)
@@ -245,7 +246,8 @@ func TestTheCalendar(t *testing.T) {
 			time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC),
 		),
 	)
-	for _, line := range []string{"BEGIN:VCALENDAR", "DTSTART;VALUE=DATE:20261127", "DTEND;VALUE=DATE:20261128", "SUMMARY:Gallery day", "LOCATION:The Sail Loft", "END:VCALENDAR"} {
+	for _, line := range []string{"BEGIN:VCALENDAR", "DTSTART;VALUE=DATE:20261127", "DTEND;VALUE=DATE:20261128",
+		"SUMMARY:Gallery day", "LOCATION:The Sail Loft", "END:VCALENDAR"} {
 		assert.Contains(t, b.String(), line)
 	}
 }

@@ -75,11 +75,13 @@ func WritePlanXLSX(w io.Writer, p *Plan) error {
 			func() error { return f.SetColWidth(sheet, "C", "C", 26) },
 			func() error { return f.SetColWidth(sheet, last, last, 50) },
 			func() error {
-				return f.SetPanes(sheet, &excelize.Panes{Freeze: true, YSplit: headRow, TopLeftCell: fmt.Sprintf("A%d", headRow+1), ActivePane: "bottomLeft"})
+				return f.SetPanes(sheet, &excelize.Panes{Freeze: true, YSplit: headRow, TopLeftCell: fmt.Sprintf("A%d", headRow+1),
+					ActivePane: "bottomLeft"})
 			},
 			func() error {
 				landscape, a4, wide, tall := "landscape", 9, 1, 0
-				if err := f.SetPageLayout(sheet, &excelize.PageLayoutOptions{Orientation: &landscape, Size: &a4, FitToWidth: &wide, FitToHeight: &tall}); err != nil {
+				if err := f.SetPageLayout(sheet, &excelize.PageLayoutOptions{Orientation: &landscape, Size: &a4, FitToWidth: &wide,
+					FitToHeight: &tall}); err != nil {
 					return err
 				}
 				fit := true

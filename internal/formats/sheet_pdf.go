@@ -100,7 +100,8 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 		"I",
 		7,
 		"#5d6470",
-		"The round picture is the right arm from above: the fuller a part, the more it gets. The bar runs from stretched to shortened: thick where it is hard. "+s.Studio,
+		"The round picture is the right arm from above: the fuller a part, the more it gets. The bar runs from stretched to "+
+			"shortened: thick where it is hard. "+s.Studio,
 	)
 	return p.Output(w)
 }

@@ -186,8 +186,10 @@ func TestAddressesThatAreNone(t *testing.T) {
 		handler.ServeHTTP(w, httptest.NewRequest("GET", path, nil))
 		return w.Code, w.Body.String()
 	}
-	for path, want := range map[string]int{"/": 200, "/clients": 200, "/clients/x/week": 200, "/clients/x/week/y": 200, "/clients/x/dossier/measures": 200, "/s/abc": 200, "/library/ours/own_x": 200, "/fitting": 200,
-		"/assets/a.js": 200, "/assets/b.js": 404, "/nowhere": 404, "/clients/x/nowhere": 404, "/wp-login.php": 404, "/.env": 404, "/s/": 404, "/clients/x/week/y/z": 404} {
+	for path, want := range map[string]int{"/": 200, "/clients": 200, "/clients/x/week": 200, "/clients/x/week/y": 200,
+		"/clients/x/dossier/measures": 200, "/s/abc": 200, "/library/ours/own_x": 200, "/fitting": 200,
+		"/assets/a.js": 200, "/assets/b.js": 404, "/nowhere": 404, "/clients/x/nowhere": 404, "/wp-login.php": 404, "/.env": 404,
+		"/s/": 404, "/clients/x/week/y/z": 404} {
 		status, body := get(path)
 		assert.Equal(t, want, status, path)
 		if !strings.HasPrefix(path, "/assets") {

@@ -22,10 +22,13 @@ var bodies = flag.Int("bodies", 2000, "how many odd bodies are sent to the API")
 
 // odd are values that a field may find in its place.
 var odd = []any{
-	nil, true, false, 0, -1, 1, 0.5, 1e9, -1e9, 1e18, json.Number("1e305"), json.Number("99999999999999999999"), json.Number("2147483648"), 1 << 31, 1 << 53,
-	"", " ", "x", "null", "\x00", "a\x00b", "line\nbreak", "\u202eturned", "\x1b[31m", "ä☂腕", "'; DROP TABLE client; --", "<script>alert(1)</script>", "2026-11-25", "9999-12-31", "0000-00-00", "-1-1-1", "1e305",
+	nil, true, false, 0, -1, 1, 0.5, 1e9, -1e9, 1e18, json.Number("1e305"), json.Number("99999999999999999999"),
+	json.Number("2147483648"), 1 << 31, 1 << 53,
+	"", " ", "x", "null", "\x00", "a\x00b", "line\nbreak", "\u202eturned", "\x1b[31m", "ä☂腕", "'; DROP TABLE client; --",
+	"<script>alert(1)</script>", "2026-11-25", "9999-12-31", "0000-00-00", "-1-1-1", "1e305",
 	"00000000-0000-0000-0000-000000000000", "curl_reclined", "dip_bars", "both", "left", strings.Repeat("x", 500), strings.Repeat("ü", 20_000),
-	[]any{}, map[string]any{}, []any{nil}, map[string]any{"": ""}, []any{[]any{[]any{}}}, map[string]any{"a\nb": 1}, map[string]any{"bench": 1e305},
+	[]any{}, map[string]any{}, []any{nil}, map[string]any{"": ""}, []any{[]any{[]any{}}}, map[string]any{"a\nb": 1},
+	map[string]any{"bench": 1e305},
 }
 
 // mutate changes one place of a value, anywhere in it.
@@ -95,8 +98,9 @@ func bases(t *testing.T, c *caller) map[string][3]any {
 		"preview-week":    func() any { return week() },
 		"check-own": func() any {
 			return map[string]any{
-				"id":   "own_x",
-				"text": "- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: free\n  from: {elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n",
+				"id": "own_x",
+				"text": "- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: " +
+					"free\n  from: {elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n",
 			}
 		},
 	}
@@ -171,7 +175,8 @@ func TestBodiesThatAreNone(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	for name, op := range bases(t, c) {
-		for _, body := range []string{"", "nonsense", "[", "{}", "null", "[]", strings.Repeat(" ", 300<<10), strings.Repeat("[", 200_000), `{"a":` + strings.Repeat(`{"a":`, 5000)} {
+		for _, body := range []string{"", "nonsense", "[", "{}", "null", "[]", strings.Repeat(" ", 300<<10),
+			strings.Repeat("[", 200_000), `{"a":` + strings.Repeat(`{"a":`, 5000)} {
 			a := c.call(op[0].(string), filled(op[1].(string)), body)
 			assert.Less(t, a.status, 500, "%s takes %.40q: %s", name, body, a.body)
 			assert.GreaterOrEqual(t, a.status, 200)

@@ -300,9 +300,12 @@ func TestTheSheetHoldsNoHealthReason(t *testing.T) {
 	c := s.signedIn(t, wren)
 	who := "Bettina Groos"
 	path := sessionPath(who)
-	old := `{"studio":"S","client":"Bettina Groos","room":"Digs","session":"Before","date":"Monday, 30 November 2026","minutes":20,"warm_up":"5 min","ramp":"","screened":true,"screening":"screened 3 May 2026","blocked":"",
+	old := `{"studio":"S","client":"Bettina Groos","room":"Digs","session":"Before","date":"Monday, 30 November 2026",
+		"minutes":20,"warm_up":"5 min","ramp":"","screened":true,"screening":"screened 3 May 2026","blocked":"",
 		"caps":["Blood pressure, cleared: at least 2 reps in reserve, rests of 90 s or more, breathe out on the effort, no long breath holds.","Pregnant, cleared: at least 3 reps in reserve, no breath holds."],
-		"slots":[{"title":"Curl","details":"","slice":{"heads":[],"text":""},"pose":{},"range":"","sets":"2 × 8","effort":"","rest":"","tempo":"","load":"14 kg","cues":[],"stop":"x","upper_arm":"fixed","grips":"","starts":""}],"total":{"heads":[],"text":""},"cautions":[],"why":[]}`
+		"slots":[{"title":"Curl","details":"","slice":{"heads":[],"text":""},"pose":{},"range":"","sets":"2 × 8","effort":"",
+			"rest":"","tempo":"","load":"14 kg","cues":[],"stop":"x","upper_arm":"fixed","grips":"","starts":""}],"total":{"heads":[],
+			"text":""},"cautions":[],"why":[]}`
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
 		coach := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/account"+wren.Email))
 		return tx.AddIssue(

@@ -175,13 +175,14 @@ func TestConstraintNamesNeverReachAnAnswer(t *testing.T) {
 	set := loggedSet().(map[string]any)
 	set["replaces"] = newID()
 	for name, a := range map[string]answer{
-		"replaces nothing":       c.call("POST", sessionPath("Aurelio Finch")+"/log", set),
-		"another's session":      c.call("GET", other+"/sessions/"+demo.SessionID("Aurelio Finch").String(), nil),
-		"another's session, put": c.call("PUT", other+"/sessions/"+demo.SessionID("Aurelio Finch").String(), draft(c, sessionPath("Aurelio Finch"))),
-		"a client twice":         c.call("POST", "/clients", map[string]any{"id": demo.ClientID("Bettina Groos").String(), "name": "Twice"}),
-		"a client's own name":    c.call("PATCH", other+"/dossier", changes("name", "Bettina Groos", strings.Repeat("x", 300))),
-		"a room that is not":     c.call("PATCH", other+"/dossier", changes("rooms", fieldOf(c, other, "rooms"), []string{newID()})),
-		"a link that is not":     c.call("DELETE", other+"/links/"+newID(), nil),
+		"replaces nothing":  c.call("POST", sessionPath("Aurelio Finch")+"/log", set),
+		"another's session": c.call("GET", other+"/sessions/"+demo.SessionID("Aurelio Finch").String(), nil),
+		"another's session, put": c.call("PUT", other+"/sessions/"+demo.SessionID("Aurelio Finch").String(),
+			draft(c, sessionPath("Aurelio Finch"))),
+		"a client twice":      c.call("POST", "/clients", map[string]any{"id": demo.ClientID("Bettina Groos").String(), "name": "Twice"}),
+		"a client's own name": c.call("PATCH", other+"/dossier", changes("name", "Bettina Groos", strings.Repeat("x", 300))),
+		"a room that is not":  c.call("PATCH", other+"/dossier", changes("rooms", fieldOf(c, other, "rooms"), []string{newID()})),
+		"a link that is not":  c.call("DELETE", other+"/links/"+newID(), nil),
 	} {
 		assert.GreaterOrEqual(t, a.status, 400, name)
 		assert.Less(t, a.status, 500, "%s: %s", name, a.body)

@@ -127,7 +127,8 @@ func securityHeaders(tls bool) func(http.Handler) http.Handler {
 			// Inline styles: the component library writes them as it runs.
 			h.Set(
 				"Content-Security-Policy",
-				"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+				"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; object-src 'none'; "+
+					"base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
 			)
 			h.Set("X-Content-Type-Options", "nosniff")
 			h.Set("Referrer-Policy", "same-origin")

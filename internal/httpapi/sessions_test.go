@@ -67,7 +67,8 @@ func TestBadInputIsRefusedAtItsField(t *testing.T) {
 		{"short tempo", func(d map[string]any) { row(d, 0)["tempo"] = []any{1, 2} }, "body.slots[0].rows[0].tempo"},
 		{"setting outside", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"e_to": 200} }, "body.slots[0].settings.e_to"},
 		{"unknown setting", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"bench": 45} }, "body.slots[0].settings.bench"},
-		{"setting of no kind", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"e_to": []any{}} }, "body.slots[0].settings.e_to"},
+		{"setting of no kind", func(d map[string]any) { slot(d, 0)["settings"] = map[string]any{"e_to": []any{}} },
+			"body.slots[0].settings.e_to"},
 		{"unknown movement", func(d map[string]any) { slot(d, 0)["movement"] = "curl_imagined" }, "body.slots[0].movement"},
 		{"four cues", func(d map[string]any) { slot(d, 0)["cues"] = []any{"a", "b", "c", "d"} }, "body.slots[0].cues"},
 		{"a cue too long", func(d map[string]any) { slot(d, 0)["cues"] = []any{strings.Repeat("x", 61)} }, "body.slots[0].cues"},
@@ -84,12 +85,14 @@ func TestBadInputIsRefusedAtItsField(t *testing.T) {
 		assert.Contains(t, p.locations(), b.location, b.name)
 		assert.NotEmpty(t, p.Errors[0].Message, b.name)
 	}
-	for _, raw := range []string{"", "{", "null", "[]", `"text"`, `{"name": NaN}`, `{"name": 1e999}`, strings.Repeat("[", 10000), `{"slots": "` + strings.Repeat("x", 300<<10) + `"}`} {
+	for _, raw := range []string{"", "{", "null", "[]", `"text"`, `{"name": NaN}`, `{"name": 1e999}`,
+		strings.Repeat("[", 10000), `{"slots": "` + strings.Repeat("x", 300<<10) + `"}`} {
 		a := c.call("PUT", path, raw)
 		assert.True(t, a.status >= 400 && a.status < 500, "%.20q: %d", raw, a.status)
 		assert.Equal(t, "application/problem+json", a.header.Get("Content-Type"))
 	}
-	for _, bad := range []string{"/clients/nonsense", "/clients/" + newID(), "/clients/" + demo.ClientID("Bettina Groos").String() + "/sessions/" + newID(), "/nowhere"} {
+	for _, bad := range []string{"/clients/nonsense", "/clients/" + newID(), "/clients/" +
+		demo.ClientID("Bettina Groos").String() + "/sessions/" + newID(), "/nowhere"} {
 		a := c.call("GET", bad, nil)
 		assert.True(t, a.status == 404 || a.status == 422, "%s: %d", bad, a.status)
 	}
@@ -150,7 +153,8 @@ func TestNoBodyBreaksTheServer(t *testing.T) {
 		for _, target := range []struct {
 			method, path string
 			body         any
-		}{{"PUT", path, d}, {"POST", path + "/preview", bare}, {"POST", path + "/sheet", bare}, {"POST", clientPath("Aurelio Finch") + "/week", week}, {"PUT", clientPath("Aurelio Finch") + "/week", week}} {
+		}{{"PUT", path, d}, {"POST", path + "/preview", bare}, {"POST", path + "/sheet", bare},
+			{"POST", clientPath("Aurelio Finch") + "/week", week}, {"PUT", clientPath("Aurelio Finch") + "/week", week}} {
 			a := c.call(target.method, target.path, target.body)
 			require.Less(t, a.status, 500, "%s %s %v → %s", target.method, target.path, d, a.body)
 		}

@@ -221,7 +221,8 @@ func (t *Tx) ChangeDossier(
 		return nil, nil, err
 	}
 	for _, c := range changes {
-		if err := t.q.AddDossierChange(ctx, db.AddDossierChangeParams{ClientID: client, Field: c.Field, Was: c.Was, Value: c.Value, ChangedBy: by, ChangedAt: at}); err != nil {
+		if err := t.q.AddDossierChange(ctx, db.AddDossierChangeParams{ClientID: client, Field: c.Field, Was: c.Was, Value: c.Value,
+			ChangedBy: by, ChangedAt: at}); err != nil {
 			return nil, nil, err
 		}
 	}

@@ -193,7 +193,8 @@ func TestADeletedClientIsErasedAfterAMonth(t *testing.T) {
 		assert.Len(t, kept.Joints, 1, "another studio's client is untouched")
 		return err
 	}))
-	for _, sql := range []string{"DELETE FROM joint_report", "UPDATE screening_round SET answers = '{}'", "DELETE FROM studio_event", "UPDATE dossier_change SET value = '1'"} {
+	for _, sql := range []string{"DELETE FROM joint_report", "UPDATE screening_round SET answers = '{}'",
+		"DELETE FROM studio_event", "UPDATE dossier_change SET value = '1'"} {
 		_, err := s.Pool.Exec(ctx, sql)
 		assert.ErrorContains(t, err, "42501", sql)
 	}

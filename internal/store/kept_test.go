@@ -352,7 +352,8 @@ func TestRolesThatCouldGetRound(t *testing.T) {
 	admin, err := pgx.Connect(ctx, testenv.AdminURL(d))
 	require.NoError(t, err)
 	defer admin.Close(ctx)
-	for _, sql := range []string{"CREATE ROLE passerby LOGIN PASSWORD 'x'", "CREATE ROLE sly LOGIN BYPASSRLS PASSWORD 'x'", "CREATE ROLE slier LOGIN PASSWORD 'x'", "GRANT sly TO slier"} {
+	for _, sql := range []string{"CREATE ROLE passerby LOGIN PASSWORD 'x'", "CREATE ROLE sly LOGIN BYPASSRLS PASSWORD 'x'",
+		"CREATE ROLE slier LOGIN PASSWORD 'x'", "GRANT sly TO slier"} {
 		_, err = admin.Exec(ctx, sql)
 		require.NoError(t, err, sql)
 	}
@@ -372,7 +373,8 @@ func TestRolesThatCouldGetRound(t *testing.T) {
 		)
 		require.NoError(t, err)
 		assert.Equal(t, fit, s.CheckRole(ctx) == nil, role)
-		for _, call := range []string{"SELECT erase_client(gen_random_uuid())", "SELECT erase_consented(gen_random_uuid(), 'health', gen_random_uuid())"} {
+		for _, call := range []string{"SELECT erase_client(gen_random_uuid())",
+			"SELECT erase_consented(gen_random_uuid(), 'health', gen_random_uuid())"} {
 			_, err = s.Pool.Exec(ctx, call)
 			assert.ErrorContains(t, err, "42501", "%s by %s", call, role)
 		}

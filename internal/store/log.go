@@ -34,7 +34,9 @@ func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 	}
 	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
 		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
-		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn, Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure, RowID: e.RowID, Parts: parts, Hollow: e.Hollow})
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn,
+		Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure, RowID: e.RowID,
+		Parts: parts, Hollow: e.Hollow})
 	return once(n, err, func() (bool, error) {
 		r, err := t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
 		if classify(err) == ErrNotFound {
@@ -44,8 +46,10 @@ func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 		if err == nil {
 			err = json.Unmarshal(r.SetUp, &was)
 		}
-		return r.SlotID == e.SlotID && r.Series == e.SetUp.Key() && maps.Equal(was.Settings, e.SetUp.Turned()) && r.Side == string(e.Side) && r.SetNo == e.SetNo && r.Reps == e.Reps &&
-			math.Abs(r.LoadKg-e.LoadKg) < 1e-6 && r.Reserve == e.Reserve && r.Note == e.Note && samePointer(r.Replaces, e.Replaces) && r.Withdrawn == e.Withdrawn &&
+		return r.SlotID == e.SlotID && r.Series == e.SetUp.Key() && maps.Equal(was.Settings, e.SetUp.Turned()) &&
+			r.Side == string(e.Side) && r.SetNo == e.SetNo && r.Reps == e.Reps &&
+			math.Abs(r.LoadKg-e.LoadKg) < 1e-6 && r.Reserve == e.Reserve && r.Note == e.Note && samePointer(r.Replaces, e.Replaces) &&
+			r.Withdrawn == e.Withdrawn &&
 			r.Technical == e.Technical && slices.Equal(r.Faults, e.Faults) &&
 			sameParts(r.Parts, e.Parts), err
 	})

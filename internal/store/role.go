@@ -11,7 +11,8 @@ type UnfitRole struct{ Role, Why string }
 
 func (u *UnfitRole) Error() string {
 	return fmt.Sprintf(
-		"the role %q of --database-url %s, so that row-level security would not hold for it; use a role that owns nothing and may nothing but log in",
+		"the role %q of --database-url %s, so that row-level security would not hold for it; use a role that owns nothing and "+
+			"may nothing but log in",
 		u.Role,
 		u.Why,
 	)
@@ -27,7 +28,8 @@ func (s *Store) CheckRole(ctx context.Context) error {
 		(SELECT bool_or(r.rolsuper) FROM pg_roles r WHERE pg_has_role(current_user, r.oid, 'MEMBER')),
 		(SELECT bool_or(r.rolbypassrls) FROM pg_roles r WHERE pg_has_role(current_user, r.oid, 'MEMBER')),
 		EXISTS (SELECT 1 FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-			WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p', 'v') AND pg_has_role(current_user, c.relowner, 'MEMBER'))`).Scan(&role, &super, &bypass, &owner)
+			WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p', 'v') AND
+				pg_has_role(current_user, c.relowner, 'MEMBER'))`).Scan(&role, &super, &bypass, &owner)
 	switch {
 	case err != nil:
 		return classify(err)

@@ -215,7 +215,8 @@ func TestSavingIsVersionedAndCountsOnce(t *testing.T) {
 func TestHistoryCannotBeChanged(t *testing.T) {
 	s := testenv.Store(t)
 	makeStudio(t, s, "a")
-	for _, sql := range []string{"UPDATE set_entry SET reps = 1", "DELETE FROM set_entry", "UPDATE session_version SET name = 'x'", "DELETE FROM session_version", "DROP TABLE client", "SELECT * FROM goose_db_version"} {
+	for _, sql := range []string{"UPDATE set_entry SET reps = 1", "DELETE FROM set_entry",
+		"UPDATE session_version SET name = 'x'", "DELETE FROM session_version", "DROP TABLE client", "SELECT * FROM goose_db_version"} {
 		_, err := s.Pool.Exec(ctx, sql)
 		assert.ErrorContains(t, err, "42501", sql)
 	}
@@ -281,7 +282,8 @@ func TestSigningIn(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, a.coach, got.ID)
 	assert.Equal(t, a.id, got.Studio)
-	for _, wrong := range [][2]string{{"a@example.test", "another"}, {"nobody@example.test", "a long secret"}, {"", ""}, {"a@example.test", ""}} {
+	for _, wrong := range [][2]string{{"a@example.test", "another"}, {"nobody@example.test", "a long secret"}, {"", ""},
+		{"a@example.test", ""}} {
 		_, err := s.SignIn(ctx, wrong[0], wrong[1])
 		assert.ErrorIs(t, err, store.ErrNotFound)
 	}

@@ -75,7 +75,8 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 		SlotJSON: slot.JSON(), Title: slot.SetUp.Title(), Details: slot.SetUp.Details(),
 		Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
 		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
-		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(), StartsWords: slot.StartsWords(), RowWords: []RowView{},
+		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(),
+		StartsWords: slot.StartsWords(), RowWords: []RowView{},
 	}
 	out.Cautions = t.Cautions(session, i)
 	out.Group, out.Methods = plan.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)

@@ -187,7 +187,8 @@ func GlyphOf(s movement.SetUp, p *effort.Profile, r *stance.Reading) Glyph {
 func SetUpOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence) SetUpView {
 	m := s.Movement
 	out := SetUpView{Movement: m.ID, Series: s.Key(), Name: s.Name(), Title: s.Title(), Details: s.Details(), Settings: s.Turned(),
-		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Stop, Bias: make([]BiasView, arm.HeadCount)}
+		Stance: st.Name, Computed: m.Computed(), Does: []string{}, Cautions: s.Cautions(), Caveat: m.Caveat(), Stop: m.Stop,
+		Bias: make([]BiasView, arm.HeadCount)}
 	if out.Cautions == nil {
 		out.Cautions = []string{}
 	}

@@ -55,7 +55,8 @@ func (b Body) Check() error {
 	for _, m := range []struct {
 		name           string
 		length, lo, hi float64
-	}{{"upper arm", b.MeasuredUpperArm, 0.1, 0.6}, {"forearm", b.MeasuredForearm, 0.1, 0.6}, {"shoulder breadth", b.MeasuredBreadth, 0.2, 0.8}} {
+	}{{"upper arm", b.MeasuredUpperArm, 0.1, 0.6}, {"forearm", b.MeasuredForearm, 0.1, 0.6},
+		{"shoulder breadth", b.MeasuredBreadth, 0.2, 0.8}} {
 		if m.length != 0 && !(m.length >= m.lo && m.length <= m.hi) {
 			return fmt.Errorf("%s %g m is outside %g…%g m", m.name, m.length, m.lo, m.hi)
 		}

@@ -21,11 +21,12 @@ func TestFaultsHaveFileLineEntryAndField(t *testing.T) {
 		text string
 		want []string
 	}{
-		"whole":               {"# a comment\n- {id: a, count: 3}\n", nil},
-		"nothing":             {"", nil},
-		"only a comment":      {"# later\n", nil},
-		"unknown field":       {"- id: a\n  cuont: 3\n", []string{"f:2: entry 1 (a): cuont: there is no such field"}},
-		"wrong kinds":         {"- id: a\n  count: many\n  words: 3\n- id: b\n  count: [1]\n", []string{"f:2: entry 1 (a): count: ", "f:3: entry 1 (a): words: ", "f:5: entry 2 (b): count: "}},
+		"whole":          {"# a comment\n- {id: a, count: 3}\n", nil},
+		"nothing":        {"", nil},
+		"only a comment": {"# later\n", nil},
+		"unknown field":  {"- id: a\n  cuont: 3\n", []string{"f:2: entry 1 (a): cuont: there is no such field"}},
+		"wrong kinds": {"- id: a\n  count: many\n  words: 3\n- id: b\n  count: [1]\n",
+			[]string{"f:2: entry 1 (a): count: ", "f:3: entry 1 (a): words: ", "f:5: entry 2 (b): count: "}},
 		"written twice":       {"- id: a\n  count: 1\n  count: 2\n", []string{"f:3: "}},
 		"syntax":              {"- id: a\n  words: [\n", []string{"f:2: "}},
 		"no list":             {"id: a\n", []string{"f:1: not a list of entries"}},

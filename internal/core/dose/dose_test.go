@@ -122,8 +122,10 @@ func TestALoadIsOneThing(t *testing.T) {
 	for _, c := range []struct {
 		load  *dose.Load
 		fault bool
-	}{{dose.Kg(12), false}, {dose.Kg(0), true}, {dose.Kg(math.NaN()), true}, {dose.Added(0), false}, {dose.Added(-40), false}, {dose.Added(900), true}, {dose.ToFind(), false},
-		{&dose.Load{}, true}, {&dose.Load{Share: 0.6}, false}, {&dose.Load{Share: 0.1}, true}, {dose.StepsOff(0), false}, {dose.StepsOff(6), true}, {&dose.Load{Find: true, Combo: true}, true}, {&dose.Load{Combo: true}, false}} {
+	}{{dose.Kg(12), false}, {dose.Kg(0), true}, {dose.Kg(math.NaN()), true}, {dose.Added(0), false}, {dose.Added(-40), false},
+		{dose.Added(900), true}, {dose.ToFind(), false},
+		{&dose.Load{}, true}, {&dose.Load{Share: 0.6}, false}, {&dose.Load{Share: 0.1}, true}, {dose.StepsOff(0), false},
+		{dose.StepsOff(6), true}, {&dose.Load{Find: true, Combo: true}, true}, {&dose.Load{Combo: true}, false}} {
 		assert.Equal(t, c.fault, c.load.Fault() != "", "%+v", c.load)
 	}
 	rack := dose.Rack{Steps: []float64{2, 4, 6, 8, 10, 12}, Carry: person.EachHand}

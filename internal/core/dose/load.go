@@ -91,7 +91,8 @@ func (l *Load) Same(o *Load) bool {
 	}
 	same := func(a, b *float64) bool { return a == b || a != nil && b != nil && math.Abs(*a-*b) < 1e-9 }
 	return same(l.Kg, o.Kg) && same(l.AddedKg, o.AddedKg) && l.Find == o.Find && l.Share == o.Share && l.Combo == o.Combo &&
-		(l.Steps == o.Steps || l.Steps != nil && o.Steps != nil && *l.Steps == *o.Steps) && same(l.Mark, o.Mark) && l.Unit == o.Unit && l.Thing == o.Thing
+		(l.Steps == o.Steps || l.Steps != nil && o.Steps != nil && *l.Steps == *o.Steps) && same(l.Mark, o.Mark) &&
+		l.Unit == o.Unit && l.Thing == o.Thing
 }
 
 // Rack is what a set-up can be loaded with in a room.

@@ -24,9 +24,12 @@ func TestTheRampLeadsUpToTheWorkingLoad(t *testing.T) {
 		words, inParts string
 		seconds        float64
 	}{
-		{"press_bench_close", 5, 40, "bar 20 kg × 8, bar 20 kg × 4, bar 30 kg × 2", "50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
-		{"press_bench_close", 12, 50, "bar 20 kg × 8, bar 30 kg × 4, bar 40 kg × 2", "50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
-		{"curl_standing_dumbbells", 5, 8, "4 kg a hand × 8, 4 kg a hand × 4, 4 kg a hand × 2", "50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
+		{"press_bench_close", 5, 40, "bar 20 kg × 8, bar 20 kg × 4, bar 30 kg × 2",
+			"50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
+		{"press_bench_close", 12, 50, "bar 20 kg × 8, bar 30 kg × 4, bar 40 kg × 2",
+			"50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
+		{"curl_standing_dumbbells", 5, 8, "4 kg a hand × 8, 4 kg a hand × 4, 4 kg a hand × 2",
+			"50 % × 8, 70 % × 4, 85 % × 2 of the load that follows", 14*4 + 90},
 		{"curl_standing_dumbbells", 8, 8, "4 kg a hand × 8", "50 % × 8 of the load that follows", 8*4 + 30},
 		{"curl_standing_dumbbells", 8, 4, "without weight × 8", "50 % × 8 of the load that follows", 8*4 + 30},
 		{"curl_neutral_across", 8, 8, "4 kg a hand × 8", "50 % × 8 of the load that follows", 2*8*4 + 30},

@@ -72,8 +72,9 @@ func TestReferenceFigures(t *testing.T) {
 			arm.Brachialis: {0.8466, 1.0186, 1.1017, 0.9712, 0.9063}, arm.Brachioradialis: {1, 1.0250, 1.0988, 0.9846, 0.9185}}},
 		{"overhead", free(0, pose(170, 0, 0, 140, 0), pose(170, 0, 0, 5, 0)), 61.71, 140, map[arm.HeadIndex]figures{
 			arm.TricepsLong: {0.7445, 0.8755, 1.3321, 0.6776, 1.2580}, arm.TricepsLateral: {1, 1, 1.2402, 0.8664, 1.0062}}},
-		{"push-down further out", cable(15, pose(15, 0, 0, 120, -80), pose(10, 0, 0, 5, -80), arm.Vec{0.8, 0.5, 0}), 114.10, 65.38, map[arm.HeadIndex]figures{
-			arm.TricepsLong: {0.9887, 1.0089, 1.0147, 1.0054, 0.8883}, arm.TricepsLateral: {1, 1, 0.9893, 1.0071, 0.8976}}},
+		{"push-down further out", cable(15, pose(15, 0, 0, 120, -80), pose(10, 0, 0, 5, -80), arm.Vec{0.8, 0.5, 0}), 114.10, 65.38,
+			map[arm.HeadIndex]figures{
+				arm.TricepsLong: {0.9887, 1.0089, 1.0147, 1.0054, 0.8883}, arm.TricepsLateral: {1, 1, 0.9893, 1.0071, 0.8976}}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			p := profile(t, c.setup)

@@ -84,7 +84,8 @@ const (
 
 // Words tells a mark, "" for none.
 func (m Mark) Words() string {
-	return map[Mark]string{Earlier: "done before training was stopped", Corrected: "corrected while training was stopped", Waited: "done without network after training was stopped"}[m]
+	return map[Mark]string{Earlier: "done before training was stopped", Corrected: "corrected while training was stopped",
+		Waited: "done without network after training was stopped"}[m]
 }
 
 // Standing is what stands in the way of a set.

@@ -137,7 +137,8 @@ func TestTuneIsQuickForEveryMovement(t *testing.T) {
 func TestTuneOffersNothingThatIsNotAllowed(t *testing.T) {
 	y := yardstick(t)
 	steep := func(s movement.SetUp, _ *effort.Profile) bool { return s.Number(movement.Bench) >= 60 }
-	for _, f := range fitting.Tune(byID(t, "curl_reclined"), y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long, Stance: balanced, Allowed: steep}) {
+	for _, f := range fitting.Tune(byID(t, "curl_reclined"), y, fitting.Aim{Head: arm.BicepsLong, Zone: arm.Long,
+		Stance: balanced, Allowed: steep}) {
 		assert.GreaterOrEqual(t, f.SetUp.Number(movement.Bench), 60.0)
 	}
 }
@@ -189,7 +190,8 @@ func TestEquivalents(t *testing.T) {
 		allowed func(movement.SetUp, *effort.Profile) bool
 		expect  string
 	}{
-		{"overhead_cable_low", noCable, "overhead_two_dumbbells overhead_one_dumbbell_two_hands overhead_one_arm overhead_bar incline_dumbbells lying_bar lying_dumbbells"},
+		{"overhead_cable_low", noCable, "overhead_two_dumbbells overhead_one_dumbbell_two_hands overhead_one_arm overhead_bar " +
+			"incline_dumbbells lying_bar lying_dumbbells"},
 		{"pushdown_bar", nil, "pushdown_rope pushdown_one_arm pushdown_underhand"},
 		{"pushdown_rope", nil, "pushdown_bar pushdown_one_arm pushdown_underhand"},
 		{"curl_standing_bar", nil, "curl_standing_dumbbells curl_braced_plate"},

@@ -31,7 +31,8 @@ func Hints(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) []Hi
 		add(
 			"pad",
 			fmt.Sprintf(
-				"A pad at %.0f° puts the arm %.0f° in front. The forearm is level at %.0f° of the elbow and upright at %.0f°: there the weight begins and stops pulling.",
+				"A pad at %.0f° puts the arm %.0f° in front. The forearm is level at %.0f° of the elbow and upright at %.0f°: there "+
+					"the weight begins and stops pulling.",
 				slope,
 				PadShoulder(slope),
 				from,

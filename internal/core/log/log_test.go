@@ -98,7 +98,8 @@ func TestWhatFeedsASeries(t *testing.T) {
 	for _, c := range []struct {
 		slot, row int
 		why       string
-	}{{0, 0, ""}, {0, 1, "after a heavier row"}, {0, 2, "drops"}, {1, 1, ""}, {1, 2, "a hold"}, {2, 0, "in turns with the same muscle"}, {3, 0, "in turns with the same muscle"}, {0, 9, ""}} {
+	}{{0, 0, ""}, {0, 1, "after a heavier row"}, {0, 2, "drops"}, {1, 1, ""}, {1, 2, "a hold"},
+		{2, 0, "in turns with the same muscle"}, {3, 0, "in turns with the same muscle"}, {0, 9, ""}} {
 		assert.Equal(t, c.why, log.Hollow(s, c.slot, c.row, floor()), "slot %d, row %d", c.slot, c.row)
 	}
 }
@@ -133,7 +134,8 @@ func TestWhatASessionCameTo(t *testing.T) {
 	assert.Equal(t, []log.Missed{{0, 1}, {1, 1}, {2, 2}}, log.MissedOf(s, done))
 	assert.Equal(
 		t,
-		"5 of 9 sets; to do: 1 of Turning curl, two dumbbells, thumbs up to palms up, 1 of "+s.Slots[1].SetUp.Title()+", 2 of "+s.Slots[2].SetUp.Title(),
+		"5 of 9 sets; to do: 1 of Turning curl, two dumbbells, thumbs up to palms up, 1 of "+s.Slots[1].SetUp.Title()+", 2 of "+
+			""+s.Slots[2].SetUp.Title(),
 		log.Words(s, done),
 	)
 	assert.Equal(t, "0 of 9 sets", log.Words(s, nil))

@@ -133,7 +133,8 @@ func TestTheSmallerArm(t *testing.T) {
 		"the left":         {[]measure.Session{girths(today, 35.0, 36.2)}, "left"},
 		"the right":        {[]measure.Session{girths(today, 36.2, 35.0)}, "right"},
 		"caught up":        {[]measure.Session{girths(today-30, 35.0, 36.2), girths(today, 36.0, 36.3)}, ""},
-		"only a forearm":   {[]measure.Session{{On: today, Girths: map[measure.Site][]float64{measure.ForearmLeft: {28}, measure.ForearmRight: {31}}}}, ""},
+		"only a forearm": {[]measure.Session{{On: today, Girths: map[measure.Site][]float64{measure.ForearmLeft: {28},
+			measure.ForearmRight: {31}}}}, ""},
 	} {
 		side, words := measure.Smaller(c.sessions)
 		assert.Equal(t, c.side, side, name)

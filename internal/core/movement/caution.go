@@ -24,7 +24,8 @@ var cautionKinds = []string{"out", "care"}
 // about says whether a caution is about a set-up.
 func (c *Caution) about(s SetUp) bool {
 	m := s.Movement
-	return (len(c.Of) == 0 || slices.Contains(c.Of, m.ID)) && !slices.Contains(c.Not, m.ID) && (len(c.Holding) == 0 || slices.Contains(c.Holding, s.Implement())) &&
+	return (len(c.Of) == 0 || slices.Contains(c.Of, m.ID)) && !slices.Contains(c.Not, m.ID) &&
+		(len(c.Holding) == 0 || slices.Contains(c.Holding, s.Implement())) &&
 		(c.Load == "" || effort.LoadKind(c.Load) == m.base.Load.Kind) &&
 		(c.Anchor == "" || c.Anchor == m.Anchor)
 }

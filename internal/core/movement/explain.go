@@ -13,7 +13,8 @@ import (
 func (s SetUp) Explain(p *effort.Profile) []string {
 	if p == nil {
 		return []string{
-			"This movement uses several joints at once. How much of it each part of your arm does is known from studies and practice only roughly, so your coach counts it with a range.",
+			"This movement uses several joints at once. How much of it each part of your arm does is known from studies and " +
+				"practice only roughly, so your coach counts it with a range.",
 			"It brings load and strength; the parts it leaves out are trained on their own.",
 		}
 	}
@@ -60,13 +61,17 @@ func (s SetUp) Explain(p *effort.Profile) []string {
 	if p.Flexion {
 		out = append(
 			out,
-			"Both parts of your biceps begin above the shoulder joint. Taking the elbow behind you lengthens both, bringing it forward shortens both; neither can be switched off.",
-			"Turning the palm up brings the biceps in; thumbs up or palms down moves work to the two muscles beside and beneath it, which only bend the elbow.",
+			"Both parts of your biceps begin above the shoulder joint. Taking the elbow behind you lengthens both, bringing it "+
+				"forward shortens both; neither can be switched off.",
+			"Turning the palm up brings the biceps in; thumbs up or palms down moves work to the two muscles beside and beneath "+
+				"it, which only bend the elbow.",
 		)
 	} else {
 		out = append(out,
-			"Only the long part of the triceps begins above the shoulder joint. With the arm overhead it is long, behind the body it is short; the other two parts do not notice.",
-			"How you hold the bar does not choose a part of the triceps: all three end on a bone that does not turn. Hold it as your wrists like it.")
+			"Only the long part of the triceps begins above the shoulder joint. With the arm overhead it is long, behind the "+
+				"body it is short; the other two parts do not notice.",
+			"How you hold the bar does not choose a part of the triceps: all three end on a bone that does not turn. Hold it as "+
+				"your wrists like it.")
 	}
 	return append(out, fmt.Sprintf("It is hardest with the elbow bent about %.0f°. %s", p.HardestAt(), idleWords(p)))
 }
@@ -81,7 +86,8 @@ func idleWords(p *effort.Profile) string {
 
 // PlainNames are the heads as a client would be told.
 var PlainNames = [arm.HeadCount]string{
-	"the long (outer) part of the biceps", "the short (inner) part of the biceps", "the muscle beneath the biceps", "the muscle on the thumb side of the forearm",
+	"the long (outer) part of the biceps", "the short (inner) part of the biceps", "the muscle beneath the biceps",
+	"the muscle on the thumb side of the forearm",
 	"the long part of the triceps", "the outer part of the triceps", "the deep part of the triceps",
 }
 

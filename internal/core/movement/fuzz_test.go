@@ -10,7 +10,8 @@ import (
 // movement that can be worn at its defaults.
 func FuzzCheckOwn(f *testing.F) {
 	f.Add(
-		"- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: free\n  from: {elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n",
+		"- id: own_x\n  name: X\n  action: flexion\n  family: curl_upright\n  implements: [dumbbell]\n  load: free\n  from: " +
+			"{elbow_flexion: 10}\n  to: {elbow_flexion: 120}\n",
 	)
 	for _, id := range []string{"lying_bar", "dip_bars", "curl_reclined", "turn_lever"} {
 		text, err := movement.OwnText(movement.Shipped.Get(id).Default(), "own_x", "X")

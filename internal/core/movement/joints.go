@@ -20,7 +20,8 @@ const JointCount = 5
 
 // Words names a joint.
 func (j Joint) Words() string {
-	return map[Joint]string{Wrist: "wrist", ElbowFront: "front of the elbow", ElbowBack: "back of the elbow", ShoulderFront: "front of the shoulder", ShoulderTop: "top of the shoulder"}[j]
+	return map[Joint]string{Wrist: "wrist", ElbowFront: "front of the elbow", ElbowBack: "back of the elbow",
+		ShoulderFront: "front of the shoulder", ShoulderTop: "top of the shoulder"}[j]
 }
 
 // JointScores is how hard a family is on each joint, 0–3.

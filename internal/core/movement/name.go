@@ -107,7 +107,8 @@ func (s SetUp) HandKind() string {
 	if from != to {
 		return "turning"
 	}
-	return map[string]string{"palms up": "up", "half palms up": "up", "thumbs up": "thumb", "half palms down": "down", "palms down": "down"}[from]
+	return map[string]string{"palms up": "up", "half palms up": "up", "thumbs up": "thumb", "half palms down": "down",
+		"palms down": "down"}[from]
 }
 
 // turnWords names a turn of the forearm. Supinated and pronated are told as

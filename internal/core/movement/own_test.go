@@ -51,8 +51,9 @@ func TestOnlyTheBrokenEntryIsRefused(t *testing.T) {
 		{ID: "curl_reclined", Text: good},
 		{ID: "own_two", Text: good + good},
 		{
-			ID:   "own_floor",
-			Text: "- {id: own_floor, name: Under, action: flexion, family: curl_upright, position: seated, implements: [handle], from: {elbow_flexion: 10}, to: {elbow_flexion: 90}, load: cable, pulley: [0.5, -3, 0]}",
+			ID: "own_floor",
+			Text: "- {id: own_floor, name: Under, action: flexion, family: curl_upright, position: seated, implements: [handle], " +
+				"from: {elbow_flexion: 10}, to: {elbow_flexion: 90}, load: cable, pulley: [0.5, -3, 0]}",
 		},
 		{ID: "own_good", Text: good},
 		{ID: "own_old", Text: strings.Replace(good, "own_good", "own_old", 1), Retired: true},
@@ -62,8 +63,10 @@ func TestOnlyTheBrokenEntryIsRefused(t *testing.T) {
 	assert.Len(t, c.Movements, len(movement.Shipped.Movements)+1, "a retired one is not offered")
 	assert.Nil(t, movement.Shipped.Get("own_good"), "another studio's catalogue is not touched")
 	err = datafile.Join(faults)
-	for _, want := range []string{"own_broken:3: entry 1 (own_broken): acton: there is no such field", "own_broken:5: entry 1 (own_broken): load: \"rubber\" is none of", "own_syntax:2: ",
-		"curl_reclined:1: entry 1 (own_good): id: must be", "own_two:1: must be one entry", "own_floor:1: entry 1 (own_floor): from: the pulley would be below the floor"} {
+	for _, want := range []string{"own_broken:3: entry 1 (own_broken): acton: there is no such field",
+		"own_broken:5: entry 1 (own_broken): load: \"rubber\" is none of", "own_syntax:2: ",
+		"curl_reclined:1: entry 1 (own_good): id: must be", "own_two:1: must be one entry",
+		"own_floor:1: entry 1 (own_floor): from: the pulley would be below the floor"} {
 		assert.ErrorContains(t, err, want)
 	}
 }

@@ -98,7 +98,8 @@ func (r *jointsRow) over(j JointScores) JointScores {
 	for _, one := range []struct {
 		to   *int
 		from *int
-	}{{&j.Wrist, r.Wrist}, {&j.ElbowFront, r.ElbowFront}, {&j.ElbowBack, r.ElbowBack}, {&j.ShoulderFront, r.ShoulderFront}, {&j.ShoulderTop, r.ShoulderTop}} {
+	}{{&j.Wrist, r.Wrist}, {&j.ElbowFront, r.ElbowFront}, {&j.ElbowBack, r.ElbowBack}, {&j.ShoulderFront, r.ShoulderFront},
+		{&j.ShoulderTop, r.ShoulderTop}} {
 		if one.from != nil {
 			*one.to = *one.from
 		}

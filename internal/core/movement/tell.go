@@ -84,7 +84,8 @@ func (m *Movement) Caveat() string {
 // ChoiceWords tells a word setting's value as people say it.
 func ChoiceWords(k Key, word string) string {
 	if k == Implement {
-		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells", "shared": "one in two hands", "handle": "handle"}[word]
+		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells",
+			"shared": "one in two hands", "handle": "handle"}[word]
 	}
 	return map[string]string{
 		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle", "against_plate": "against the plate",

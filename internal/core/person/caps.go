@@ -108,9 +108,11 @@ func (id CapID) Words() string {
 	return map[CapID]string{
 		Cautious:      "Cautious: at least 3 reps in reserve, nothing beyond the limit.",
 		CautiousFirst: "Cautious, first week: half the sets (2 a slot), at least 3 reps in reserve, nothing beyond the limit.",
-		BloodPressure: "Blood pressure, cleared: at least 2 reps in reserve, rests of 90 s or more, breathe out on the effort, no long breath holds and no hold over 3 s.",
-		Pregnant:      "Pregnant, cleared: at least 3 reps in reserve, no breath holds and no hold over 3 s.",
-		PregnantLate:  "Pregnant past the first trimester, cleared: at least 3 reps in reserve, no breath holds and no hold over 3 s, nothing flat on the back or on the chest.",
+		BloodPressure: "Blood pressure, cleared: at least 2 reps in reserve, rests of 90 s or more, breathe out on the " +
+			"effort, no long breath holds and no hold over 3 s.",
+		Pregnant: "Pregnant, cleared: at least 3 reps in reserve, no breath holds and no hold over 3 s.",
+		PregnantLate: "Pregnant past the first trimester, cleared: at least 3 reps in reserve, no breath holds and no hold " +
+			"over 3 s, nothing flat on the back or on the chest.",
 	}[id]
 }
 

@@ -43,8 +43,10 @@ func TestACueThatAsksForWhatCapsForbid(t *testing.T) {
 		assert.Empty(t, new(person.Caps).Against(cue), "without caps: %s", cue)
 	}
 	for _, cue := range []string{
-		"Never hold your breath", "Do not swing", "No swinging", "Stop before failure", "Breathe out, no breath holds", "Elbows still, without swinging",
-		"Hold the bar firmly", "Squeeze for 1 second", "Pause 2 s at the bottom", "Keep it far from failure", "Quiet feet", "Breathe in and hold the bar tight", "Pause for a second", "Breathe out and never hold it", "Push the floor away", "",
+		"Never hold your breath", "Do not swing", "No swinging", "Stop before failure", "Breathe out, no breath holds",
+		"Elbows still, without swinging",
+		"Hold the bar firmly", "Squeeze for 1 second", "Pause 2 s at the bottom", "Keep it far from failure", "Quiet feet",
+		"Breathe in and hold the bar tight", "Pause for a second", "Breathe out and never hold it", "Push the floor away", "",
 	} {
 		assert.Empty(t, everyCap.Against(cue), cue)
 	}

@@ -46,7 +46,8 @@ func (m *Mobility) Says() []string {
 		out = append(
 			out,
 			fmt.Sprintf(
-				"Dips: loaded, once %d clean reps are recorded (%d now). A sore shoulder presses instead, a sore wrist dips instead; bench dips stay optional.",
+				"Dips: loaded, once %d clean reps are recorded (%d now). A sore shoulder presses instead, a sore wrist dips "+
+					"instead; bench dips stay optional.",
 				loadedFrom,
 				m.CleanDips,
 			),

@@ -21,7 +21,8 @@ type need struct {
 
 // stationNames are implements that stand in the room, by what they are called.
 var stationNames = map[movement.ImplementID]string{
-	movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar", movement.PullBar: "a pull-up bar",
+	movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar",
+	movement.PullBar:    "a pull-up bar",
 	movement.DipMachine: "a dip machine", movement.Machine: "a press machine", movement.Lever: "a lever",
 }
 

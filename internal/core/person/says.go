@@ -56,7 +56,8 @@ func (d *Dossier) Says(today day.Day) []string {
 		if d.ReadyOn == nil {
 			add(true, "A date to be ready for: which?")
 		} else {
-			add(true, "Ready on %s: %d weeks left; the block is anchored backwards from it. No fat loss is promised from arm work.", d.ReadyOn.Words(), max(0, int(*d.ReadyOn-today))/7)
+			add(true, "Ready on %s: %d weeks left; the block is anchored backwards from it. No fat loss is promised from arm work.",
+				d.ReadyOn.Words(), max(0, int(*d.ReadyOn-today))/7)
 		}
 	}
 	add(d.HideWeights, "The sheet shows marks instead of weights.")

@@ -239,11 +239,12 @@ func TestADossierIsChangedFieldByField(t *testing.T) {
 	assert.Equal(t, next, again)
 
 	for field, c := range map[string]person.Change{
-		"stature_m":         change("stature_m", "0", "175"),
-		"minutes":           change("minutes", "45", `"long"`),
-		"born_year":         change("born_year", "0", "1066"),
-		"height":            change("height", "0", "1"),
-		"mobility":          change("mobility", `{"one_weight":"","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`, `{"one_weight":"no","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`),
+		"stature_m": change("stature_m", "0", "175"),
+		"minutes":   change("minutes", "45", `"long"`),
+		"born_year": change("born_year", "0", "1066"),
+		"height":    change("height", "0", "1"),
+		"mobility": change("mobility", `{"one_weight":"","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`,
+			`{"one_weight":"no","two_weights":"","dip_level":"","clean_dips":0,"clean_pulls":0}`),
 		"training_since":    change("training_since", "null", `"2030-01-01"`),
 		"elsewhere[0].sets": change("elsewhere", "[]", `[{"weekday":"mon","kind":"press","sets":0}]`),
 		"wishes[0].heads":   change("wishes", "[]", `[{"text":"x","heads":["calf"]}]`),

@@ -27,7 +27,8 @@ func TestLoadStepsAsPeopleWriteThem(t *testing.T) {
 		require.NoError(t, err, text)
 		assert.Equal(t, want, got, text)
 	}
-	for _, text := range []string{"heavy", "2–20", "20–2 by 2", "0", "-4", "2–400 by 0.01", "4 by 2", "1e9", "NaN", "2–20 by nothing", "2–20 by 2 by 3"} {
+	for _, text := range []string{"heavy", "2–20", "20–2 by 2", "0", "-4", "2–400 by 0.01", "4 by 2", "1e9", "NaN",
+		"2–20 by nothing", "2–20 by 2 by 3"} {
 		_, err := person.ParseSteps(text)
 		assert.Error(t, err, text)
 	}

@@ -186,7 +186,8 @@ func gentler(s movement.SetUp, j movement.Joint) []Limit {
 		}
 	case j == movement.ElbowFront && has(from) && s.Number(from) < 20:
 		return []Limit{least(from, 20)}
-	case j == movement.ElbowBack && s.Movement.Action == movement.Extension && has(movement.ElbowFrom) && s.Number(movement.ElbowFrom) > deepBend:
+	case j == movement.ElbowBack && s.Movement.Action == movement.Extension && has(movement.ElbowFrom) &&
+		s.Number(movement.ElbowFrom) > deepBend:
 		return []Limit{most(movement.ElbowFrom, deepBend)}
 	case j == movement.ShoulderFront && has(movement.Depth) && s.Number(movement.Depth) > -15:
 		return []Limit{most(movement.Depth, -15)}
@@ -311,12 +312,14 @@ func (v *Verdict) byMobility(s movement.SetUp, mob Mobility) {
 	case overhead && s.Implement() == movement.Shared && mob.OneWeight == "no":
 		v.add(
 			Avoid,
-			"Elbows do not stay forward overhead with one weight in two hands. A cable or one arm leaves them free; a tilted lying extension keeps the length.",
+			"Elbows do not stay forward overhead with one weight in two hands. A cable or one arm leaves them free; a tilted "+
+				"lying extension keeps the length.",
 		)
 	case overhead && s.Implement() == movement.Dumbbell && s.Hands() == movement.BothArms && mob.TwoWeights == "no":
 		v.add(
 			Avoid,
-			"Elbows do not stay forward overhead with two weights. A cable or one arm asks for less control; a tilted lying extension keeps the length.",
+			"Elbows do not stay forward overhead with two weights. A cable or one arm asks for less control; a tilted lying "+
+				"extension keeps the length.",
 		)
 	}
 	if s.Movement.ID == "dip_bars" && mob.DipLevel == "assisted" && mob.CleanDips < cleanDips {

@@ -109,7 +109,8 @@ func (s *Session) Join(i int) Turns {
 
 // Words names a kind of combo, "" for none.
 func (t Turns) Words() string {
-	return map[string]string{dose.SupersetSame: "superset, same muscle", dose.Opposing: "superset, opposing", dose.ThreeInRow: "three in a row", InTurns: "in turns"}[t.Kind]
+	return map[string]string{dose.SupersetSame: "superset, same muscle", dose.Opposing: "superset, opposing",
+		dose.ThreeInRow: "three in a row", InTurns: "in turns"}[t.Kind]
 }
 
 // Load is what a combo makes of a member's load, 1 for nothing: the second of a

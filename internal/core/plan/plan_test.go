@@ -23,7 +23,8 @@ func id(name string) uuid.UUID { return uuid.NewSHA1(uuid.Nil, []byte(name)) }
 func loft() *plan.Floor {
 	r := &person.Room{Name: "Loft", Things: []person.Thing{person.There(movement.DipBars), person.BeltOf(5, 10, 20),
 		person.Columns(2, 1, 5, 10, 15, 20, 25, 30), person.There(person.OnCable(movement.Rope)),
-		person.There(person.OnCable(movement.Handle)), person.There(person.OnCable(movement.BarStraight)), person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}}
+		person.There(person.OnCable(movement.Handle)), person.There(person.OnCable(movement.BarStraight)),
+		person.Pairs(2, 4, 6, 8, 10, 12, 14, 16, 18, 20)}}
 	return &plan.Floor{Room: r, BodyMass: 75}
 }
 
@@ -51,10 +52,14 @@ func TestRowsAsCoachesSayThem(t *testing.T) {
 		sets, hard, failing int
 	}{
 		{[]dose.Dose{row(3, 8, 12, 2, dose.Kg(12))}, "3 × 8–12", "12 kg a hand", "stop with 2 reps left", 3, 3, 0},
-		{[]dose.Dose{row(2, 8, 12, 2, dose.Kg(12)), drops}, "2 × 8–12; then 1 × 8–12, drops, 2 rungs after the first", "12 kg a hand; then 12 → 8 → 6 kg a hand", "set by set, stop with 2, 2, 0 reps left", 3, 3, 1},
-		{[]dose.Dose{row(3, 5, 8, 1, dose.Kg(16)), row(1, 15, 20, 1, &dose.Load{Share: 0.6})}, "3 × 5–8; then 1 × 15–20", "16 kg a hand; then 8 kg a hand", "stop with 1 rep left", 4, 4, 0},
-		{[]dose.Dose{row(1, 8, 8, 3, dose.Kg(12)), row(1, 8, 8, 3, dose.StepsOff(1)), row(1, 8, 8, 0, dose.StepsOff(2))}, "3 × 8, pyramid, 1 steps a set", "12 → 14 → 16 kg a hand", "set by set, stop with 3, 3, 0 reps left", 3, 3, 1},
-		{[]dose.Dose{row(2, 8, 12, 4, dose.ToFind()), held}, "2 × 8–12; then 1 × 20–30 s held", "find it: two sets, stop 3 before the limit; then -1 steps from what you found", "set by set, stop with 4, 4, 2 reps left", 3, 1, 0},
+		{[]dose.Dose{row(2, 8, 12, 2, dose.Kg(12)), drops}, "2 × 8–12; then 1 × 8–12, drops, 2 rungs after the first",
+			"12 kg a hand; then 12 → 8 → 6 kg a hand", "set by set, stop with 2, 2, 0 reps left", 3, 3, 1},
+		{[]dose.Dose{row(3, 5, 8, 1, dose.Kg(16)), row(1, 15, 20, 1, &dose.Load{Share: 0.6})}, "3 × 5–8; then 1 × 15–20",
+			"16 kg a hand; then 8 kg a hand", "stop with 1 rep left", 4, 4, 0},
+		{[]dose.Dose{row(1, 8, 8, 3, dose.Kg(12)), row(1, 8, 8, 3, dose.StepsOff(1)), row(1, 8, 8, 0, dose.StepsOff(2))},
+			"3 × 8, pyramid, 1 steps a set", "12 → 14 → 16 kg a hand", "set by set, stop with 3, 3, 0 reps left", 3, 3, 1},
+		{[]dose.Dose{row(2, 8, 12, 4, dose.ToFind()), held}, "2 × 8–12; then 1 × 20–30 s held",
+			"find it: two sets, stop 3 before the limit; then -1 steps from what you found", "set by set, stop with 4, 4, 2 reps left", 3, 1, 0},
 	} {
 		s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", c.rows...)}}
 		assert.Equal(t, c.done, s.DoneWords(0))
@@ -68,11 +73,16 @@ func TestRowsAsCoachesSayThem(t *testing.T) {
 // climb one for each set; what joined slots is the combo's.
 func TestAPlanOfVersion1Converts(t *testing.T) {
 	old := `{"warm_up_min":5,"intent":"heavy","locked":true,"slots":[
-	 {"id":"` + id("a").String() + `","movement":"curl_standing_dumbbells","settings":{"hands":"alternate"},"cues":["x"],"starts":"right","locked":true,"combo":"c",
-	  "dose":{"sets":4,"reps_low":8,"reps_high":12,"reserve":3,"reserves":[3,2],"rest_s":20,"tempo":[3,1,1,0],"load_kg":12,"method":{"id":"superset_same"}},
-	  "grips":[{"movement":"curl_neutral","settings":{"hands":"alternate"}},{"movement":"curl_standing_dumbbells","settings":{"hands":"alternate"}}]},
-	 {"id":"` + id("b").String() + `","movement":"curl_turning","settings":{},"cues":[],"combo":"c","dose":{"sets":3,"reps_low":8,"reps_high":12,"reserve":1,"rest_s":120,"tempo":[0,0,0,0],"load_kg":null,"method":{"id":"superset_same"}}},
-	 {"id":"` + id("d").String() + `","movement":"curl_reclined","settings":{},"cues":[],"dose":{"sets":3,"reps_low":8,"reps_high":12,"reserve":1,"rest_s":120,"tempo":[0,0,0,0],"load_kg":10,"method":{"id":"pyramid","n":2}}}]}`
+	 {"id":"` + id("a").String() + `","movement":"curl_standing_dumbbells","settings":{"hands":"alternate"},"cues":["x"],
+	 	"starts":"right","locked":true,"combo":"c",
+	  "dose":{"sets":4,"reps_low":8,"reps_high":12,"reserve":3,"reserves":[3,2],"rest_s":20,"tempo":[3,1,1,0],"load_kg":12,
+	  	"method":{"id":"superset_same"}},
+	  "grips":[{"movement":"curl_neutral","settings":{"hands":"alternate"}},{"movement":"curl_standing_dumbbells",
+	  	"settings":{"hands":"alternate"}}]},
+	 {"id":"` + id("b").String() + `","movement":"curl_turning","settings":{},"cues":[],"combo":"c","dose":{"sets":3,
+	 	"reps_low":8,"reps_high":12,"reserve":1,"rest_s":120,"tempo":[0,0,0,0],"load_kg":null,"method":{"id":"superset_same"}}},
+	 {"id":"` + id("d").String() + `","movement":"curl_reclined","settings":{},"cues":[],"dose":{"sets":3,"reps_low":8,
+	 	"reps_high":12,"reserve":1,"rest_s":120,"tempo":[0,0,0,0],"load_kg":10,"method":{"id":"pyramid","n":2}}}]}`
 	s, err := plan.Read([]byte(old))
 	require.NoError(t, err)
 	require.Empty(t, s.Resolve(movement.Shipped))
@@ -294,8 +304,10 @@ func TestAChangedSlotLeavesTheOldAlone(t *testing.T) {
 	before, err := json.Marshal(was)
 	require.NoError(t, err)
 	for _, change := range []func(s *plan.Slot){
-		func(s *plan.Slot) { s.Add(2) }, func(s *plan.Slot) { s.Less(); s.Less() }, func(s *plan.Slot) { s.AtMost(1) }, func(s *plan.Slot) { s.KeepAtLeast(3) },
-		func(s *plan.Slot) { s.RestAtLeast(200) }, func(s *plan.Slot) { s.Take(dose.Kg(20)) }, func(s *plan.Slot) { s.Turn(movement.Shipped.Get("lying_bar").Default()) },
+		func(s *plan.Slot) { s.Add(2) }, func(s *plan.Slot) { s.Less(); s.Less() }, func(s *plan.Slot) { s.AtMost(1) },
+		func(s *plan.Slot) { s.KeepAtLeast(3) },
+		func(s *plan.Slot) { s.RestAtLeast(200) }, func(s *plan.Slot) { s.Take(dose.Kg(20)) },
+		func(s *plan.Slot) { s.Turn(movement.Shipped.Get("lying_bar").Default()) },
 	} {
 		is := was
 		change(&is)

@@ -54,7 +54,8 @@ func (s *Session) DoneWords(i int) string {
 	arms := slot.SetUp.ArmsInTurn()
 	var out []string
 	for _, alike := range slot.runs(func(a, b *Row) bool {
-		return a.RepsLow == b.RepsLow && a.RepsHigh == b.RepsHigh && a.SecondsLow == b.SecondsLow && a.SecondsHigh == b.SecondsHigh && a.Method == b.Method && a.Word == b.Word
+		return a.RepsLow == b.RepsLow && a.RepsHigh == b.RepsHigh && a.SecondsLow == b.SecondsLow &&
+			a.SecondsHigh == b.SecondsHigh && a.Method == b.Method && a.Word == b.Word
 	}) {
 		d := alike.first.Dose
 		d.Sets = alike.sets

@@ -49,13 +49,17 @@ func TestChangesAreThoseOfTheFacts(t *testing.T) {
 		"Standing curl, two dumbbells, palms up: sets 4 × 8–12, before 3 × 8–12.":         func(p *plan.Planned) { p.Slots[0].Add(1) },
 		"Standing curl, two dumbbells, palms up: load 14 kg a hand, before 12 kg a hand.": func(p *plan.Planned) { p.Slots[0].Take(dose.Kg(14)) },
 		"Standing curl, two dumbbells, palms up: rest rest 2 min, before rest 90 s.":      func(p *plan.Planned) { p.Slots[0].RestAtLeast(120) },
-		"Standing curl, two dumbbells, palms up: effort set by set, stop with 2, 2, 2, 0 reps left, before stop with 2 reps left.": func(p *plan.Planned) {
+		"Standing curl, two dumbbells, palms up: effort set by set, stop with 2, 2, 2, 0 reps left, before stop with 2 reps " +
+			"left.": func(p *plan.Planned) {
 			last := p.Slots[0].Rows[0]
 			last.Sets, last.Reserve = 1, 0
 			p.Slots[0].Rows = append(p.Slots[0].Rows[:1:1], last)
 		},
-		"Reclined 45° curl, two dumbbells, palms up: other cues.": func(p *plan.Planned) { p.Slots[1].Cues = []string{"Let both arms hang like ropes"} },
-		"Gone: Reclined 45° curl, two dumbbells, palms up.":       func(p *plan.Planned) { p.Slots = p.Slots[:1] },
+		"Reclined 45° curl, two dumbbells, palms up: other cues.": func(p *plan.Planned) {
+			p.Slots[1].Cues = []string{"Let " +
+				"both arms hang like ropes"}
+		},
+		"Gone: Reclined 45° curl, two dumbbells, palms up.": func(p *plan.Planned) { p.Slots = p.Slots[:1] },
 		"Another order.": func(p *plan.Planned) { p.Slots[0], p.Slots[1] = p.Slots[1], p.Slots[0] },
 	} {
 		before, after := session(), session()

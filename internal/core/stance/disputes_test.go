@@ -65,12 +65,17 @@ func TestTheFiguresOfTheDisputesAreComputed(t *testing.T) {
 	still, forward := of("curl_standing_bar", turn(movement.ShoulderTo, 10)), of("curl_standing_bar", turn(movement.ShoulderTo, 30))
 
 	for lever, want := range map[string][]string{
-		"upper arm behind, at the side, in front": {fmt.Sprintf("long %.2f → %.2f, short %.2f → %.2f", head(reclined, long).Stretch, head(pad, long).Stretch, head(reclined, short).Stretch, head(pad, short).Stretch)},
+		"upper arm behind, at the side, in front": {fmt.Sprintf("long %.2f → %.2f, short %.2f → %.2f",
+			head(reclined, long).Stretch, head(pad, long).Stretch, head(reclined, short).Stretch, head(pad, short).Stretch)},
 		"how much range": {fmt.Sprintf("biceps_long from %.2f to %.2f", head(pad, long).Stretch, head(wide, long).Stretch),
-			fmt.Sprintf("brachialis from %.2f to %.2f", head(pad, brachialis).Stretch, head(wide, brachialis).Stretch), fmt.Sprintf("at %.0f %% less load", 100*(1-wide.Working/pad.Working))},
-		"thumb-up, palms-down and turning curls": {fmt.Sprintf("plain bias about %.1f", head(neutral, long).Plain), fmt.Sprintf("between (%.2f)", (head(turning, long).Plain+head(turning, short).Plain)/2)},
-		"long triceps head: overhead or behind": {fmt.Sprintf("Length about %.2f overhead against %.2f–%.2f", head(overhead, triceps).Mean, least, most),
-			fmt.Sprintf("stretch bias %.2f", head(overhead, triceps).Stretch), fmt.Sprintf("squeeze bias %.2f against %.2f–%.2f", head(overhead, triceps).Squeeze, squeeze[0], squeeze[1])},
+			fmt.Sprintf("brachialis from %.2f to %.2f", head(pad, brachialis).Stretch, head(wide, brachialis).Stretch),
+			fmt.Sprintf("at %.0f %% less load", 100*(1-wide.Working/pad.Working))},
+		"thumb-up, palms-down and turning curls": {fmt.Sprintf("plain bias about %.1f", head(neutral, long).Plain),
+			fmt.Sprintf("between (%.2f)", (head(turning, long).Plain+head(turning, short).Plain)/2)},
+		"long triceps head: overhead or behind": {fmt.Sprintf("Length about %.2f overhead against %.2f–%.2f",
+			head(overhead, triceps).Mean, least, most),
+			fmt.Sprintf("stretch bias %.2f", head(overhead, triceps).Stretch), fmt.Sprintf("squeeze bias %.2f against %.2f–%.2f",
+				head(overhead, triceps).Squeeze, squeeze[0], squeeze[1])},
 		"finish of a lying extension": {fmt.Sprintf("the last %.0f° are idle", idle(upright))},
 		"push-down stance":            {fmt.Sprintf("%.2f at 0.7 m, %.2f at 0.3 m", lockOut(0.7), lockOut(0.3))},
 		"bar width":                   {fmt.Sprintf("about %.2f in size", head(broad, short).Stretch-head(narrow, short).Stretch)},

@@ -184,7 +184,8 @@ func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
 	r.Evidence = Evidence{
 		Kind: row.Kind,
 		Change: map[string]string{
-			"A": "growth measurements that agree on the contrary", "B": "a second growth study that finds the contrary", "C": "a growth study of the same comparison",
+			"A": "growth measurements that agree on the contrary", "B": "a second growth study that finds the contrary",
+			"C": "a growth study of the same comparison",
 			"D": "a measured length or leverage that contradicts the model", "E": "any growth study of the same comparison"}[r.Grade],
 	}
 	return r, faults

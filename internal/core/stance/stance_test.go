@@ -92,8 +92,10 @@ func TestEveryFaultIsListedAtOnce(t *testing.T) {
 - {id: a, says: "", when: "s > 3", grade: A, mechanism: maybe, disputes: [nobody]}
 `), []byte("[]"), []byte("[]"))
 	err := datafile.Join(wrong)
-	for _, want := range []string{"rules.yaml:2: entry 1 (a): when", "entry 1 (a): grade", "entry 1 (a): kind", "entry 1 (a): tilt: biceps_long 2 is outside", "there is no head \"elbow\"",
-		"entry 2 (a): says: missing", "entry 2 (a): mechanism", "rules.yaml:3: entry 2 (a): id: a is taken", "lever: missing", "there is no rule \"nobody\""} {
+	for _, want := range []string{"rules.yaml:2: entry 1 (a): when", "entry 1 (a): grade", "entry 1 (a): kind",
+		"entry 1 (a): tilt: biceps_long 2 is outside", "there is no head \"elbow\"",
+		"entry 2 (a): says: missing", "entry 2 (a): mechanism", "rules.yaml:3: entry 2 (a): id: a is taken", "lever: missing",
+		"there is no rule \"nobody\""} {
 		assert.ErrorContains(t, err, want)
 	}
 	_, wrong = load([]byte("- {id: a, sayz: x}"), []byte("[]"), []byte("[]"))

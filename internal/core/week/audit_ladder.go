@@ -79,7 +79,8 @@ func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity 
 			"top_range",
 			Warn,
 			i,
-			"Slot %d asks for %s in the strong top of a press, above its course: %s now, from the full range of this band (%s), 5 %% more a clean week.",
+			"Slot %d asks for %s in the strong top of a press, above its course: %s now, from the full range of this band (%s), "+
+				"5 %% more a clean week.",
 			i+1,
 			carry.Words(most, slot.SetUp),
 			says(course.Now),

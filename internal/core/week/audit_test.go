@@ -157,50 +157,76 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 			bad: plain, fine: map[int][]plan.Slot{0: {slot("overhead_cable_low", 5, 2), slot("kickback_cable", 5, 2)}},
 			says: "at long length, under 2", fixed: "Add ",
 		},
-		"twice":   {bad: map[int][]plan.Slot{0: {slot("pushdown_bar", 2, 2), slot("pushdown_rope", 2, 2)}}, fine: plain, says: "one idea twice", fixed: "Make them one: 4 sets"},
-		"order":   {bad: map[int][]plan.Slot{0: {slot("pushdown_bar", 3, 2), with(slot("press_bench_close", 3, 2), heavy)}}, fine: map[int][]plan.Slot{0: {with(slot("press_bench_close", 3, 2), heavy), slot("pushdown_bar", 3, 2)}}, says: "costs the chest", fixed: "in that order"},
-		"spacing": {bad: map[int][]plan.Slot{0: both, 1: both}, fine: map[int][]plan.Slot{0: both, 3: both}, says: "a day apart", fixed: "Move Day 1 to"},
-		"minutes": {tr: func(tr *week.Trainee) { tr.Aims.Minutes = 25 }, bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_neutral", 3, 2)}},
-			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2)}}, says: "minutes against the 25", fixed: "less of"},
-		"group_session": {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 6, 2), slot("curl_reclined", 6, 2)}}, fine: plain, says: "12 hard sets", fixed: "less of"},
-		"group_week":    {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 9, 2)}, 2: {slot("curl_reclined", 9, 2)}, 4: {slot("curl_neutral", 9, 2)}}, fine: plain, says: "27 hard sets", fixed: "less of"},
+		"twice": {bad: map[int][]plan.Slot{0: {slot("pushdown_bar", 2, 2), slot("pushdown_rope", 2, 2)}}, fine: plain,
+			says: "one idea twice", fixed: "Make them one: 4 sets"},
+		"order": {bad: map[int][]plan.Slot{0: {slot("pushdown_bar", 3, 2), with(slot("press_bench_close", 3, 2), heavy)}},
+			fine: map[int][]plan.Slot{0: {with(slot("press_bench_close", 3, 2), heavy), slot("pushdown_bar", 3, 2)}},
+			says: "costs the chest", fixed: "in that order"},
+		"spacing": {bad: map[int][]plan.Slot{0: both, 1: both}, fine: map[int][]plan.Slot{0: both, 3: both}, says: "a day apart",
+			fixed: "Move Day 1 to"},
+		"minutes": {tr: func(tr *week.Trainee) { tr.Aims.Minutes = 25 },
+			bad:  map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_neutral", 3, 2)}},
+			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2)}},
+			says: "minutes against the 25", fixed: "less of"},
+		"group_session": {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 6, 2), slot("curl_reclined", 6, 2)}},
+			fine: plain, says: "12 hard sets", fixed: "less of"},
+		"group_week": {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 9, 2)}, 2: {slot("curl_reclined", 9, 2)},
+			4: {slot("curl_neutral", 9, 2)}}, fine: plain, says: "27 hard sets", fixed: "less of"},
 		"joint": {tr: func(tr *week.Trainee) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ElbowBack: 1}}}
-		}, bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 6, 2)}, 3: {slot("lying_bar", 6, 2)}}, fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "of a week’s 25", fixed: "less of"},
-		"failure":   {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 0), slot("pushdown_bar", 4, 0)}}, fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 2), slot("pushdown_bar", 2, 0)}}, says: "go to the limit", fixed: "Keep 1 in reserve"},
-		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Things = without(tr.Room.Things, person.Cable) }, bad: map[int][]plan.Slot{0: {slot("overhead_cable_low", 3, 2)}}, fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
+		}, bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 6, 2)}, 3: {slot("lying_bar", 6, 2)}},
+			fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "of a week’s 25", fixed: "less of"},
+		"failure": {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 0), slot("pushdown_bar", 4, 0)}},
+			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 2), slot("pushdown_bar", 2, 0)}},
+			says: "go to the limit", fixed: "Keep 1 in reserve"},
+		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Things = without(tr.Room.Things, person.Cable) },
+			bad:  map[int][]plan.Slot{0: {slot("overhead_cable_low", 3, 2)}},
+			fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
 		"avoid": {tr: func(tr *week.Trainee) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Left: {movement.ShoulderFront: 3}}}
 		}, bad: map[int][]plan.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "to be avoided", fixed: "Turn it"},
 		"modify": {tr: func(tr *week.Trainee) {
 			tr.Fence = &person.Fence{Scores: person.Scores{person.Right: {movement.Wrist: 3}}}
-		}, bad: map[int][]plan.Slot{0: {slot("curl_standing_bar", 3, 2)}}, fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}}, says: "to modify", fixed: "Turn it"},
+		}, bad: map[int][]plan.Slot{0: {slot("curl_standing_bar", 3, 2)}},
+			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}}, says: "to modify", fixed: "Turn it"},
 		"refused": {tr: func(tr *week.Trainee) {
 			y, err := effort.NewYardstick(arm.Body{Stature: 1.1, BodyMass: 40})
 			require.NoError(t, err)
 			tr.Yardstick = y
 		}, bad: map[int][]plan.Slot{0: {nearPulley(t)}}, fine: plain, says: "cannot be done as set", fixed: "Take "},
-		"dose": {tr: func(tr *week.Trainee) { tr.Caps = person.CapsOf([]person.CapID{person.Cautious}) }, bad: map[int][]plan.Slot{0: {with(slot("curl_reclined", 3, 1), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: "drops"} })}},
+		"dose": {tr: func(tr *week.Trainee) { tr.Caps = person.CapsOf([]person.CapID{person.Cautious}) },
+			bad:  map[int][]plan.Slot{0: {with(slot("curl_reclined", 3, 1), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: "drops"} })}},
 			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 3, 3)}}, says: "caps", fixed: "as the caps and the room allow"},
 		"same": {tr: func(tr *week.Trainee) {
 			tr.Aims.Since = map[string]day.Day{"curl_reclined": monday - 60, "pushdown_bar": monday - 20}
 		}, bad: map[int][]plan.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "the same since", fixed: "one thing at a time"},
-		"cold": {bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, fine: plain, says: "after 0 minutes of warm-up", fixed: "Warm up"},
-		"apart": {bad: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_cable_low", 3, 2), inCombo)}},
-			fine: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo), with(slot("curl_neutral", 3, 2), inCombo)}}, says: "one is at the cable", fixed: "Take them apart"},
+		"cold": {bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, fine: plain,
+			says: "after 0 minutes of warm-up", fixed: "Warm up"},
+		"apart": {bad: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo),
+			with(slot("curl_cable_low", 3, 2), inCombo)}},
+			fine: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo),
+				with(slot("curl_neutral", 3, 2), inCombo)}}, says: "one is at the cable", fixed: "Take them apart"},
 		"unchanged": {tr: func(tr *week.Trainee) { before := planned(plain); tr.Aims.Before = &before }, bad: plain,
-			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 4, 2)}}, says: "Nothing has changed", fixed: "One rep more of"},
-		"grips": {bad: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), func(s *plan.Slot) { gripped(s, "curl_standing_dumbbells", "curl_neutral") })}},
-			fine: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") })}},
+			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 4, 2)}},
+			says: "Nothing has changed", fixed: "One rep more of"},
+		"grips": {bad: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2),
+			func(s *plan.Slot) { gripped(s, "curl_standing_dumbbells", "curl_neutral") })}},
+			fine: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2),
+				func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") })}},
 			says: "from the stronger grip", fixed: "where the client is weaker"},
 		"load": {tr: func(tr *week.Trainee) { // 20 kg once: 14–15 kg for 8–12 with 2 left
-			tr.Own = map[string]series.Own{"curl_standing_dumbbells": {E1RM: 20, Logged: 6}, "curl_neutral": {E1RM: 90, Logged: 6}, "curl_reclined": {E1RM: 2.6, Logged: 6}, "curl_turning": {E1RM: 1, Logged: 6}}
-		}, bad: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 18)}, 2: {slot("curl_neutral", 2, 2), slot("curl_reclined", 2, 2)}, 4: {slot("curl_turning", 2, 2)}},
-			fine: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 14)}}, says: "18 kg a hand gives about 1 reps", fixed: "Take "},
+			tr.Own = map[string]series.Own{"curl_standing_dumbbells": {E1RM: 20, Logged: 6}, "curl_neutral": {E1RM: 90, Logged: 6},
+				"curl_reclined": {E1RM: 2.6, Logged: 6}, "curl_turning": {E1RM: 1, Logged: 6}}
+		}, bad: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 18)},
+			2: {slot("curl_neutral", 2, 2), slot("curl_reclined", 2, 2)}, 4: {slot("curl_turning", 2, 2)}},
+			fine: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 14)}},
+			says: "18 kg a hand gives about 1 reps", fixed: "Take "},
 		"disputed": {tr: func(tr *week.Trainee) {
 			tr.Aims.Levels = levels(map[arm.HeadIndex]priority.Level{arm.TricepsLateral: priority.Build})
 		},
-			bad: map[int][]plan.Slot{0: {slot("press_bench_close", 5, 2)}, 3: {slot("press_bench_close", 5, 2)}}, fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 3: {slot("curl_standing_dumbbells", 5, 2)}}, says: "disputed rules only", fixed: "Add "},
+			bad:  map[int][]plan.Slot{0: {slot("press_bench_close", 5, 2)}, 3: {slot("press_bench_close", 5, 2)}},
+			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 3: {slot("curl_standing_dumbbells", 5, 2)}},
+			says: "disputed rules only", fixed: "Add "},
 	} {
 		t.Run(code, func(t *testing.T) {
 			tr := aimed(t)

@@ -38,7 +38,8 @@ func TestLongHoldsFallUnderTheCaps(t *testing.T) {
 		for _, c := range []struct {
 			tempo effort.Tempo
 			fault bool
-		}{{effort.Tempo{2, 20, 1, 20}, true}, {effort.Tempo{2, 3.5, 1, 0}, true}, {effort.Tempo{2, 0, 1, 3.5}, true}, {effort.Tempo{8, 3, 8, 3}, false}, {effort.Tempo{}, false}} {
+		}{{effort.Tempo{2, 20, 1, 20}, true}, {effort.Tempo{2, 3.5, 1, 0}, true}, {effort.Tempo{2, 0, 1, 3.5}, true},
+			{effort.Tempo{8, 3, 8, 3}, false}, {effort.Tempo{}, false}} {
 			s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", 2, 3)}}
 			s.Slots[0].Rows[0].Tempo = c.tempo
 			if c.fault {
@@ -129,7 +130,8 @@ func TestACueAgainstTheCapsNeedsAReason(t *testing.T) {
 // Nothing on the chest in late pregnancy, nothing flat on the back.
 func TestHowSomebodyLies(t *testing.T) {
 	late := under(t, person.PregnantLate)
-	for id, fault := range map[string]bool{"lying_dumbbells": true, "curl_chest_supported": true, "kickback_chest_supported": true, "curl_standing_dumbbells": false, "incline_dumbbells": false} {
+	for id, fault := range map[string]bool{"lying_dumbbells": true, "curl_chest_supported": true,
+		"kickback_chest_supported": true, "curl_standing_dumbbells": false, "incline_dumbbells": false} {
 		s := plan.Session{Slots: []plan.Slot{slot(id, 2, 3)}}
 		assert.Equal(t, fault, len(late.Check(&s)) > 0, id)
 		v := (&person.Fence{Caps: late.Caps}).Judge(movement.Shipped.Get(id).Default(), nil)

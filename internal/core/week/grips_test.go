@@ -63,7 +63,8 @@ func TestHandPhasesAreSplit(t *testing.T) {
 
 func TestAGripIsTheSameWeightHeldOtherwise(t *testing.T) {
 	tr := aimed(t)
-	for id, want := range map[string]string{"curl_neutral": "", "curl_turning": "", "curl_standing_bar": "not the same weight", "curl_reclined": "not the same weight", "kickback_dumbbell": "not the same weight"} {
+	for id, want := range map[string]string{"curl_neutral": "", "curl_turning": "", "curl_standing_bar": "not the same weight",
+		"curl_reclined": "not the same weight", "kickback_dumbbell": "not the same weight"} {
 		s := plan.Session{
 			Slots: []plan.Slot{
 				with(slot("curl_standing_dumbbells", 2, 2), func(s *plan.Slot) { gripped(s, id, "curl_standing_dumbbells") }),
@@ -157,12 +158,14 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 		why  string
 	}{
 		{slot("curl_standing_dumbbells", 3, 2), slot("curl_neutral", 3, 2), ""},
-		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)), "the bench is at 45° for one and at 60° for the other"},
+		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)),
+			"the bench is at 45° for one and at 60° for the other"},
 		{slot("curl_standing_dumbbells", 3, 2), slot("curl_cable_low", 3, 2), "cable"},
 		{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2), ""},
 		{slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2), ""}, // two columns
 		{slot("curl_cable_low", 3, 2), slot("curl_cable_behind_head", 3, 2), "another height"},
-		{weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 20), "bar would have to carry 20 kg for one and"},
+		{weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 20),
+			"bar would have to carry 20 kg for one and"},
 	} {
 		why := tr.Apart(&plan.Session{Slots: []plan.Slot{c.a, c.b}}, 0)
 		if c.why == "" {

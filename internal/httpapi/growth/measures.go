@@ -108,7 +108,8 @@ type measuringPath struct {
 }
 
 // howMeasured stands where girths are taken.
-const howMeasured = "Halfway between the tip of the shoulder and the tip of the elbow, site marked; before training, same hour, same hand on the tape. Two readings, the round made twice; over 0.5 cm apart asks for a third."
+const howMeasured = "Halfway between the tip of the shoulder and the tip of the elbow, site marked; before training, " +
+	"same hour, same hand on the tape. Two readings, the round made twice; over 0.5 cm apart asks for a third."
 
 func (s *place) registerMeasures(api huma.API) {
 	huma.Register(

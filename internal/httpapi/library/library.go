@@ -130,7 +130,10 @@ func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, 
 		return nil, err
 	}
 	own := op.OwnOf(ctx)
-	shown, err := s.shown.Of(ctx, readKey{own, y, op.StanceKey(st)}, func(context.Context) ([]shown, error) { return showAll(own, y, st), nil })
+	shown, err := s.shown.Of(ctx, readKey{own, y, op.StanceKey(st)}, func(context.Context) ([]shown,
+		error) {
+		return showAll(own, y, st), nil
+	})
 	if err != nil {
 		return nil, op.ProblemOf(err)
 	}

@@ -186,7 +186,8 @@ func (s *place) override(ctx context.Context, in *overrideInput) (*verdictOutput
 	}
 	out := &verdictOutput{}
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		if err := tx.AddOverride(ctx, in.Body.ID, c.ID, store.Override{Movement: m.ID, Allowed: in.Body.Allowed, Reason: reason}, a.ID); err != nil {
+		if err := tx.AddOverride(ctx, in.Body.ID, c.ID, store.Override{Movement: m.ID, Allowed: in.Body.Allowed, Reason: reason},
+			a.ID); err != nil {
 			return err
 		}
 		after, err := tx.Client(ctx, in.Client)

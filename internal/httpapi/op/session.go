@@ -102,12 +102,14 @@ func (s *Server) ViewSession(ctx context.Context, t *week.Trainee, c *store.Clie
 	session := &kept.Session
 	counted := t.Count(session)
 	out := view.SessionView{ID: kept.ID, Name: kept.Name, PlannedOn: kept.On, When: kept.On.FromToday(s.Day(ctx)),
-		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.WarmUpMin, Intent: kept.Intent, Locked: kept.Locked, Combos: kept.Combos, Slots: []view.SlotView{},
+		Version: kept.Version, SavedAt: kept.SavedAt, SavedBy: kept.SavedBy, WarmUpMin: kept.WarmUpMin, Intent: kept.Intent,
+		Locked: kept.Locked, Combos: kept.Combos, Slots: []view.SlotView{},
 		Total: view.SetsSlice(
 			"Effective sets in "+kept.Name,
 			counted.Heads,
 		), Minutes: view.Round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
-		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []view.FindingView{}, MinReserve: t.Caps.MinReserve, MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.Blocked(c)}
+		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []view.FindingView{}, MinReserve: t.Caps.MinReserve,
+		MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.Blocked(c)}
 	out.WarmUp, out.Ramp = view.Round4(counted.WarmUp), session.RampWords(t.Floor(), false)
 	if out.Combos == nil {
 		out.Combos = []plan.Combo{}

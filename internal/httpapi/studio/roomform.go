@@ -128,7 +128,8 @@ func formField(field string, fields []string) string {
 
 // formOf is a room as it would be typed.
 func formOf(r *person.Room) RoomForm {
-	form := RoomForm{Name: r.Name, Bars: []BarForm{}, Pads: r.Pads, Slopes: person.StepWords(r.Slopes), Pins: r.Pins, Rails: r.Rails, Partner: r.Partner, Others: []string{}}
+	form := RoomForm{Name: r.Name, Bars: []BarForm{}, Pads: r.Pads, Slopes: person.StepWords(r.Slopes), Pins: r.Pins,
+		Rails: r.Rails, Partner: r.Partner, Others: []string{}}
 	if b := r.Bench; b != nil {
 		form.Bench = &BenchForm{b.Min, b.Max, person.StepWords(b.Notches)}
 	}
@@ -188,7 +189,8 @@ func beyondTheForm(things []person.Thing) (out []person.Thing) {
 		if t.Kind == movement.Dumbbell {
 			kind = fmt.Sprint(kind, t.Count >= 2)
 		}
-		loaded := slices.Contains([]movement.ImplementID{movement.Dumbbell, movement.BarStraight, movement.BarCambered, person.Cable, person.Belt}, t.Kind)
+		loaded := slices.Contains([]movement.ImplementID{movement.Dumbbell, movement.BarStraight, movement.BarCambered,
+			person.Cable, person.Belt}, t.Kind)
 		if seen[kind] || t.Unit == person.Pound || t.Width > 0 || len(t.Loads) > 0 && !loaded {
 			out = append(out, t)
 			continue

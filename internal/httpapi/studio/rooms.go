@@ -125,7 +125,8 @@ func (s *place) putRoom(ctx context.Context, in *roomInput) (*roomOutput, error)
 }
 
 func viewRoom(ctx context.Context, r store.Room, clients []store.Client) RoomView {
-	out := RoomView{ID: r.ID, Mark: r.Mark, Form: formOf(&r.Room), More: []string{}, Gaps: []string{}, Missing: []MissingView{}, Clients: []string{}}
+	out := RoomView{ID: r.ID, Mark: r.Mark, Form: formOf(&r.Room), More: []string{}, Gaps: []string{}, Missing: []MissingView{},
+		Clients: []string{}}
 	for _, t := range beyondTheForm(r.Things) {
 		out.More = append(out.More, t.Words())
 	}

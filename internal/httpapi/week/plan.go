@@ -86,7 +86,8 @@ func (s *place) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.Stre
 		return nil, err
 	}
 	var b bytes.Buffer
-	kind := map[string]string{"json": "application/json", "csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "ics": "text/calendar; charset=utf-8"}[in.Format]
+	kind := map[string]string{"json": "application/json", "csv": "text/csv; charset=utf-8",
+		"xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "ics": "text/calendar; charset=utf-8"}[in.Format]
 	if err := s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+day.Day(in.Days-1), op.Movements(ctx))
 		if err != nil {
