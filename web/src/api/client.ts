@@ -136,7 +136,15 @@ api.use({
 
 /** sendFile sends what is no JSON to an address of the API and reads a JSON answer. */
 export async function sendFile<T>(method: 'POST' | 'DELETE', path: string, body?: BodyInit): Promise<T> {
-  const asked = fetch(`/api${path}`, { method, body, credentials: 'same-origin', headers: { [accountHeader]: accountNow(), ...(body instanceof Blob ? { 'Content-Type': 'application/octet-stream' } : {}) } })
+  const asked = fetch(`/api${path}`, {
+    method,
+    body,
+    credentials: 'same-origin',
+    headers: {
+      [accountHeader]: accountNow(),
+      ...(body instanceof Blob ? { 'Content-Type': 'application/octet-stream' } : {}),
+    },
+  })
   return got(
     asked.then(async (response) => {
       const data: unknown = await response.json().catch(() => undefined)
@@ -174,10 +182,20 @@ export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
   const { response } = answer
   if (!response.ok) {
     const body = (answer.error ?? {}) as ProblemBody
-    const faults = (body.errors ?? []).map((e) => ({ field: (e.location ?? '').replace(/^body\./, ''), reason: e.message ?? '' }))
+    const faults = (body.errors ?? []).map((e) => ({
+      field: (e.location ?? '').replace(/^body\./, ''),
+      reason: e.message ?? '',
+    }))
     // What went wrong inside is found in the log by the request's id.
     const id = response.status >= 500 ? (body.instance ?? '').replace('/requests/', '') : ''
-    throw new Problem(response.status, (body.detail ?? response.statusText) + (id && ` (request ${id})`), faults, body.current, body.clashes, body.ask && { ...body.ask, field: body.ask.field.replace(/^body\./, '') })
+    throw new Problem(
+      response.status,
+      (body.detail ?? response.statusText) + (id && ` (request ${id})`),
+      faults,
+      body.current,
+      body.clashes,
+      body.ask && { ...body.ask, field: body.ask.field.replace(/^body\./, '') },
+    )
   }
   const dur = /dur=([\d.]+)/.exec(response.headers.get('Server-Timing') ?? '')
   return { data: answer.data as T, serverMs: dur ? Number(dur[1]) : 0, at: performance.now() }

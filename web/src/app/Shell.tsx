@@ -26,14 +26,20 @@ export function Shell() {
     '?': { does: 'show or hide these keys', run: () => setHelp((h) => !h) },
     Escape: { does: 'back out', run: () => setHelp(false) },
   })
-  const catalogue = useQuery({ queryKey: ['catalogue'], queryFn: () => got(api.GET('/catalogue')), staleTime: Infinity, enabled: !!me.data })
+  const catalogue = useQuery({
+    queryKey: ['catalogue'],
+    queryFn: () => got(api.GET('/catalogue')),
+    staleTime: Infinity,
+    enabled: !!me.data,
+  })
 
   // An answer of any query that says "not signed in" brings the sign-in up.
   useEffect(
     () =>
       queries.getQueryCache().subscribe((event) => {
         const error = event.query.state.error
-        if (event.type === 'updated' && error instanceof Problem && error.status === 401) queries.setQueryData(['me'], null)
+        if (event.type === 'updated' && error instanceof Problem && error.status === 401)
+          queries.setQueryData(['me'], null)
       }),
     [queries],
   )
@@ -70,7 +76,13 @@ export function Shell() {
         </span>
       </header>
       {help && <Help close={() => setHelp(false)} />}
-      <div id="place">{catalogue.data ? <CatalogueContext value={catalogue.data}>{<Outlet />}</CatalogueContext> : <Waiting failed={catalogue.failureReason} />}</div>
+      <div id="place">
+        {catalogue.data ? (
+          <CatalogueContext value={catalogue.data}>{<Outlet />}</CatalogueContext>
+        ) : (
+          <Waiting failed={catalogue.failureReason} />
+        )}
+      </div>
     </>
   )
 }

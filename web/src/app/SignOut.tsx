@@ -19,7 +19,10 @@ export function SignOut() {
     } catch (e) {
       const p = problemOf(e)
       if (p.status !== 401) {
-        void message.error(`You are still signed in: ${p.message} Press Sign out again before you leave this device.`, 10)
+        void message.error(
+          `You are still signed in: ${p.message} Press Sign out again before you leave this device.`,
+          10,
+        )
         going.current = false
         return setBusy(false)
       }

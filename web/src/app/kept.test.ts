@@ -32,7 +32,8 @@ test('signing out forgets both stores, and nobody else’s', () => {
 test('other tabs of the account hear of it, tabs of others do not', () => {
   const run = vi.fn()
   const stop = whenLeft(run)
-  for (const newValue of ['jory 1', 'wren 2']) window.dispatchEvent(new StorageEvent('storage', { key: 'musculus left', newValue }))
+  for (const newValue of ['jory 1', 'wren 2'])
+    window.dispatchEvent(new StorageEvent('storage', { key: 'musculus left', newValue }))
   stop()
   window.dispatchEvent(new StorageEvent('storage', { key: 'musculus left', newValue: 'wren 3' }))
   expect(run).toHaveBeenCalledOnce()

@@ -36,7 +36,8 @@ export function keep(where: Storage, key: string, value: unknown) {
   }
 }
 
-const mine = (where: Storage) => Array.from({ length: where.length }, (_, i) => where.key(i) ?? '').filter((k) => k.startsWith(keyOf('')))
+const mine = (where: Storage) =>
+  Array.from({ length: where.length }, (_, i) => where.key(i) ?? '').filter((k) => k.startsWith(keyOf('')))
 
 /** unsent says whether anything is kept that has not reached the server. */
 export const unsent = () => [localStorage, sessionStorage].some((where) => mine(where).length > 0)

@@ -26,8 +26,20 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
   const last = points[points.length - 1]
   const outside = (v: number) => Math.abs(v - first) > band
   return (
-    <svg className="course" viewBox={`0 0 ${width} ${height}`} style={{ maxWidth: width }} role="img" aria-label={`${name}: ${points.map((p) => `${p.words} ${p.value} ${unit}`).join(', ')}. Noise band ±${band.toFixed(2)} ${unit} around the first.`}>
-      <rect x={pad.left} width={width - pad.left - pad.right} y={y(first + band)} height={y(first - band) - y(first + band)} className="course-band" />
+    <svg
+      className="course"
+      viewBox={`0 0 ${width} ${height}`}
+      style={{ maxWidth: width }}
+      role="img"
+      aria-label={`${name}: ${points.map((p) => `${p.words} ${p.value} ${unit}`).join(', ')}. Noise band ±${band.toFixed(2)} ${unit} around the first.`}
+    >
+      <rect
+        x={pad.left}
+        width={width - pad.left - pad.right}
+        y={y(first + band)}
+        height={y(first - band) - y(first + band)}
+        className="course-band"
+      />
       <line x1={pad.left} x2={width - pad.right} y1={y(first)} y2={y(first)} className="course-first" />
       {[first - band, first, first + band].map((v) => (
         <text key={v} x={pad.left - 4} y={y(v) + 4} className="course-tick" textAnchor="end">
@@ -36,7 +48,13 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
       ))}
       <polyline points={points.map((p, i) => `${x(days[i])},${y(p.value)}`).join(' ')} className="course-line" />
       {points.map((p, i) => (
-        <circle key={p.on + i} cx={x(days[i])} cy={y(p.value)} r={p === last ? 4 : 2.6} className={outside(p.value) ? 'course-dot out' : 'course-dot'}>
+        <circle
+          key={p.on + i}
+          cx={x(days[i])}
+          cy={y(p.value)}
+          r={p === last ? 4 : 2.6}
+          className={outside(p.value) ? 'course-dot out' : 'course-dot'}
+        >
           <title>
             {p.words}: {p.value} {unit}
           </title>

@@ -41,7 +41,8 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
   // While a handle is held the picture stands still, whatever the new box is.
   if (held === null && box !== pose.box) setBox(pose.box)
   const [x, y, w, h] = box
-  const valueOf = (handle: Handle) => handle.track.reduce((a, b) => (distance(b.at, handle.at) < distance(a.at, handle.at) ? b : a)).value
+  const valueOf = (handle: Handle) =>
+    handle.track.reduce((a, b) => (distance(b.at, handle.at) < distance(a.at, handle.at) ? b : a)).value
 
   const place = (e: React.PointerEvent) => {
     const matrix = svg.current?.getScreenCTM()
@@ -50,9 +51,24 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
   }
 
   return (
-    <svg ref={svg} viewBox={`${x} ${y} ${w} ${h}`} className={`pose ${className ?? ''}`} role={onTurn ? 'group' : 'img'} aria-label={pose.text}>
+    <svg
+      ref={svg}
+      viewBox={`${x} ${y} ${w} ${h}`}
+      className={`pose ${className ?? ''}`}
+      role={onTurn ? 'group' : 'img'}
+      aria-label={pose.text}
+    >
       {pose.shapes.map((s, i) => (
-        <path key={i} d={s.path} className={`pose-${s.class}`} style={s.width ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' } : { stroke: 'none' }} />
+        <path
+          key={i}
+          d={s.path}
+          className={`pose-${s.class}`}
+          style={
+            s.width
+              ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' }
+              : { stroke: 'none' }
+          }
+        />
       ))}
       <path d={pose.path} className="pose-way" />
       {pose.hardest && (
@@ -65,7 +81,10 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
           const value = valueOf(handle)
           return (
             <g key={handle.key}>
-              {held === handle.key && handle.track.map((s) => <circle key={s.value} cx={s.at.x} cy={s.at.y} r={0.008} className="pose-stop" />)}
+              {held === handle.key &&
+                handle.track.map((s) => (
+                  <circle key={s.value} cx={s.at.x} cy={s.at.y} r={0.008} className="pose-stop" />
+                ))}
               <circle
                 cx={handle.at.x}
                 cy={handle.at.y}

@@ -27,7 +27,12 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
         onPointerMove={(e) => {
           if (!full || reads.length === 0) return
           const box = e.currentTarget.getBoundingClientRect()
-          setRead(Math.min(reads.length - 1, Math.max(0, Math.round(((e.clientX - box.left) / box.width) * (reads.length - 1)))))
+          setRead(
+            Math.min(
+              reads.length - 1,
+              Math.max(0, Math.round(((e.clientX - box.left) / box.width) * (reads.length - 1))),
+            ),
+          )
         }}
         onPointerLeave={() => setRead(null)}
       >
@@ -37,7 +42,14 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
         {geometry.solid.map((d) => (
           <path key={d} d={d} className="ribbon-solid" />
         ))}
-        <line x1={geometry.tick} x2={geometry.tick} y1={0} y2={1} className="ribbon-tick" vectorEffect="non-scaling-stroke" />
+        <line
+          x1={geometry.tick}
+          x2={geometry.tick}
+          y1={0}
+          y2={1}
+          className="ribbon-tick"
+          vectorEffect="non-scaling-stroke"
+        />
         {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className="ribbon-read" vectorEffect="non-scaling-stroke" />}
       </svg>
       {full && (
@@ -52,7 +64,9 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
           <figcaption>
             <span>stretched</span>
             <span className="ribbon-says" aria-live="off">
-              {at ? `${at.elbow}°: ${decimals(at.demand)} of what the muscles can do` : 'elbow bend; the mark is where it is hardest'}
+              {at
+                ? `${at.elbow}°: ${decimals(at.demand)} of what the muscles can do`
+                : 'elbow bend; the mark is where it is hardest'}
             </span>
             <span>shortened</span>
           </figcaption>

@@ -28,7 +28,14 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
         {hatched && (
           <defs>
             {geometry.regions.map((r) => (
-              <pattern key={r.head} id={`${id}${r.head}`} width={r.pitch} height={r.pitch} patternUnits="userSpaceOnUse" patternTransform={`rotate(${r.hatch})`}>
+              <pattern
+                key={r.head}
+                id={`${id}${r.head}`}
+                width={r.pitch}
+                height={r.pitch}
+                patternUnits="userSpaceOnUse"
+                patternTransform={`rotate(${r.hatch})`}
+              >
                 <line x1="0" y1={r.pitch / 2} x2={r.pitch} y2={r.pitch / 2} className="hatch" strokeWidth={0.008} />
               </pattern>
             ))}
@@ -56,15 +63,26 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
                   }
                 : {})}
             >
-              <path d={r.path} className="slice-region" style={{ fill: headColour[r.head], fillOpacity: shade(level) }} strokeWidth={small ? 0.03 : 0.014} />
-              {hatched && level > 0 && <path d={r.path} fill={`url(#${id}${r.head})`} opacity={0.15 + 0.4 * level} pointerEvents="none" />}
+              <path
+                d={r.path}
+                className="slice-region"
+                style={{ fill: headColour[r.head], fillOpacity: shade(level) }}
+                strokeWidth={small ? 0.03 : 0.014}
+              />
+              {hatched && level > 0 && (
+                <path d={r.path} fill={`url(#${id}${r.head})`} opacity={0.15 + 0.4 * level} pointerEvents="none" />
+              )}
             </g>
           )
         })}
         <circle cx={geometry.bone.x} cy={geometry.bone.y} r={geometry.bone_r} className="slice-bone" />
         <path d={geometry.outline} className="slice-outline" strokeWidth={small ? 0.03 : 0.012} />
         {leading && (
-          <path d={geometry.regions.find((r) => r.head === leading.id)?.path} className="slice-leading" strokeWidth={small ? 0.045 : 0.02} />
+          <path
+            d={geometry.regions.find((r) => r.head === leading.id)?.path}
+            className="slice-leading"
+            strokeWidth={small ? 0.045 : 0.02}
+          />
         )}
         {!small &&
           geometry.regions.map((r) => {

@@ -1,5 +1,17 @@
 /** Spark is a small course of scores from 0 to most, the latest at the right. */
-export function Spark({ values, most, text, width = 62, height = 18 }: { values: number[]; most: number; text: string; width?: number; height?: number }) {
+export function Spark({
+  values,
+  most,
+  text,
+  width = 62,
+  height = 18,
+}: {
+  values: number[]
+  most: number
+  text: string
+  width?: number
+  height?: number
+}) {
   const x = (i: number) => 2 + (i / Math.max(values.length - 1, 1)) * (width - 4)
   const y = (v: number) => height - 2 - (v / most) * (height - 4)
   return (

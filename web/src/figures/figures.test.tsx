@@ -11,15 +11,49 @@ const geometry: SliceGeometry = {
   bone: { x: 0.5, y: 0.5 },
   bone_r: 0.06,
   regions: [
-    { head: 'biceps_long', code: 'BL', name: 'biceps, long head', path: 'M0 0L1 0Z', label: { x: 0.7, y: 0.2 }, hatch: 45, pitch: 0.06 },
-    { head: 'biceps_short', code: 'BS', name: 'biceps, short head', path: 'M0 0L0 1Z', label: { x: 0.3, y: 0.2 }, hatch: 135, pitch: 0.06 },
+    {
+      head: 'biceps_long',
+      code: 'BL',
+      name: 'biceps, long head',
+      path: 'M0 0L1 0Z',
+      label: { x: 0.7, y: 0.2 },
+      hatch: 45,
+      pitch: 0.06,
+    },
+    {
+      head: 'biceps_short',
+      code: 'BS',
+      name: 'biceps, short head',
+      path: 'M0 0L0 1Z',
+      label: { x: 0.3, y: 0.2 },
+      hatch: 135,
+      pitch: 0.06,
+    },
   ],
 }
 const view: SliceView = {
   text: 'Bias: biceps, long head 1.05; biceps, short head 0.90',
   heads: [
-    { id: 'biceps_long', code: 'BL', name: 'biceps, long head', value: 1.05, low: 1.05, high: 1.05, level: 0.7, leading: true },
-    { id: 'biceps_short', code: 'BS', name: 'biceps, short head', value: 0.9, low: 0.9, high: 0.9, level: 0, leading: false },
+    {
+      id: 'biceps_long',
+      code: 'BL',
+      name: 'biceps, long head',
+      value: 1.05,
+      low: 1.05,
+      high: 1.05,
+      level: 0.7,
+      leading: true,
+    },
+    {
+      id: 'biceps_short',
+      code: 'BS',
+      name: 'biceps, short head',
+      value: 0.9,
+      low: 0.9,
+      high: 0.9,
+      level: 0,
+      leading: false,
+    },
   ],
 }
 
@@ -69,7 +103,13 @@ const handle = {
   at: { x: 1, y: 0 },
   track: [45, 50, 55, 60, 65].map((value, i) => ({ value, at: { x: i, y: 0 } })),
 }
-const pose: Pose = { box: [0, 0, 4, 1], shapes: [{ class: 'arm', path: 'M0 0L1 1', width: 0.1 }], path: 'M0 0', handles: [handle], text: 'Reclined on a bench' }
+const pose: Pose = {
+  box: [0, 0, 4, 1],
+  shapes: [{ class: 'arm', path: 'M0 0L1 1', width: 0.1 }],
+  path: 'M0 0',
+  handles: [handle],
+  text: 'Reclined on a bench',
+}
 
 test('dragging takes the nearest step, keys the next one, Shift three', () => {
   expect(nearest(handle, 3.4, 5)).toBe(60)
@@ -96,7 +136,17 @@ test('a figure that is only looked at has no handles and reads as a picture', ()
 })
 
 test('bars leave out heads that get nothing and name them', () => {
-  const bias = view.heads.map((h) => ({ ...h, agonist: true, share: 1, plain: 1, stretch: 1, squeeze: 1, mean_length: 0.9, zone: 'long', credit: 1 })) as BiasView[]
+  const bias = view.heads.map((h) => ({
+    ...h,
+    agonist: true,
+    share: 1,
+    plain: 1,
+    stretch: 1,
+    squeeze: 1,
+    mean_length: 0.9,
+    zone: 'long',
+    credit: 1,
+  })) as BiasView[]
   bias[1] = { ...bias[1], value: 0, agonist: false, zone: null, mean_length: null }
   const { container } = render(<BiasBars bias={bias} graded={false} />)
   expect(container.querySelectorAll('.bar-row')).toHaveLength(1)

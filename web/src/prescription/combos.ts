@@ -25,7 +25,9 @@ export function restOf(s: Session, i: number): number | undefined {
 /** withRest changes the rest that a slot's combo says. */
 export function withRest<S extends Session>(s: S, i: number, seconds: number): S {
   const which = place(s, i)
-  return which ? { ...s, combos: s.combos?.map((c) => (c.id === s.slots[i]!.combo ? { ...c, [which]: seconds } : c)) } : s
+  return which
+    ? { ...s, combos: s.combos?.map((c) => (c.id === s.slots[i]!.combo ? { ...c, [which]: seconds } : c)) }
+    : s
 }
 
 /**
@@ -41,16 +43,24 @@ export function join<S extends Session>(s: S, id: string, least: number, plain: 
     return {
       ...s,
       combos: s.combos?.filter((c) => c.id !== here.combo),
-      slots: s.slots.map((x) => (x.combo === here.combo ? { ...x, combo: undefined, rows: x.rows.map((r) => ({ ...r, rest_s: r.rest_s || plain })) } : x)),
+      slots: s.slots.map((x) =>
+        x.combo === here.combo
+          ? { ...x, combo: undefined, rows: x.rows.map((r) => ({ ...r, rest_s: r.rest_s || plain })) }
+          : x,
+      ),
     }
   }
   const combo = here.combo ?? next.combo ?? uuidv7()
-  const inIt = (x: SlotDraft, k: number) => k === i || k === i + 1 || (!!here.combo && x.combo === here.combo) || (!!next.combo && x.combo === next.combo)
+  const inIt = (x: SlotDraft, k: number) =>
+    k === i || k === i + 1 || (!!here.combo && x.combo === here.combo) || (!!next.combo && x.combo === next.combo)
   const last = s.slots.filter(inIt).pop()!
   const kept = s.combos?.find((c) => c.id === (next.combo ?? here.combo))
   return {
     ...s,
-    combos: [...(s.combos ?? []).filter((c) => c.id !== here.combo && c.id !== next.combo), { id: combo, between_s: kept?.between_s ?? least, after_s: last.rows[0]?.rest_s || plain }],
+    combos: [
+      ...(s.combos ?? []).filter((c) => c.id !== here.combo && c.id !== next.combo),
+      { id: combo, between_s: kept?.between_s ?? least, after_s: last.rows[0]?.rest_s || plain },
+    ],
     slots: s.slots.map((x, k) => (inIt(x, k) ? { ...x, combo } : x)),
   }
 }

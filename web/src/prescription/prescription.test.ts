@@ -3,8 +3,24 @@ import type { Combo, Row, SlotDraft } from '../api/client'
 import { join, joined, restOf, withRest } from './combos'
 import { alike, doseOf, rowsOf, sameLoad, withDose } from './rows'
 
-const row = (more: Partial<Row> = {}): Row => ({ id: 'r1', sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, load: { kg: 14 }, ...more })
-const slot = (id: string, more: Partial<SlotDraft> = {}): SlotDraft => ({ id, movement: 'curl', settings: {}, rows: [row({ id: `${id}r` })], cues: [], ...more })
+const row = (more: Partial<Row> = {}): Row => ({
+  id: 'r1',
+  sets: 3,
+  reps_low: 8,
+  reps_high: 12,
+  reserve: 2,
+  rest_s: 90,
+  load: { kg: 14 },
+  ...more,
+})
+const slot = (id: string, more: Partial<SlotDraft> = {}): SlotDraft => ({
+  id,
+  movement: 'curl',
+  settings: {},
+  rows: [row({ id: `${id}r` })],
+  cues: [],
+  ...more,
+})
 
 describe('rows as one dose', () => {
   it('is one dose where all sets are alike, and comes back with its id', () => {
@@ -14,7 +30,10 @@ describe('rows as one dose', () => {
     expect(rowsOf(dose, [row()])).toEqual([row()])
   })
   it('lists what differs set by set, and writes a row for each run', () => {
-    const rows = [row({ sets: 1, reserve: 3, movement: 'other' }), row({ id: 'r2', sets: 2, reserve: 1, load: undefined })]
+    const rows = [
+      row({ sets: 1, reserve: 3, movement: 'other' }),
+      row({ id: 'r2', sets: 2, reserve: 1, load: undefined }),
+    ]
     const dose = doseOf(rows)!
     expect(dose).toMatchObject({ sets: 3, reserves: [3, 1, 1], hands: [{ movement: 'other' }, {}, {}] })
     expect(rowsOf(dose, rows)).toEqual(rows) // a load that is not there is that of the row above
@@ -36,7 +55,9 @@ describe('rows as one dose', () => {
 })
 
 test('slots are joined, rest as their combo says, and are taken apart', () => {
-  const apart: { slots: SlotDraft[]; combos?: Combo[] } = { slots: [slot('a'), slot('b', { rows: [row({ rest_s: 120 })] }), slot('c')] }
+  const apart: { slots: SlotDraft[]; combos?: Combo[] } = {
+    slots: [slot('a'), slot('b', { rows: [row({ rest_s: 120 })] }), slot('c')],
+  }
   const two = join(apart, 'a', 20, 90)
   expect(joined(two.slots, 0)).toBe(true)
   expect(joined(two.slots, 1)).toBe(false)

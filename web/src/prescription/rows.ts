@@ -18,23 +18,42 @@ export interface Dose extends Omit<Row, 'id' | 'movement' | 'settings' | 'load'>
 
 export const toFind: Load = { find: true }
 
-const handOf = (r: Row): Hand => ({ ...(r.movement ? { movement: r.movement } : {}), ...(r.settings && Object.keys(r.settings).length > 0 ? { settings: r.settings } : {}) })
+const handOf = (r: Row): Hand => ({
+  ...(r.movement ? { movement: r.movement } : {}),
+  ...(r.settings && Object.keys(r.settings).length > 0 ? { settings: r.settings } : {}),
+})
 
 /** keyOf tells one way to hold from another. */
-export const keyOf = (h: Hand) => (h.movement ?? '') + JSON.stringify(Object.entries(h.settings ?? {}).sort(([a], [b]) => a.localeCompare(b)))
+export const keyOf = (h: Hand) =>
+  (h.movement ?? '') + JSON.stringify(Object.entries(h.settings ?? {}).sort(([a], [b]) => a.localeCompare(b)))
 
 /** sameLoad says whether two loads ask for the same. */
-export const sameLoad = (a: Load | undefined, b: Load | undefined) => JSON.stringify(a && Object.entries(a).sort()) === JSON.stringify(b && Object.entries(b).sort())
+export const sameLoad = (a: Load | undefined, b: Load | undefined) =>
+  JSON.stringify(a && Object.entries(a).sort()) === JSON.stringify(b && Object.entries(b).sort())
 
-const rest = (r: Row) => JSON.stringify([r.reps_low, r.reps_high, r.seconds_low, r.seconds_high, r.rest_s, r.tempo, r.method, r.word])
+const rest = (r: Row) =>
+  JSON.stringify([r.reps_low, r.reps_high, r.seconds_low, r.seconds_high, r.rest_s, r.tempo, r.method, r.word])
 
 /** doseOf reads a slot's rows as one dose; undefined without rows and where they differ in more than effort and hand. */
 export function doseOf(rows: Row[]): Dose | undefined {
   const first = rows[0]
   if (!first || rows.slice(1).some((r) => r.load || rest(r) !== rest(first))) return undefined
-  const sets = (f: (r: Row) => void) => rows.forEach((r) => Array.from({ length: Math.max(0, Math.min(r.sets, 100)) }).forEach(() => f(r)))
+  const sets = (f: (r: Row) => void) =>
+    rows.forEach((r) => Array.from({ length: Math.max(0, Math.min(r.sets, 100)) }).forEach(() => f(r)))
   const { reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method, word } = first
-  const out: Dose = { sets: rows.reduce((n, r) => n + r.sets, 0), reps_low, reps_high, seconds_low, seconds_high, reserve, rest_s, tempo, method, word, load: first.load ?? toFind }
+  const out: Dose = {
+    sets: rows.reduce((n, r) => n + r.sets, 0),
+    reps_low,
+    reps_high,
+    seconds_low,
+    seconds_high,
+    reserve,
+    rest_s,
+    tempo,
+    method,
+    word,
+    load: first.load ?? toFind,
+  }
   if (rows.some((r) => r.reserve !== first.reserve)) sets((r) => (out.reserves ??= []).push(r.reserve))
   if (rows.some((r) => keyOf(handOf(r)) !== keyOf({}))) sets((r) => (out.hands ??= []).push(handOf(r)))
   return out
@@ -46,7 +65,15 @@ const at = <T>(list: T[] | undefined, n: number): T | undefined => list && list[
 export function rowsOf(dose: Dose, was: Row[]): Row[] {
   const { reserves, hands, load, sets, ...rest } = dose
   const out: Row[] = []
-  const add = (n: number, reserve: number, hand: Hand) => out.push({ ...rest, id: was[out.length]?.id ?? uuidv7(), sets: n, reserve, ...hand, ...(out.length === 0 ? { load } : {}) })
+  const add = (n: number, reserve: number, hand: Hand) =>
+    out.push({
+      ...rest,
+      id: was[out.length]?.id ?? uuidv7(),
+      sets: n,
+      reserve,
+      ...hand,
+      ...(out.length === 0 ? { load } : {}),
+    })
   if (!reserves?.length && !hands?.length) {
     add(sets, dose.reserve, {})
     return out
@@ -68,4 +95,7 @@ export const withDose = (s: SlotDraft, dose: Dose): SlotDraft => ({ ...s, rows: 
 export const copied = (rows: Row[]): Row[] => rows.map((r) => ({ ...r, id: uuidv7() }))
 
 /** alike makes all sets like those of the first row. */
-export const alike = (rows: Row[]): Row[] => rows.slice(0, 1).map((r) => ({ ...r, sets: rows.reduce((n, x) => n + x.sets, 0), movement: undefined, settings: undefined }))
+export const alike = (rows: Row[]): Row[] =>
+  rows
+    .slice(0, 1)
+    .map((r) => ({ ...r, sets: rows.reduce((n, x) => n + x.sets, 0), movement: undefined, settings: undefined }))

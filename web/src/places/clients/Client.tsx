@@ -1,5 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router'
+import {
+  Link,
+  Navigate,
+  NavLink,
+  Outlet,
+  useLocation,
+  useNavigate,
+  useOutletContext,
+  useParams,
+  useSearchParams,
+} from 'react-router'
 import { api, got, type ClientView } from '../../api/client'
 import { useKeys, type Keys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
@@ -11,7 +21,10 @@ import { mondayOf } from './week/move'
 /** Client is one client with the thread; the knots' places open below it. */
 export function Client() {
   const { client = '' } = useParams()
-  const view = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
+  const view = useQuery({
+    queryKey: ['client', client],
+    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
+  })
   if (view.isError) return <Missing />
   if (!view.data) return <Waiting failed={view.failureReason} />
   return (
@@ -24,7 +37,10 @@ export function Client() {
 
 /** ClientThread is the thread in a place that works for a client without being a knot of hers. */
 export function ClientThread({ client }: { client: string }) {
-  const view = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
+  const view = useQuery({
+    queryKey: ['client', client],
+    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
+  })
   return view.data ? <Thread view={view.data} /> : <div className="thread" />
 }
 
@@ -46,7 +62,10 @@ export function useWork(client: string) {
   const of = search.get('of') ?? undefined
   const to = (place: string) => {
     const step = at && ofSession.includes(place) && !(place === 'week' && of)
-    const query = new URLSearchParams({ ...(at && !ofSession.includes(place) ? { at } : {}), ...(of ? { of } : {}) }).toString()
+    const query = new URLSearchParams({
+      ...(at && !ofSession.includes(place) ? { at } : {}),
+      ...(of ? { of } : {}),
+    }).toString()
     return `/clients/${client}/${place}${step ? `/${at}` : ''}${query && `?${query}`}`
   }
   return { at, of, to }
@@ -58,7 +77,12 @@ const ofSession = ['week', 'sheet', 'log']
 export function NameSession({ place, id }: { place: string; id: string }) {
   const client = useClient()
   const { of } = useWork(client.id)
-  return <Navigate replace to={`/clients/${client.id}/${place}/${id}?of=${of ?? client.sessions.find((s) => s.id === id)?.planned_on ?? ''}`} />
+  return (
+    <Navigate
+      replace
+      to={`/clients/${client.id}/${place}/${id}?of=${of ?? client.sessions.find((s) => s.id === id)?.planned_on ?? ''}`}
+    />
+  )
 }
 
 /** useSessionId is the session being worked on, else the first of the week being worked on, else the one to open; null when there is none. */
@@ -67,7 +91,9 @@ export function useSessionId(): string | null {
   const { at, of } = useWork(client.id)
   if (at) return at
   if (!of) return client.current || null
-  const week = client.sessions.filter((s) => mondayOf(s.planned_on) === mondayOf(of)).sort((a, b) => a.planned_on.localeCompare(b.planned_on))
+  const week = client.sessions
+    .filter((s) => mondayOf(s.planned_on) === mondayOf(of))
+    .sort((a, b) => a.planned_on.localeCompare(b.planned_on))
   return week[0]?.id ?? null
 }
 
@@ -95,7 +121,10 @@ function Thread({ view }: { view: ClientView }) {
         <ol className="thread-line">
           {view.knots.map((k, i) => (
             <li key={k.key} className={i < at ? 'passed' : undefined}>
-              <NavLink to={path(k.key)} className={({ isActive }) => `knot${isActive ? ' here' : ''}${k.open ? '' : ' closed'}`}>
+              <NavLink
+                to={path(k.key)}
+                className={({ isActive }) => `knot${isActive ? ' here' : ''}${k.open ? '' : ' closed'}`}
+              >
                 <span className="knot-dot" aria-hidden />
                 <span className="knot-label">{k.label}</span>
                 <span className="knot-state">{k.state}</span>
@@ -115,4 +144,3 @@ function Thread({ view }: { view: ClientView }) {
 
 // The places that say themselves why a client may not train.
 const tellsItself = ['dossier', 'sheet']
-

@@ -3,7 +3,15 @@ import { NavLink } from 'react-router'
 import { useClient } from './Client'
 
 /** SessionTabs lists the client's sessions by day; the one in hand is marked. */
-export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' | 'log'; id: string | null; children?: ReactNode }) {
+export function SessionTabs({
+  place,
+  id,
+  children,
+}: {
+  place: 'week' | 'sheet' | 'log'
+  id: string | null
+  children?: ReactNode
+}) {
   const client = useClient()
   const here = client.sessions.find((s) => s.id === id)
   return (
@@ -14,7 +22,11 @@ export function SessionTabs({ place, id, children }: { place: 'week' | 'sheet' |
         </NavLink>
       )}
       {[...client.sessions].reverse().map((s) => (
-        <NavLink key={s.id} to={`/clients/${client.id}/${place}/${s.id}`} className={s.id === id ? 'session-tab here' : 'session-tab'}>
+        <NavLink
+          key={s.id}
+          to={`/clients/${client.id}/${place}/${s.id}`}
+          className={s.id === id ? 'session-tab here' : 'session-tab'}
+        >
           <b>{s.name}</b> {s.when}
           {s.logged > 0 && <span> · {s.logged} sets done</span>}
         </NavLink>

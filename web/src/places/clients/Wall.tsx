@@ -34,7 +34,9 @@ export function Wall() {
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
       {me.data?.may_plan && <NewClient />}
       <p className="wall-legend">
-        Each slice is the right arm from above: how many effective sets a week each head is to get; the fuller, the more, and what gets most is outlined. Where nothing is set under Priorities yet it is what the next session gives.
+        Each slice is the right arm from above: how many effective sets a week each head is to get; the fuller, the
+        more, and what gets most is outlined. Where nothing is set under Priorities yet it is what the next session
+        gives.
       </p>
     </main>
   )
@@ -67,7 +69,12 @@ function NewClient() {
         void add()
       }}
     >
-      <Input aria-label="Name of the new client" placeholder="A new client’s name" value={name} onChange={(e) => setName(e.target.value)} />
+      <Input
+        aria-label="Name of the new client"
+        placeholder="A new client’s name"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
       <Button htmlType="submit" disabled={name.trim() === ''}>
         Begin the dossier
       </Button>
@@ -89,7 +96,11 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
             <span className="client-card-text">
               <span className="client-card-name">{c.name}</span>
               <span className="client-card-wish">{c.wish}</span>
-              {c.first ? <span className="client-card-most">{c.first}</span> : c.most && <span className="client-card-most">most for {c.most}</span>}
+              {c.first ? (
+                <span className="client-card-most">{c.first}</span>
+              ) : (
+                c.most && <span className="client-card-most">most for {c.most}</span>
+              )}
               <span className="client-card-when">
                 {c.when}
                 {c.minutes > 0 && ` · ${Math.round(c.minutes)} min`} · {c.room}
@@ -98,7 +109,9 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
                 {c.trained}
                 {!c.screened && <b className="warn"> · not screened</b>}
                 {c.screened && c.blocked && <b className="warn"> · no sheet: see the dossier</b>}
-                {c.findings > 0 && <b className="warn"> · {c.findings === 1 ? '1 finding' : `${c.findings} findings`}</b>}
+                {c.findings > 0 && (
+                  <b className="warn"> · {c.findings === 1 ? '1 finding' : `${c.findings} findings`}</b>
+                )}
               </span>
             </span>
           </Link>

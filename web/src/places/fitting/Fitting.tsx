@@ -40,7 +40,15 @@ export function useWearer() {
       },
       { replace: true },
     )
-  return { client: params.get('client') ?? undefined, stance: params.get('stance') ?? undefined, clients: clients.data?.clients ?? [], book: book.data, params, setParams, set }
+  return {
+    client: params.get('client') ?? undefined,
+    stance: params.get('stance') ?? undefined,
+    clients: clients.data?.clients ?? [],
+    book: book.data,
+    params,
+    setParams,
+    set,
+  }
 }
 
 /** Wearer picks the client and the stance a place works for. */
@@ -53,7 +61,10 @@ export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
           aria-label="Client"
           value={w.client ?? ''}
           onChange={(v) => w.set('client', v || undefined)}
-          options={[{ value: '', label: 'an average adult' }, ...w.clients.map((c) => ({ value: c.id, label: `${c.name}, ${c.room}` }))]}
+          options={[
+            { value: '', label: 'an average adult' },
+            ...w.clients.map((c) => ({ value: c.id, label: `${c.name}, ${c.room}` })),
+          ]}
         />
       </label>
       <label>
@@ -62,7 +73,10 @@ export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
           aria-label="Stance"
           value={w.stance ?? ''}
           onChange={(v) => w.set('stance', v || undefined)}
-          options={[{ value: '', label: w.client ? 'the client’s own' : 'Balanced' }, ...(w.book?.stances ?? []).map((s) => ({ value: s.id, label: s.name }))]}
+          options={[
+            { value: '', label: w.client ? 'the client’s own' : 'Balanced' },
+            ...(w.book?.stances ?? []).map((s) => ({ value: s.id, label: s.name })),
+          ]}
         />
       </label>
     </div>
@@ -78,7 +92,9 @@ export function Fitting() {
   const [look, setLook] = useState(false)
   const [turning, setTurning] = useState('')
   const [pins, setPins] = useState<SetUpView[]>([])
-  const movement = movements.some((m) => m.id === w.params.get('movement')) ? w.params.get('movement')! : 'curl_reclined'
+  const movement = movements.some((m) => m.id === w.params.get('movement'))
+    ? w.params.get('movement')!
+    : 'curl_reclined'
   const settings = readSettings(w.params.get('settings'))
   const worn: Worn = { movement, settings, client: w.client, stance: w.stance }
   const { view, problem, again } = useFit(worn, turning)
@@ -101,67 +117,86 @@ export function Fitting() {
 
   return (
     <>
-    {w.client && <ClientThread client={w.client} />}
-    <div className={w.client ? 'fitting threaded' : 'fitting'}>
-      <main className="fitting-main">
-        {picking ? (
-          <Picker
-            add={(m) => {
-              wear(m.id, m.settings as Worn['settings'])
-              setPicking(false)
-            }}
-            close={() => setPicking(false)}
-          />
-        ) : view ? (
-          <Stage
-            view={view}
-            ask={(head) => navigate(`/library?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), head })}`)}
-            turn={(key, value) => {
-              setTurning(key)
-              wear(movement, { ...settings, [key]: value })
-            }}
-          >
-            <div className="fitting-tools">
-              <Button onClick={() => setPicking(true)}>Another movement</Button>
-              <Button onClick={() => wear(movement, {})} disabled={Object.keys(settings).length === 0}>
-                Back to its defaults
-              </Button>
-              <Button onClick={pin} disabled={pins.some((v) => v.name === view.name)}>
-                Pin
-              </Button>
-              <Keep worn={worn} refused={!!view.refused} />
-              <Send worn={worn} refused={!!view.refused} at={w.params.get('at')} />
-            </div>
-          </Stage>
-        ) : (
-          <div className="skeleton" />
-        )}
-        {view && !picking && (
-          <section className="look">
-            <button type="button" className="link" aria-expanded={look} onClick={() => setLook(!look)}>
-              {look ? 'Hide lengths and plain words' : 'Lengths and plain words'}
-            </button>
-            {look && <Lengths worn={worn} view={view} />}
-          </section>
-        )}
-        {problem && !problem.away && <p className="fault">{problem.message}</p>}
-        {pins.length > 0 && view && !picking && <Pinned pins={pins} now={view} wear={(v) => wear(v.movement, v.settings as Record<string, number | string>)} drop={(v) => setPins(pins.filter((x) => x !== v))} />}
-      </main>
-      <aside className="margin" aria-label="What the tool says">
-        <Wearer w={w} />
-        {view && !picking && (
-          <>
-            {w.client && view.verdict && view.verdict.ruling !== 'allowed' && <Verdict verdict={view.verdict} movement={movement} client={w.client} wear={(s) => wear(movement, s)} again={again} />}
-            <SetUpSays view={view} />
-            {w.client && <Record client={w.client} worn={worn} view={view} />}
-            <Hints worn={worn} turn={(t) => wear(movement, { ...settings, ...t })} />
-            {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
-            <Near worn={worn} wear={wear} />
-            <Faults worn={worn} />
-          </>
-        )}
-      </aside>
-    </div>
+      {w.client && <ClientThread client={w.client} />}
+      <div className={w.client ? 'fitting threaded' : 'fitting'}>
+        <main className="fitting-main">
+          {picking ? (
+            <Picker
+              add={(m) => {
+                wear(m.id, m.settings as Worn['settings'])
+                setPicking(false)
+              }}
+              close={() => setPicking(false)}
+            />
+          ) : view ? (
+            <Stage
+              view={view}
+              ask={(head) =>
+                navigate(
+                  `/library?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), head })}`,
+                )
+              }
+              turn={(key, value) => {
+                setTurning(key)
+                wear(movement, { ...settings, [key]: value })
+              }}
+            >
+              <div className="fitting-tools">
+                <Button onClick={() => setPicking(true)}>Another movement</Button>
+                <Button onClick={() => wear(movement, {})} disabled={Object.keys(settings).length === 0}>
+                  Back to its defaults
+                </Button>
+                <Button onClick={pin} disabled={pins.some((v) => v.name === view.name)}>
+                  Pin
+                </Button>
+                <Keep worn={worn} refused={!!view.refused} />
+                <Send worn={worn} refused={!!view.refused} at={w.params.get('at')} />
+              </div>
+            </Stage>
+          ) : (
+            <div className="skeleton" />
+          )}
+          {view && !picking && (
+            <section className="look">
+              <button type="button" className="link" aria-expanded={look} onClick={() => setLook(!look)}>
+                {look ? 'Hide lengths and plain words' : 'Lengths and plain words'}
+              </button>
+              {look && <Lengths worn={worn} view={view} />}
+            </section>
+          )}
+          {problem && !problem.away && <p className="fault">{problem.message}</p>}
+          {pins.length > 0 && view && !picking && (
+            <Pinned
+              pins={pins}
+              now={view}
+              wear={(v) => wear(v.movement, v.settings as Record<string, number | string>)}
+              drop={(v) => setPins(pins.filter((x) => x !== v))}
+            />
+          )}
+        </main>
+        <aside className="margin" aria-label="What the tool says">
+          <Wearer w={w} />
+          {view && !picking && (
+            <>
+              {w.client && view.verdict && view.verdict.ruling !== 'allowed' && (
+                <Verdict
+                  verdict={view.verdict}
+                  movement={movement}
+                  client={w.client}
+                  wear={(s) => wear(movement, s)}
+                  again={again}
+                />
+              )}
+              <SetUpSays view={view} />
+              {w.client && <Record client={w.client} worn={worn} view={view} />}
+              <Hints worn={worn} turn={(t) => wear(movement, { ...settings, ...t })} />
+              {view.computed && <Tune worn={worn} view={view} wear={(s) => wear(movement, s)} />}
+              <Near worn={worn} wear={wear} />
+              <Faults worn={worn} />
+            </>
+          )}
+        </aside>
+      </div>
     </>
   )
 }

@@ -32,7 +32,13 @@ export function Hints({ worn, turn }: { worn: Worn; turn: (settings: Worn['setti
           {h.about === 'pulley' && (
             <div className="hint-ask">
               <Select size="small" aria-label="Pull" value={pull} onChange={setPull} options={pulls} />
-              <Select size="small" aria-label="At an elbow angle of" value={elbow} onChange={setElbow} options={elbows.map((v) => ({ value: v, label: `at ${v}°` }))} />
+              <Select
+                size="small"
+                aria-label="At an elbow angle of"
+                value={elbow}
+                onChange={setElbow}
+                options={elbows.map((v) => ({ value: v, label: `at ${v}°` }))}
+              />
             </div>
           )}
           {h.words}{' '}

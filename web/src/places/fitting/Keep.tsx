@@ -40,11 +40,24 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       title="Keep as ours"
       content={
         <div className="keep">
-          <Input autoFocus aria-label="Name of the set-up" placeholder="What you call it" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} onPressEnter={() => name.trim() && void keep()} />
+          <Input
+            autoFocus
+            aria-label="Name of the set-up"
+            placeholder="What you call it"
+            maxLength={60}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            onPressEnter={() => name.trim() && void keep()}
+          />
           <Button type="primary" disabled={!name.trim() || refused} onClick={() => void keep()}>
             Keep the set-up
           </Button>
-          <Button disabled={!name.trim()} onClick={() => navigate('/library/ours/new', { state: { movement: worn.movement, settings: worn.settings, name } })}>
+          <Button
+            disabled={!name.trim()}
+            onClick={() =>
+              navigate('/library/ours/new', { state: { movement: worn.movement, settings: worn.settings, name } })
+            }
+          >
             Make it a movement of ours …
           </Button>
         </div>

@@ -23,10 +23,27 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
     <div className="lengths">
       {trace && chosen && (
         <section aria-label="Lengths and leverage">
-          <Select size="small" aria-label="Head to look at" value={chosen.id} onChange={setHead} options={heads.map((h) => ({ value: h.id, label: h.name }))} />
+          <Select
+            size="small"
+            aria-label="Head to look at"
+            value={chosen.id}
+            onChange={setHead}
+            options={heads.map((h) => ({ value: h.id, label: h.name }))}
+          />
           <div className="lengths-charts">
-            <Chart title="length, of its best" trace={trace.length} elbow={trace.elbow} colour={headColour[chosen.id]} one />
-            <Chart title="leverage at the elbow, cm" trace={trace.leverage} elbow={trace.elbow} colour={headColour[chosen.id]} />
+            <Chart
+              title="length, of its best"
+              trace={trace.length}
+              elbow={trace.elbow}
+              colour={headColour[chosen.id]}
+              one
+            />
+            <Chart
+              title="leverage at the elbow, cm"
+              trace={trace.leverage}
+              elbow={trace.elbow}
+              colour={headColour[chosen.id]}
+            />
           </div>
         </section>
       )}
@@ -40,7 +57,19 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
   )
 }
 
-function Chart({ title, trace, elbow, colour, one = false }: { title: string; trace: Trace; elbow: number[]; colour: string; one?: boolean }) {
+function Chart({
+  title,
+  trace,
+  elbow,
+  colour,
+  one = false,
+}: {
+  title: string
+  trace: Trace
+  elbow: number[]
+  colour: string
+  one?: boolean
+}) {
   const line = 1 - (1 - trace.low) / (trace.high - trace.low)
   return (
     <figure className="chart">
@@ -49,7 +78,9 @@ function Chart({ title, trace, elbow, colour, one = false }: { title: string; tr
         <span className="chart-high">{decimals(trace.high, 1)}</span>
         <span className="chart-low">{decimals(trace.low, 1)}</span>
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" role="img" aria-label={trace.text}>
-          {one && line > 0 && line < 1 && <line x1={0} x2={1} y1={line} y2={line} className="chart-one" vectorEffect="non-scaling-stroke" />}
+          {one && line > 0 && line < 1 && (
+            <line x1={0} x2={1} y1={line} y2={line} className="chart-one" vectorEffect="non-scaling-stroke" />
+          )}
           <path d={trace.path} fill="none" stroke={colour} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
         </svg>
       </div>

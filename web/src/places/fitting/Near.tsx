@@ -6,7 +6,13 @@ import { Slice } from '../../figures/Slice'
 import type { Worn } from './useFit'
 
 /** Near lists the nearest set-ups with what is kept and lost; for a client, only what the room allows if asked. */
-export function Near({ worn, wear }: { worn: Worn; wear: (movement: string, settings: Record<string, number | string>) => void }) {
+export function Near({
+  worn,
+  wear,
+}: {
+  worn: Worn
+  wear: (movement: string, settings: Record<string, number | string>) => void
+}) {
   const { right } = useCatalogue()
   const [all, setAll] = useState(false)
   const [room, setRoom] = useState(false)
@@ -30,7 +36,11 @@ export function Near({ worn, wear }: { worn: Worn; wear: (movement: string, sett
         <div key={n.name} className={`finding near${n.same_idea ? ' same' : ''}`}>
           <Slice geometry={right} view={n.glyph.slice} size={36} />
           <div>
-            <button type="button" className="link" onClick={() => wear(n.movement, n.settings as Record<string, number | string>)}>
+            <button
+              type="button"
+              className="link"
+              onClick={() => wear(n.movement, n.settings as Record<string, number | string>)}
+            >
               {n.name}
             </button>
             {n.same_idea && <p>Nearly the same idea.</p>}

@@ -28,11 +28,22 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
       const path = { client: client!, session: to }
       const session = await got(api.GET('/clients/{client}/sessions/{session}', { params: { path } }))
       const draft = draftOf(session)
-      const fresh = { id: slot.idOf([to, worn.movement, worn.settings]), movement: worn.movement, settings: worn.settings, rows: [], cues: [] }
+      const fresh = {
+        id: slot.idOf([to, worn.movement, worn.settings]),
+        movement: worn.movement,
+        settings: worn.settings,
+        rows: [],
+        cues: [],
+      }
       // It is there already when only the answer was lost.
       const saved = draft.slots.some((s) => s.id === fresh.id)
         ? session
-        : await got(api.PUT('/clients/{client}/sessions/{session}', { params: { path }, body: { ...draft, slots: [...draft.slots, fresh], version: session.version, write: uuidv7() } }))
+        : await got(
+            api.PUT('/clients/{client}/sessions/{session}', {
+              params: { path },
+              body: { ...draft, slots: [...draft.slots, fresh], version: session.version, write: uuidv7() },
+            }),
+          )
       slot.kept()
       queries.setQueryData(['session', saved.id], saved)
       void queries.invalidateQueries({ queryKey: ['client', client] })
@@ -52,7 +63,13 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
     setBusy(false)
   }
   return (
-    <Button type="primary" loading={busy} disabled={!client || refused} title={client ? undefined : 'Choose a client first'} onClick={() => void send()}>
+    <Button
+      type="primary"
+      loading={busy}
+      disabled={!client || refused}
+      title={client ? undefined : 'Choose a client first'}
+      onClick={() => void send()}
+    >
       {at ? 'Send to the session' : 'Send to the next session'}
     </Button>
   )

@@ -5,14 +5,25 @@ import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView } fr
 import { useSending } from '../../api/sending'
 import type { Worn } from './useFit'
 
-const fitHeadings = { not_known: 'Does the load fit?', fits: 'The load fits', too_heavy: 'Too heavy here', too_light: 'Too light here' }
+const fitHeadings = {
+  not_known: 'Does the load fit?',
+  fits: 'The load fits',
+  too_heavy: 'Too heavy here',
+  too_light: 'Too light here',
+}
 
 /** Record is what is known of a client and a set-up: whether the loads fit, and what was tried. */
 export function Record({ client, worn, view }: { client: string; worn: Worn; view: SetUpView }) {
   const asked = useDeferredValue(JSON.stringify({ movement: worn.movement, settings: worn.settings }))
   const record = useQuery({
     queryKey: ['record', client, asked],
-    queryFn: () => got(api.POST('/clients/{client}/record', { params: { path: { client } }, body: JSON.parse(asked) as Pick<Worn, 'movement' | 'settings'> })),
+    queryFn: () =>
+      got(
+        api.POST('/clients/{client}/record', {
+          params: { path: { client } },
+          body: JSON.parse(asked) as Pick<Worn, 'movement' | 'settings'>,
+        }),
+      ),
     placeholderData: (old) => old,
     retry: false,
   })
@@ -30,7 +41,9 @@ function Loads({ loads }: { loads: LoadFit }) {
   return (
     <section aria-label="Loads">
       <h2>{fitHeadings[loads.fit]}</h2>
-      <div className={loads.fit === 'fits' ? 'finding does' : loads.fit === 'not_known' ? 'finding quiet' : 'finding warn'}>
+      <div
+        className={loads.fit === 'fits' ? 'finding does' : loads.fit === 'not_known' ? 'finding quiet' : 'finding warn'}
+      >
         {loads.words}
         {loads.instead.length > 0 && (
           <ul>
@@ -59,7 +72,12 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
     setWhy('')
     const body = { movement: worn.movement, settings: worn.settings, comfort, felt, outcome }
     try {
-      await got(api.POST('/clients/{client}/try-outs', { params: { path: { client } }, body: { id: sent.idOf(body), ...body } }))
+      await got(
+        api.POST('/clients/{client}/try-outs', {
+          params: { path: { client } },
+          body: { id: sent.idOf(body), ...body },
+        }),
+      )
       sent.kept()
       setOpen(false)
       setFelt('')
@@ -92,13 +110,26 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
         >
           <label>
             <span className="field-label">comfort, 0–10</span>
-            <Input type="number" min={0} max={10} aria-label="Comfort" value={comfort} onChange={(e) => setComfort(Math.max(0, Math.min(10, Math.round(Number(e.target.value)))))} />
+            <Input
+              type="number"
+              min={0}
+              max={10}
+              aria-label="Comfort"
+              value={comfort}
+              onChange={(e) => setComfort(Math.max(0, Math.min(10, Math.round(Number(e.target.value)))))}
+            />
           </label>
           <label>
             <span className="field-label">felt where</span>
             <Input aria-label="Felt where" value={felt} onChange={(e) => setFelt(e.target.value)} />
           </label>
-          <Segmented size="small" aria-label="Outcome" value={outcome} onChange={(v) => setOutcome(v as Outcome)} options={['kept', 'dropped', { value: 'open', label: 'still open' }]} />
+          <Segmented
+            size="small"
+            aria-label="Outcome"
+            value={outcome}
+            onChange={(v) => setOutcome(v as Outcome)}
+            options={['kept', 'dropped', { value: 'open', label: 'still open' }]}
+          />
           <p>
             <Button size="small" type="primary" htmlType="submit">
               Keep the try-out

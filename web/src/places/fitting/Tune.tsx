@@ -28,7 +28,9 @@ export function Tune({ worn, view, wear }: Props) {
     setBusy(true)
     setFault('')
     try {
-      const answer = await got(api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined, keep_range: keep } }))
+      const answer = await got(
+        api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined, keep_range: keep } }),
+      )
       setFound({ for: asked, now: answer.now, list: answer.found })
     } catch (e) {
       setFault(e instanceof Problem ? e.message : String(e))
@@ -39,7 +41,12 @@ export function Tune({ worn, view, wear }: Props) {
     <section aria-label="Tune">
       <h2>Tune for</h2>
       <div className="tune-ask">
-        <Select aria-label="Head to tune for" value={chosen} onChange={setHead} options={heads.map((h) => ({ value: h.id, label: h.name }))} />
+        <Select
+          aria-label="Head to tune for"
+          value={chosen}
+          onChange={setHead}
+          options={heads.map((h) => ({ value: h.id, label: h.name }))}
+        />
         <Select
           aria-label="Length to tune for"
           value={zone}
@@ -76,7 +83,11 @@ export function Tune({ worn, view, wear }: Props) {
                     {decimals(Math.abs(x.score))}
                   </p>
                 ))}
-                <button type="button" className="link" onClick={() => wear(f.settings as Record<string, number | string>)}>
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => wear(f.settings as Record<string, number | string>)}
+                >
                   Wear this
                 </button>
               </div>

@@ -25,7 +25,12 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
   const send = async (allowed: boolean) => {
     setWhy('')
     try {
-      await got(api.POST('/clients/{client}/overrides/{movement}', { params: { path: { client, movement } }, body: { id: sent.idOf([movement, allowed, reason]), allowed, reason: reason ?? '' } }))
+      await got(
+        api.POST('/clients/{client}/overrides/{movement}', {
+          params: { path: { client, movement } },
+          body: { id: sent.idOf([movement, allowed, reason]), allowed, reason: reason ?? '' },
+        }),
+      )
       sent.kept()
       setReason(null)
       for (const key of ['library', 'near', 'dossier']) void queries.invalidateQueries({ queryKey: [key] })
@@ -71,7 +76,12 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
                 void send(true)
               }}
             >
-              <Input aria-label="Reason for the override" placeholder="why it may be done" value={reason} onChange={(e) => setReason(e.target.value)} />
+              <Input
+                aria-label="Reason for the override"
+                placeholder="why it may be done"
+                value={reason}
+                onChange={(e) => setReason(e.target.value)}
+              />
               <Button size="small" htmlType="submit" disabled={reason.trim() === ''}>
                 Keep the override
               </Button>{' '}

@@ -10,7 +10,10 @@ export interface Worn {
 }
 
 /** useFit asks what a set-up does: one request in flight, the latest wins, the old view stays until then. */
-export function useFit(worn: Worn, turning: string): { view: SetUpView | null; problem: Problem | null; again: () => void } {
+export function useFit(
+  worn: Worn,
+  turning: string,
+): { view: SetUpView | null; problem: Problem | null; again: () => void } {
   const [state, setState] = useState<{ view: SetUpView | null; problem: Problem | null }>({ view: null, problem: null })
   const [turn, setTurn] = useState(0)
   const latest = useLatest()

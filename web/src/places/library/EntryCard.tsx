@@ -25,14 +25,22 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   const wear = (movement: string, settings: Worn['settings']) =>
-    navigate(`/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement, settings: JSON.stringify(settings) })}`)
+    navigate(
+      `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement, settings: JSON.stringify(settings) })}`,
+    )
   return (
     <article className={open ? 'library-card open' : 'library-card'}>
       <div className="library-face">
         <Slice geometry={right} view={e.glyph.slice} size={76} />
         <div className="library-text">
           <Link to={to}>{e.name}</Link>
-          {e.glyph.ribbon ? <Ribbon geometry={e.glyph.ribbon} width={120} height={14} /> : <span className="graded">{e.refused ? `not at its defaults: ${e.refused}` : `several joints, graded ${e.grade}`}</span>}
+          {e.glyph.ribbon ? (
+            <Ribbon geometry={e.glyph.ribbon} width={120} height={14} />
+          ) : (
+            <span className="graded">
+              {e.refused ? `not at its defaults: ${e.refused}` : `several joints, graded ${e.grade}`}
+            </span>
+          )}
           <span className="library-facts">
             {head && (
               <b>
@@ -42,13 +50,28 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
               </b>
             )}
             {e.arms === 'one' ? 'each arm in turn' : 'both arms'} · {aloneWords[e.safe_alone]}{' '}
-            <button type="button" className="link" aria-expanded={open} aria-label={`${open ? 'Less' : 'More'} about ${e.name}`} onClick={() => setOpen(!open)}>
+            <button
+              type="button"
+              className="link"
+              aria-expanded={open}
+              aria-label={`${open ? 'Less' : 'More'} about ${e.name}`}
+              onClick={() => setOpen(!open)}
+            >
               {open ? 'less' : 'more'}
             </button>
           </span>
           {e.lacks.length > 0 && <span className="warn">lacks {e.lacks.join(' and ')}</span>}
-          {e.verdict && e.verdict.ruling !== 'allowed' && <span className={e.verdict.barred ? 'warn' : 'modify'}>{e.verdict.overridden && !e.verdict.by_caps ? `${e.verdict.ruling}, overridden` : e.verdict.ruling}: {e.verdict.reasons[0].words}</span>}
-          {e.tried?.[0] && <span className="library-facts">tried: comfort {e.tried[0].comfort}, {e.tried[0].outcome}</span>}
+          {e.verdict && e.verdict.ruling !== 'allowed' && (
+            <span className={e.verdict.barred ? 'warn' : 'modify'}>
+              {e.verdict.overridden && !e.verdict.by_caps ? `${e.verdict.ruling}, overridden` : e.verdict.ruling}:{' '}
+              {e.verdict.reasons[0].words}
+            </span>
+          )}
+          {e.tried?.[0] && (
+            <span className="library-facts">
+              tried: comfort {e.tried[0].comfort}, {e.tried[0].outcome}
+            </span>
+          )}
         </div>
       </div>
       {open && (
@@ -59,7 +82,8 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
               {e.partner && `; a partner: ${e.partner}`}.
             </p>
             <p>
-              <b>Hand</b> {holdWords[e.hold] ?? e.hold}, wrist {wristWords[e.wrist] ?? e.wrist}. <b>Upper arm</b> {e.upper_arm}
+              <b>Hand</b> {holdWords[e.hold] ?? e.hold}, wrist {wristWords[e.wrist] ?? e.wrist}. <b>Upper arm</b>{' '}
+              {e.upper_arm}
               {e.anchor && `, held by the ${e.anchor}`}.
             </p>
             <p>
@@ -74,16 +98,33 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
               <b>Seen to go wrong</b> {e.faults.join('; ')}.
             </p>
           </div>
-          {w.client && e.verdict && e.verdict.ruling !== 'allowed' && <Verdict verdict={e.verdict} movement={e.id} client={w.client} wear={(s) => wear(e.id, s)} />}
-          {!e.refused && <Near worn={{ movement: e.id, settings: e.settings as Worn['settings'], client: w.client, stance: w.stance }} wear={wear} />}
+          {w.client && e.verdict && e.verdict.ruling !== 'allowed' && (
+            <Verdict verdict={e.verdict} movement={e.id} client={w.client} wear={(s) => wear(e.id, s)} />
+          )}
+          {!e.refused && (
+            <Near
+              worn={{ movement: e.id, settings: e.settings as Worn['settings'], client: w.client, stance: w.stance }}
+              wear={wear}
+            />
+          )}
         </div>
       )}
     </article>
   )
 }
 
-const holdWords: Record<string, string> = { middle: 'in the middle of the handle', against_plate: 'against the plate', thumb_over: 'thumb over the bar', cupped: 'cupped', both_hands: 'both hands on one weight' }
-const wristWords: Record<string, string> = { level: 'in line with the forearm', cupped: 'slightly cupped', tilted_up: 'tilted up' }
+const holdWords: Record<string, string> = {
+  middle: 'in the middle of the handle',
+  against_plate: 'against the plate',
+  thumb_over: 'thumb over the bar',
+  cupped: 'cupped',
+  both_hands: 'both hands on one weight',
+}
+const wristWords: Record<string, string> = {
+  level: 'in line with the forearm',
+  cupped: 'slightly cupped',
+  tilted_up: 'tilted up',
+}
 
 function zoneWords(e: LibraryEntry, head: string): string {
   const zone = e.heads.find((h) => h.id === head)?.zone

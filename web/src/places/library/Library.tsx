@@ -29,109 +29,209 @@ export function Library() {
     queryFn: () => got(api.GET('/library', { params: { query: { client: w.client, stance: w.stance } } })),
     placeholderData: (old) => old,
   })
-  useKeys({ '/': { does: 'find a movement', run: () => document.querySelector<HTMLInputElement>('.library-find input, input.library-find')?.focus() } })
+  useKeys({
+    '/': {
+      does: 'find a movement',
+      run: () => document.querySelector<HTMLInputElement>('.library-find input, input.library-find')?.focus(),
+    },
+  })
   if (!library.data) return <Waiting failed={library.failureReason} />
   const heads = library.data.entries[0].glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
   const needs = [...new Set(library.data.entries.flatMap((e) => e.needs.map(kindOfNeed)))].sort()
   const hits = meant(words, filter.words)
   const ids = hits.flatMap((h) => h.movements)
-  const found = sorted(library.data.entries.filter((e) => fits(e, filter, ids)), filter.head)
-  const to = (e: LibraryEntry) => `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id, settings: JSON.stringify(e.settings) })}`
+  const found = sorted(
+    library.data.entries.filter((e) => fits(e, filter, ids)),
+    filter.head,
+  )
+  const to = (e: LibraryEntry) =>
+    `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id, settings: JSON.stringify(e.settings) })}`
   return (
     <>
-    {w.client && <ClientThread client={w.client} />}
-    <div className="library">
-      <main className="library-main">
-        <div className="library-top">
-          <Input className="library-find" aria-label="Find a movement" placeholder="Find: reclined, rope, kick-back …" allowClear value={filter.words} onChange={(e) => put({ words: e.target.value })} />
-          <Segmented aria-label="Show as" value={as} onChange={(v) => setAs(v as 'cards' | 'map')} options={[{ value: 'cards', label: 'Cards' }, { value: 'map', label: 'Map' }]} />
-          <span className="library-count" role="status">
-            {found.length} of {library.data.entries.length}, stance {library.data.stance}
-          </span>
-          <Button onClick={() => navigate('/library/ours')}>Ours</Button>
-        </div>
-        {hits
-          .filter((h) => h.ask)
-          .map((h) => (
-            <p key={h.words[0]} className="ask" role="status">
-              “{h.words[0]}” can mean several things. Which: {h.ask}?
-            </p>
-          ))}
-        {as === 'map' ? (
-          <SetUpMap entries={found} head={filter.head || 'biceps_long'} name={heads.find((h) => h.id === (filter.head || 'biceps_long'))!.name} to={to} />
-        ) : (
-          <div className="library-cards">
-            {found.map((e) => (
-              <EntryCard key={e.key} entry={e} head={filter.head} to={to(e)} w={w} />
-            ))}
-            {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
+      {w.client && <ClientThread client={w.client} />}
+      <div className="library">
+        <main className="library-main">
+          <div className="library-top">
+            <Input
+              className="library-find"
+              aria-label="Find a movement"
+              placeholder="Find: reclined, rope, kick-back …"
+              allowClear
+              value={filter.words}
+              onChange={(e) => put({ words: e.target.value })}
+            />
+            <Segmented
+              aria-label="Show as"
+              value={as}
+              onChange={(v) => setAs(v as 'cards' | 'map')}
+              options={[
+                { value: 'cards', label: 'Cards' },
+                { value: 'map', label: 'Map' },
+              ]}
+            />
+            <span className="library-count" role="status">
+              {found.length} of {library.data.entries.length}, stance {library.data.stance}
+            </span>
+            <Button onClick={() => navigate('/library/ours')}>Ours</Button>
           </div>
-        )}
-      </main>
-      <aside className="margin library-filters" aria-label="Filters">
-        <Wearer w={w} />
-        <h2>For a head</h2>
-        <Select aria-label="Head" value={filter.head} onChange={(head) => put({ head })} options={[{ value: '', label: 'any head' }, ...heads.map((h) => ({ value: h.id, label: h.name }))]} />
-        <label>
-          <span className="field-label">bias at least</span>
-          <Select aria-label="Bias at least" value={filter.least} disabled={!filter.head} onChange={(least) => put({ least })} options={[0, 0.5, 0.8, 1, 1.1, 1.2].map((v) => ({ value: v, label: v === 0 ? 'anything' : v.toFixed(1) }))} />
-        </label>
-        <label>
-          <span className="field-label">its length</span>
-          <Select aria-label="Length" value={filter.zone} disabled={!filter.head} onChange={(zone) => put({ zone })} options={any(['long', 'middle', 'short'])} />
-        </label>
-        <h2>The movement</h2>
-        <label>
-          <span className="field-label">hardest third</span>
-          <Select aria-label="Hardest third" value={filter.hardest} onChange={(hardest) => put({ hardest })} options={any(['long', 'middle', 'short'], { long: 'stretched', short: 'shortened' })} />
-        </label>
-        <label>
-          <span className="field-label">hand</span>
-          <Select aria-label="Hand" value={filter.hand} onChange={(hand) => put({ hand })} options={any(['up', 'thumb', 'down', 'turning'], { up: 'palms up', thumb: 'thumbs up', down: 'palms down' })} />
-        </label>
-        <label>
-          <span className="field-label">arms</span>
-          <Select aria-label="Arms" value={filter.arms} onChange={(arms) => put({ arms })} options={any(['one', 'two'], { one: 'each in turn', two: 'both together' })} />
-        </label>
-        <label>
-          <span className="field-label">load</span>
-          <Select aria-label="Load" value={filter.load} onChange={(load) => put({ load })} options={any(['free', 'cable', 'body', 'machine'], { free: 'free weight', body: 'body weight' })} />
-        </label>
-        <label>
-          <span className="field-label">easy on</span>
-          <Select aria-label="Easy on a joint" value={filter.joint} onChange={(joint) => put({ joint })} options={any(joints)} />
-        </label>
-        <label>
-          <span className="field-label">needs only</span>
+          {hits
+            .filter((h) => h.ask)
+            .map((h) => (
+              <p key={h.words[0]} className="ask" role="status">
+                “{h.words[0]}” can mean several things. Which: {h.ask}?
+              </p>
+            ))}
+          {as === 'map' ? (
+            <SetUpMap
+              entries={found}
+              head={filter.head || 'biceps_long'}
+              name={heads.find((h) => h.id === (filter.head || 'biceps_long'))!.name}
+              to={to}
+            />
+          ) : (
+            <div className="library-cards">
+              {found.map((e) => (
+                <EntryCard key={e.key} entry={e} head={filter.head} to={to(e)} w={w} />
+              ))}
+              {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
+            </div>
+          )}
+        </main>
+        <aside className="margin library-filters" aria-label="Filters">
+          <Wearer w={w} />
+          <h2>For a head</h2>
           <Select
-            mode="multiple"
-            aria-label="Needs only"
-            placeholder="anything"
-            value={filter.has}
-            onChange={(has) => put({ has })}
-            options={needs.map((n) => ({ value: n, label: n }))}
+            aria-label="Head"
+            value={filter.head}
+            onChange={(head) => put({ head })}
+            options={[{ value: '', label: 'any head' }, ...heads.map((h) => ({ value: h.id, label: h.name }))]}
           />
-        </label>
-        <label className="near-room">
-          <Switch size="small" aria-label="Safe to fail alone" checked={filter.alone} onChange={(alone) => put({ alone })} /> safe to fail alone
-        </label>
-        {w.client && (
-          <label className="near-room">
-            <Switch size="small" aria-label="Only what the room has" checked={filter.room} onChange={(room) => put({ room })} /> only what the room has
+          <label>
+            <span className="field-label">bias at least</span>
+            <Select
+              aria-label="Bias at least"
+              value={filter.least}
+              disabled={!filter.head}
+              onChange={(least) => put({ least })}
+              options={[0, 0.5, 0.8, 1, 1.1, 1.2].map((v) => ({
+                value: v,
+                label: v === 0 ? 'anything' : v.toFixed(1),
+              }))}
+            />
           </label>
-        )}
-        {w.client && (
-          <label className="near-room">
-            <Switch size="small" aria-label="Leave out what is to be avoided" checked={filter.avoided} onChange={(avoided) => put({ avoided })} /> leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
+          <label>
+            <span className="field-label">its length</span>
+            <Select
+              aria-label="Length"
+              value={filter.zone}
+              disabled={!filter.head}
+              onChange={(zone) => put({ zone })}
+              options={any(['long', 'middle', 'short'])}
+            />
           </label>
-        )}
-        {w.client && <p className="caveat">What to modify or avoid is no diagnosis: local rules and licensed practice come first.</p>}
-        <button type="button" className="link" onClick={() => setFilter(noFilter)}>
-          Clear all filters
-        </button>
-      </aside>
-    </div>
+          <h2>The movement</h2>
+          <label>
+            <span className="field-label">hardest third</span>
+            <Select
+              aria-label="Hardest third"
+              value={filter.hardest}
+              onChange={(hardest) => put({ hardest })}
+              options={any(['long', 'middle', 'short'], { long: 'stretched', short: 'shortened' })}
+            />
+          </label>
+          <label>
+            <span className="field-label">hand</span>
+            <Select
+              aria-label="Hand"
+              value={filter.hand}
+              onChange={(hand) => put({ hand })}
+              options={any(['up', 'thumb', 'down', 'turning'], {
+                up: 'palms up',
+                thumb: 'thumbs up',
+                down: 'palms down',
+              })}
+            />
+          </label>
+          <label>
+            <span className="field-label">arms</span>
+            <Select
+              aria-label="Arms"
+              value={filter.arms}
+              onChange={(arms) => put({ arms })}
+              options={any(['one', 'two'], { one: 'each in turn', two: 'both together' })}
+            />
+          </label>
+          <label>
+            <span className="field-label">load</span>
+            <Select
+              aria-label="Load"
+              value={filter.load}
+              onChange={(load) => put({ load })}
+              options={any(['free', 'cable', 'body', 'machine'], { free: 'free weight', body: 'body weight' })}
+            />
+          </label>
+          <label>
+            <span className="field-label">easy on</span>
+            <Select
+              aria-label="Easy on a joint"
+              value={filter.joint}
+              onChange={(joint) => put({ joint })}
+              options={any(joints)}
+            />
+          </label>
+          <label>
+            <span className="field-label">needs only</span>
+            <Select
+              mode="multiple"
+              aria-label="Needs only"
+              placeholder="anything"
+              value={filter.has}
+              onChange={(has) => put({ has })}
+              options={needs.map((n) => ({ value: n, label: n }))}
+            />
+          </label>
+          <label className="near-room">
+            <Switch
+              size="small"
+              aria-label="Safe to fail alone"
+              checked={filter.alone}
+              onChange={(alone) => put({ alone })}
+            />{' '}
+            safe to fail alone
+          </label>
+          {w.client && (
+            <label className="near-room">
+              <Switch
+                size="small"
+                aria-label="Only what the room has"
+                checked={filter.room}
+                onChange={(room) => put({ room })}
+              />{' '}
+              only what the room has
+            </label>
+          )}
+          {w.client && (
+            <label className="near-room">
+              <Switch
+                size="small"
+                aria-label="Leave out what is to be avoided"
+                checked={filter.avoided}
+                onChange={(avoided) => put({ avoided })}
+              />{' '}
+              leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
+            </label>
+          )}
+          {w.client && (
+            <p className="caveat">
+              What to modify or avoid is no diagnosis: local rules and licensed practice come first.
+            </p>
+          )}
+          <button type="button" className="link" onClick={() => setFilter(noFilter)}>
+            Clear all filters
+          </button>
+        </aside>
+      </div>
     </>
   )
 }

@@ -26,7 +26,12 @@ export function Ours() {
               type="button"
               className="link"
               onClick={async () => {
-                await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: s.id } }, body: { name: s.name, movement: s.movement, settings: s.settings } }))
+                await got(
+                  api.PUT('/own/set-ups/{set_up}', {
+                    params: { path: { set_up: s.id } },
+                    body: { name: s.name, movement: s.movement, settings: s.settings },
+                  }),
+                )
                 await queries.invalidateQueries()
                 message.destroy()
               }}
@@ -46,11 +51,15 @@ export function Ours() {
       <main className="ours-main">
         <h1>Ours</h1>
         <h2>Set-ups under our own names</h2>
-        {set_ups.length === 0 && <p className="hint">None yet. In the Fitting, turn a movement until it is right and press Keep.</p>}
+        {set_ups.length === 0 && (
+          <p className="hint">None yet. In the Fitting, turn a movement until it is right and press Keep.</p>
+        )}
         {set_ups.map((s) => (
           <div key={s.id} className="ours-row">
             <p>
-              <Link to={`/fitting?${new URLSearchParams({ movement: s.movement, settings: JSON.stringify(s.settings) })}`}>
+              <Link
+                to={`/fitting?${new URLSearchParams({ movement: s.movement, settings: JSON.stringify(s.settings) })}`}
+              >
                 <b>{s.name}</b>
               </Link>{' '}
               {s.says}
@@ -64,7 +73,12 @@ export function Ours() {
           </div>
         ))}
         <h2>Movements of our own</h2>
-        {movements.length === 0 && <p className="hint">None yet. A movement of our own starts from one that is there: wear it in the Fitting, press Keep, give it a name and “Make it a movement of ours”.</p>}
+        {movements.length === 0 && (
+          <p className="hint">
+            None yet. A movement of our own starts from one that is there: wear it in the Fitting, press Keep, give it a
+            name and “Make it a movement of ours”.
+          </p>
+        )}
         {movements.map((m) => (
           <div key={m.id} className="ours-row">
             <p>
@@ -85,10 +99,16 @@ export function Ours() {
       <aside className="margin" aria-label="What the tool says">
         <h2>What may be added</h2>
         <div className="finding">
-          <p>A set-up is a movement with its settings as you like them, under a name your team uses. Its series in the log is that of its settings, so the name may change.</p>
+          <p>
+            A set-up is a movement with its settings as you like them, under a name your team uses. Its series in the
+            log is that of its settings, so the name may change.
+          </p>
         </div>
         <div className="finding">
-          <p>A movement of our own has limits, faults, joints and needs like the others. It is checked as it is typed; nothing else in the catalogue can be broken by it.</p>
+          <p>
+            A movement of our own has limits, faults, joints and needs like the others. It is checked as it is typed;
+            nothing else in the catalogue can be broken by it.
+          </p>
         </div>
       </aside>
     </div>

@@ -68,7 +68,12 @@ function Editor({ entry }: { entry: Entry }) {
   const view = check.data?.view
   const save = async () => {
     try {
-      await got(api.PUT('/own/movements/{movement}', { params: { path: { movement: entry.id } }, body: { text, retired, version: entry.version } }))
+      await got(
+        api.PUT('/own/movements/{movement}', {
+          params: { path: { movement: entry.id } },
+          body: { text, retired, version: entry.version },
+        }),
+      )
       await queries.invalidateQueries()
       message.success('Kept.')
       navigate('/library/ours')
@@ -80,7 +85,16 @@ function Editor({ entry }: { entry: Entry }) {
     <div className="ours">
       <main className="ours-main">
         <h1>{view?.title ?? entry.id}</h1>
-        <Input.TextArea className="ours-text" aria-label="The movement, as an entry of the catalogue" autoSize={{ minRows: 18 }} maxLength={20000} spellCheck={false} value={text} readOnly={!me.data?.may_plan} onChange={(e) => setText(e.target.value)} />
+        <Input.TextArea
+          className="ours-text"
+          aria-label="The movement, as an entry of the catalogue"
+          autoSize={{ minRows: 18 }}
+          maxLength={20000}
+          spellCheck={false}
+          value={text}
+          readOnly={!me.data?.may_plan}
+          onChange={(e) => setText(e.target.value)}
+        />
         {me.data?.may_plan && (
           <div className="ours-tools">
             <Button type="primary" disabled={faults.length > 0} onClick={() => void save()}>

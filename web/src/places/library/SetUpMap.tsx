@@ -29,22 +29,41 @@ export function SetUpMap({ entries, head, name, to }: Props) {
     const v = e.heads.find((x) => x.id === head)
     return v && v.length !== undefined ? [{ e, bias: v.bias, length: v.length }] : []
   })
-  if (dots.length === 0) return <p className="hint">None of these is computed for {name}, so there is nothing to place.</p>
-  const span = (values: number[], step: number) => [Math.floor(Math.min(...values) / step) * step, Math.ceil(Math.max(...values) / step) * step]
-  const [x0, x1] = span(dots.map((d) => d.bias), 0.1)
-  const [y0, y1] = span(dots.map((d) => d.length), 0.1)
+  if (dots.length === 0)
+    return <p className="hint">None of these is computed for {name}, so there is nothing to place.</p>
+  const span = (values: number[], step: number) => [
+    Math.floor(Math.min(...values) / step) * step,
+    Math.ceil(Math.max(...values) / step) * step,
+  ]
+  const [x0, x1] = span(
+    dots.map((d) => d.bias),
+    0.1,
+  )
+  const [y0, y1] = span(
+    dots.map((d) => d.length),
+    0.1,
+  )
   const x = (v: number) => pad.left + ((v - x0) / (x1 - x0 || 1)) * (w - pad.left - pad.right)
   const y = (v: number) => h - pad.bottom - ((v - y0) / (y1 - y0 || 1)) * (h - pad.top - pad.bottom)
   const ticks = (a: number, b: number) => Array.from({ length: Math.round((b - a) / 0.1) + 1 }, (_, i) => a + i * 0.1)
   const shown = [...dots].sort((a, b) => b.bias - a.bias)
   // A name is written where it covers neither another name nor a dot.
-  const taken: Box[] = dots.map((d) => ({ x0: x(d.bias) - 7, x1: x(d.bias) + 7, y0: y(d.length) - 7, y1: y(d.length) + 7 }))
+  const taken: Box[] = dots.map((d) => ({
+    x0: x(d.bias) - 7,
+    x1: x(d.bias) + 7,
+    y0: y(d.length) - 7,
+    y1: y(d.length) + 7,
+  }))
   const names = new Map<string, Box>()
   for (const { e, bias, length } of shown) {
     const wide = short(e.name).length * 6.1
     for (const x0 of [x(bias) + 9, x(bias) - 9 - wide]) {
       const box = { x0, x1: x0 + wide, y0: y(length) - 6, y1: y(length) + 6 }
-      if (box.x0 > pad.left && box.x1 < w - 4 && taken.every((t) => t.x1 < box.x0 || t.x0 > box.x1 || t.y1 < box.y0 || t.y0 > box.y1)) {
+      if (
+        box.x0 > pad.left &&
+        box.x1 < w - 4 &&
+        taken.every((t) => t.x1 < box.x0 || t.x0 > box.x1 || t.y1 < box.y0 || t.y0 > box.y1)
+      ) {
         taken.push(box)
         names.set(e.key, box)
         break
@@ -53,10 +72,20 @@ export function SetUpMap({ entries, head, name, to }: Props) {
   }
   return (
     <figure className="map">
-      <svg viewBox={`0 0 ${w} ${h}`} role="group" aria-label={`Map of ${dots.length} set-ups: bias for the ${name} across, its length upward`}>
+      <svg
+        viewBox={`0 0 ${w} ${h}`}
+        role="group"
+        aria-label={`Map of ${dots.length} set-ups: bias for the ${name} across, its length upward`}
+      >
         {ticks(x0, x1).map((t) => (
           <g key={`x${t}`}>
-            <line x1={x(t)} x2={x(t)} y1={pad.top} y2={h - pad.bottom} className={Math.abs(t - 1) < 0.01 ? 'map-one' : 'map-grid'} />
+            <line
+              x1={x(t)}
+              x2={x(t)}
+              y1={pad.top}
+              y2={h - pad.bottom}
+              className={Math.abs(t - 1) < 0.01 ? 'map-one' : 'map-grid'}
+            />
             <text x={x(t)} y={h - pad.bottom + 16} className="map-tick">
               {t.toFixed(1)}
             </text>
@@ -96,7 +125,9 @@ export function SetUpMap({ entries, head, name, to }: Props) {
           )
         })}
       </svg>
-      <figcaption>Dots that touch are nearly the same idea for this head. Point at one for its name, click it to try it on.</figcaption>
+      <figcaption>
+        Dots that touch are nearly the same idea for this head. Point at one for its name, click it to try it on.
+      </figcaption>
     </figure>
   )
 }

@@ -19,7 +19,21 @@ export interface Filter {
   has: string[]
 }
 
-export const noFilter: Filter = { words: '', head: '', least: 0, zone: '', hardest: '', hand: '', arms: '', load: '', joint: '', alone: false, room: false, avoided: true, has: [] }
+export const noFilter: Filter = {
+  words: '',
+  head: '',
+  least: 0,
+  zone: '',
+  hardest: '',
+  hand: '',
+  arms: '',
+  load: '',
+  joint: '',
+  alone: false,
+  room: false,
+  avoided: true,
+  has: [],
+}
 
 /** fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a score of 1. */
 export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
@@ -41,7 +55,10 @@ export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
 
 /** kindOfNeed is a need without its angle or number: a bench at 45° is a bench. */
 export function kindOfNeed(need: string): string {
-  return need.replace(/ at [\d.]+ ?(°|m)$/, '').replace('a flat bench', 'a bench').replace('a pulley', 'a cable column')
+  return need
+    .replace(/ at [\d.]+ ?(°|m)$/, '')
+    .replace('a flat bench', 'a bench')
+    .replace('a pulley', 'a cable column')
 }
 
 /** sorted puts the greatest bias for a head first; without a head the catalogue's order stays. */

@@ -27,8 +27,19 @@ export function Stances() {
     <div className="stances">
       <main className="stances-main">
         <StanceRow book={book} w={w} editing={editing} edit={setEditing} />
-        {own && <p className="ask">Switching the rules of {own.name}: only rules with a tilt change numbers, and only those whose reason holds at least in part.</p>}
-        <Input aria-label="Find a rule" placeholder="Find a rule or a saying: brachialis, narrow, burn …" allowClear value={typed} onChange={(e) => setTyped(e.target.value)} />
+        {own && (
+          <p className="ask">
+            Switching the rules of {own.name}: only rules with a tilt change numbers, and only those whose reason holds
+            at least in part.
+          </p>
+        )}
+        <Input
+          aria-label="Find a rule"
+          placeholder="Find a rule or a saying: brachialis, narrow, burn …"
+          allowClear
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+        />
         {words.length > 0 && wrong.length > 0 && (
           <section>
             <h2>Plainly wrong or unsupported</h2>
@@ -57,7 +68,10 @@ export function Stances() {
         <Wearer w={w} />
         <TipChecker book={book} />
         <h2>Grades</h2>
-        <p className="caveat">A several growth measurements agree · B one growth study, or mixed · C muscle activity only · D mechanics only · E coaching practice only. A rule whose mechanism does not hold is shown as a hollow mark and counts nothing.</p>
+        <p className="caveat">
+          A several growth measurements agree · B one growth study, or mixed · C muscle activity only · D mechanics only
+          · E coaching practice only. A rule whose mechanism does not hold is shown as a hollow mark and counts nothing.
+        </p>
       </aside>
     </div>
   )
@@ -108,7 +122,12 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
           </p>
           {me.data?.may_plan &&
             (s.own ? (
-              <button type="button" className="link" aria-pressed={s.id === editing} onClick={() => edit(s.id === editing ? null : s.id)}>
+              <button
+                type="button"
+                className="link"
+                aria-pressed={s.id === editing}
+                onClick={() => edit(s.id === editing ? null : s.id)}
+              >
                 {s.id === editing ? 'Done switching' : 'Switch its rules'}
               </button>
             ) : (
@@ -141,13 +160,23 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
           {r.says} {r.tilts.length > 0 && <b className="tilts">{r.tilts.join(', ')}</b>}
         </p>
         <p className="caveat">
-          {r.mechanism === 'does not hold' ? 'its reason does not hold' : r.mechanism === 'partly' ? 'its reason holds in part' : 'its reason holds'}: {r.why}
-          {r.stances.length > 0 && ` · used by ${r.stances.map((s) => book.stances.find((x) => x.id === s)?.name ?? 'the house').join(', ')}`}{' '}
+          {r.mechanism === 'does not hold'
+            ? 'its reason does not hold'
+            : r.mechanism === 'partly'
+              ? 'its reason holds in part'
+              : 'its reason holds'}
+          : {r.why}
+          {r.stances.length > 0 &&
+            ` · used by ${r.stances.map((s) => book.stances.find((x) => x.id === s)?.name ?? 'the house').join(', ')}`}{' '}
           <button type="button" className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'less' : 'card'}
           </button>
         </p>
-        {r.disputes.length > 0 && <p className="caveat">disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}</p>}
+        {r.disputes.length > 0 && (
+          <p className="caveat">
+            disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}
+          </p>
+        )}
         {r.note && !open && <p className="note">Our note: {r.note}</p>}
         {open && <Card rule={r} fields={book.card_fields} />}
         {own && r.switch && <OwnSwitch rule={r} own={own} />}
@@ -199,7 +228,15 @@ function Note({ rule: r }: { rule: RuleView }) {
     <div>
       <dt>our own note</dt>
       <dd>
-        <Input.TextArea aria-label={`Our note on: ${r.says}`} autoSize maxLength={1000} value={typed} readOnly={!me.data?.may_plan} onChange={(e) => setTyped(e.target.value)} onBlur={() => void save()} />
+        <Input.TextArea
+          aria-label={`Our note on: ${r.says}`}
+          autoSize
+          maxLength={1000}
+          value={typed}
+          readOnly={!me.data?.may_plan}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={() => void save()}
+        />
         {fault && <span className="fault">{fault}</span>}
       </dd>
     </div>
@@ -214,7 +251,12 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
   const flip = async (on: boolean) => {
     setBusy(true)
     try {
-      await got(api.POST('/stances/{stance}/switch', { params: { path: { stance: own.id } }, body: { rule: r.id, on, version: own.version } }))
+      await got(
+        api.POST('/stances/{stance}/switch', {
+          params: { path: { stance: own.id } },
+          body: { rule: r.id, on, version: own.version },
+        }),
+      )
     } catch (e) {
       message.error(e instanceof Problem ? e.message : String(e))
     }
@@ -223,7 +265,14 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
   }
   return (
     <label className="switch">
-      <Switch size="small" loading={busy} checked={own.rules.includes(r.id)} onChange={(on) => void flip(on)} aria-label={`${own.name} uses: ${r.says}`} /> used by {own.name}
+      <Switch
+        size="small"
+        loading={busy}
+        checked={own.rules.includes(r.id)}
+        onChange={(on) => void flip(on)}
+        aria-label={`${own.name} uses: ${r.says}`}
+      />{' '}
+      used by {own.name}
     </label>
   )
 }
@@ -231,12 +280,22 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
 function SwitchRule({ rule, client }: { rule: string; client: string }) {
   const [told, setTold] = useState<SwitchView | null>(null)
   const [fault, setFault] = useState('')
-  const who = useQuery({ queryKey: ['client', client], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })) })
+  const who = useQuery({
+    queryKey: ['client', client],
+    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
+  })
   const session = who.data?.current
   if (!session) return null
   const ask = async () => {
     try {
-      setTold(await got(api.POST('/clients/{client}/sessions/{session}/switch-rule', { params: { path: { client, session } }, body: { rule } })))
+      setTold(
+        await got(
+          api.POST('/clients/{client}/sessions/{session}/switch-rule', {
+            params: { path: { client, session } },
+            body: { rule },
+          }),
+        ),
+      )
       setFault('')
     } catch (e) {
       setFault(e instanceof Problem ? e.message : String(e))

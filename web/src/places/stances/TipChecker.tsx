@@ -22,7 +22,12 @@ export function TipChecker({ book }: { book: BookView }) {
   return (
     <section aria-label="Tip checker" className="tip">
       <h2>A tip you heard</h2>
-      <Select aria-label="Lever" value={lever} onChange={setLever} options={book.levers.map((l) => ({ value: l.id, label: l.name }))} />
+      <Select
+        aria-label="Lever"
+        value={lever}
+        onChange={setLever}
+        options={book.levers.map((l) => ({ value: l.id, label: l.name }))}
+      />
       <Select
         aria-label="Direction"
         value={up ? 'more' : 'less'}
@@ -32,7 +37,12 @@ export function TipChecker({ book }: { book: BookView }) {
           { value: 'less', label: 'gives less to the' },
         ]}
       />
-      <Select aria-label="Head" value={head} onChange={setHead} options={book.heads.map((h) => ({ value: h.id, label: h.name }))} />
+      <Select
+        aria-label="Head"
+        value={head}
+        onChange={setHead}
+        options={book.heads.map((h) => ({ value: h.id, label: h.name }))}
+      />
       <Button type="primary" block onClick={() => void check()}>
         Check it
       </Button>
@@ -42,7 +52,11 @@ export function TipChecker({ book }: { book: BookView }) {
           <p>
             <b>{tip.view.verdict}</b>
           </p>
-          <p>{tip.view.graded ? `Middle credit ${signed(tip.view.plain)}.` : `Plain bias ${signed(tip.view.plain)}, stretch bias ${signed(tip.view.stretch)}.`}</p>
+          <p>
+            {tip.view.graded
+              ? `Middle credit ${signed(tip.view.plain)}.`
+              : `Plain bias ${signed(tip.view.plain)}, stretch bias ${signed(tip.view.stretch)}.`}
+          </p>
           <Rules title="Say so" rules={tip.view.saying_so} />
           <Rules title="Say otherwise" rules={tip.view.opposite} />
           {tip.view.dispute && (
@@ -63,7 +77,8 @@ function Rules({ title, rules }: { title: string; rules: RuleView[] }) {
       <p>{title}:</p>
       {rules.map((r) => (
         <p key={r.id} className="tip-rule">
-          <span className={`grade grade-${r.grade}`}>{r.grade}</span> {r.says} {r.mechanism === 'does not hold' && <i>(its reason does not hold)</i>}
+          <span className={`grade grade-${r.grade}`}>{r.grade}</span> {r.says}{' '}
+          {r.mechanism === 'does not hold' && <i>(its reason does not hold)</i>}
         </p>
       ))}
     </>

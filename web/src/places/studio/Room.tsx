@@ -25,7 +25,11 @@ export function Room({ room, stations, locked, keep, again }: Props) {
     setFaults([])
     setWhy('')
     try {
-      keep(await got(api.PUT('/rooms/{room}', { params: { path: { room: room.id } }, body: { mark: room.mark, form: next } })))
+      keep(
+        await got(
+          api.PUT('/rooms/{room}', { params: { path: { room: room.id } }, body: { mark: room.mark, form: next } }),
+        ),
+      )
       setDraft(null)
     } catch (e) {
       const p = e instanceof Problem ? e : new Problem(0, String(e))
@@ -33,8 +37,11 @@ export function Room({ room, stations, locked, keep, again }: Props) {
       if (p.status === 409) {
         setDraft(null)
         again()
-        setWhy('Somebody changed this room in between: what stands here now is theirs. Write yours again where it differs.')
-      } else if (p.faults.length === 0) setWhy(`Not saved: ${p.message} What you wrote stays here; change anything to try again.`)
+        setWhy(
+          'Somebody changed this room in between: what stands here now is theirs. Write yours again where it differs.',
+        )
+      } else if (p.faults.length === 0)
+        setWhy(`Not saved: ${p.message} What you wrote stays here; change anything to try again.`)
     }
   }
   const said = (field: string) =>
@@ -45,15 +52,37 @@ export function Room({ room, stations, locked, keep, again }: Props) {
           {f.reason}
         </span>
       ))
-  const steps = (label: string, shown: string, put: (text: string) => Partial<RoomForm>, field: string, placeholder = 'none', unit = 'kg') => (
+  const steps = (
+    label: string,
+    shown: string,
+    put: (text: string) => Partial<RoomForm>,
+    field: string,
+    placeholder = 'none',
+    unit = 'kg',
+  ) => (
     <>
-      <Blank label={label} shown={shown} read={trimmed} save={(v) => void save(put(v as string))} disabled={locked} placeholder={placeholder} /> {unit}
+      <Blank
+        label={label}
+        shown={shown}
+        read={trimmed}
+        save={(v) => void save(put(v as string))}
+        disabled={locked}
+        placeholder={placeholder}
+      />{' '}
+      {unit}
       {said(field)}
     </>
   )
   const num = (label: string, value: number, put: (x: number) => Partial<RoomForm>, field: string) => (
     <>
-      <Blank label={label} shown={String(value)} numeric read={number()} save={(v) => void save(put(v as number))} disabled={locked} />
+      <Blank
+        label={label}
+        shown={String(value)}
+        numeric
+        read={number()}
+        save={(v) => void save(put(v as number))}
+        disabled={locked}
+      />
       {said(field)}
     </>
   )
@@ -65,13 +94,28 @@ export function Room({ room, stations, locked, keep, again }: Props) {
   const bar = (kind: 'bar_straight' | 'bar_cambered', name: string) => {
     const i = form.bars.findIndex((b) => b.kind === kind)
     const at = form.bars[i]
-    const put = (part: Partial<RoomForm['bars'][number]>) => ({ bars: form.bars.map((b, k) => (k === i ? { ...b, ...part } : b)) })
+    const put = (part: Partial<RoomForm['bars'][number]>) => ({
+      bars: form.bars.map((b, k) => (k === i ? { ...b, ...part } : b)),
+    })
     return (
       <p className="prose">
-        {has(`a ${name} bar`, i >= 0, (on) => ({ bars: on ? [...form.bars, { kind, own_kg: kind === 'bar_straight' ? 10 : 8, loads: '' }] : form.bars.filter((b) => b.kind !== kind) }))}
+        {has(`a ${name} bar`, i >= 0, (on) => ({
+          bars: on
+            ? [...form.bars, { kind, own_kg: kind === 'bar_straight' ? 10 : 8, loads: '' }]
+            : form.bars.filter((b) => b.kind !== kind),
+        }))}
         {at && (
           <>
-            of {num(`Own mass of the ${name} bar`, at.own_kg, (own_kg) => put({ own_kg }), `bars[${i}].own_kg`)} kg, loaded to {steps(`Loads of the ${name} bar`, at.loads, (loads) => put({ loads }), `bars[${i}].loads`, 'like 10–80 by 2.5')} with itself
+            of {num(`Own mass of the ${name} bar`, at.own_kg, (own_kg) => put({ own_kg }), `bars[${i}].own_kg`)} kg,
+            loaded to{' '}
+            {steps(
+              `Loads of the ${name} bar`,
+              at.loads,
+              (loads) => put({ loads }),
+              `bars[${i}].loads`,
+              'like 10–80 by 2.5',
+            )}{' '}
+            with itself
           </>
         )}
       </p>
@@ -82,7 +126,13 @@ export function Room({ room, stations, locked, keep, again }: Props) {
   return (
     <section className="leaf room" aria-label={`The room ${form.name}`}>
       <p className="prose room-name">
-        <Blank label="Name of the room" shown={form.name} read={trimmed} save={(v) => void save({ name: v as string })} disabled={locked} />
+        <Blank
+          label="Name of the room"
+          shown={form.name}
+          read={trimmed}
+          save={(v) => void save({ name: v as string })}
+          disabled={locked}
+        />
         {said('name')}
       </p>
       {why && (
@@ -92,7 +142,9 @@ export function Room({ room, stations, locked, keep, again }: Props) {
       )}
       <h2>Free weights</h2>
       <p className="prose">
-        Pairs of dumbbells {steps('Pairs of dumbbells', form.pairs, (pairs) => ({ pairs }), 'pairs', 'like 2–20 by 2, 25, 30')}; single ones {steps('Single dumbbells', form.singles, (singles) => ({ singles }), 'singles')}
+        Pairs of dumbbells{' '}
+        {steps('Pairs of dumbbells', form.pairs, (pairs) => ({ pairs }), 'pairs', 'like 2–20 by 2, 25, 30')}; single
+        ones {steps('Single dumbbells', form.singles, (singles) => ({ singles }), 'singles')}
         {said('dumbbells')}
       </p>
       {bar('bar_straight', 'straight')}
@@ -102,29 +154,70 @@ export function Room({ room, stations, locked, keep, again }: Props) {
         {has('a bench', !!bench, (on) => ({ bench: on ? { min_deg: 0, max_deg: 85, notches: '' } : undefined }))}
         {bench && (
           <>
-            from {num('Lowest angle of the bench', bench.min_deg, (min_deg) => ({ bench: { ...bench, min_deg } }), 'bench.min_deg')}° to {num('Highest angle of the bench', bench.max_deg, (max_deg) => ({ bench: { ...bench, max_deg } }), 'bench.max_deg')}°, notches{' '}
-            {steps('Notches of the bench', bench.notches, (notches) => ({ bench: { ...bench, notches } }), 'bench.notches', 'any angle', '°')}
+            from{' '}
+            {num(
+              'Lowest angle of the bench',
+              bench.min_deg,
+              (min_deg) => ({ bench: { ...bench, min_deg } }),
+              'bench.min_deg',
+            )}
+            ° to{' '}
+            {num(
+              'Highest angle of the bench',
+              bench.max_deg,
+              (max_deg) => ({ bench: { ...bench, max_deg } }),
+              'bench.max_deg',
+            )}
+            °, notches{' '}
+            {steps(
+              'Notches of the bench',
+              bench.notches,
+              (notches) => ({ bench: { ...bench, notches } }),
+              'bench.notches',
+              'any angle',
+              '°',
+            )}
           </>
         )}
       </p>
       <p className="prose">
         {has('curl pads', form.pads, (pads) => ({ pads }))}
-        {form.pads && <>with slopes {steps('Slopes of the pads', form.slopes, (slopes) => ({ slopes }), 'slopes', 'any', '°')}</>}
+        {form.pads && (
+          <>with slopes {steps('Slopes of the pads', form.slopes, (slopes) => ({ slopes }), 'slopes', 'any', '°')}</>
+        )}
       </p>
       <p className="prose">
-        {has('a rack with pins', form.pins, (pins) => ({ pins }))} {has('rails', form.rails, (rails) => ({ rails }))} {has('somebody to spot', form.partner, (partner) => ({ partner }))}
+        {has('a rack with pins', form.pins, (pins) => ({ pins }))} {has('rails', form.rails, (rails) => ({ rails }))}{' '}
+        {has('somebody to spot', form.partner, (partner) => ({ partner }))}
       </p>
       <p className="prose">
         {has('dip bars', form.dip_bars, (dip_bars) => ({ dip_bars }))}
-        {form.dip_bars && <>with {steps('Loads on the dip', form.dip_loads, (dip_loads) => ({ dip_loads }), 'dip_loads')} to add</>}
+        {form.dip_bars && (
+          <>with {steps('Loads on the dip', form.dip_loads, (dip_loads) => ({ dip_loads }), 'dip_loads')} to add</>
+        )}
       </p>
       <h2>Cable</h2>
       <p className="prose">
-        {has('cable columns', !!cable, (on) => ({ cable: on ? { columns: 2, stack: '5–75 by 5', ratio: 2, attachments: ['bar_straight', 'rope', 'handle'], low_m: 0.1, high_m: 2.2 } : undefined }))}
+        {has('cable columns', !!cable, (on) => ({
+          cable: on
+            ? {
+                columns: 2,
+                stack: '5–75 by 5',
+                ratio: 2,
+                attachments: ['bar_straight', 'rope', 'handle'],
+                low_m: 0.1,
+                high_m: 2.2,
+              }
+            : undefined,
+        }))}
         {cable && (
           <>
-            {num('Cable columns', cable.columns, (columns) => ({ cable: { ...cable, columns } }), 'cable.columns')} of them, stack {steps('Steps of the stack', cable.stack, (stack) => ({ cable: { ...cable, stack } }), 'cable.stack')} at {num('Ratio of the pulley', cable.ratio, (ratio) => ({ cable: { ...cable, ratio } }), 'cable.ratio')} : 1,
-            pulley from {num('Lowest pulley', cable.low_m, (low_m) => ({ cable: { ...cable, low_m } }), 'cable.low_m')} to {num('Highest pulley', cable.high_m, (high_m) => ({ cable: { ...cable, high_m } }), 'cable.high_m')} m
+            {num('Cable columns', cable.columns, (columns) => ({ cable: { ...cable, columns } }), 'cable.columns')} of
+            them, stack{' '}
+            {steps('Steps of the stack', cable.stack, (stack) => ({ cable: { ...cable, stack } }), 'cable.stack')} at{' '}
+            {num('Ratio of the pulley', cable.ratio, (ratio) => ({ cable: { ...cable, ratio } }), 'cable.ratio')} : 1,
+            pulley from {num('Lowest pulley', cable.low_m, (low_m) => ({ cable: { ...cable, low_m } }), 'cable.low_m')}{' '}
+            to {num('Highest pulley', cable.high_m, (high_m) => ({ cable: { ...cable, high_m } }), 'cable.high_m')} m
           </>
         )}
       </p>
@@ -133,7 +226,19 @@ export function Room({ room, stations, locked, keep, again }: Props) {
           {Object.entries(attachments).map(([id, name]) => {
             const on = cable.attachments.includes(id)
             return (
-              <Checkbox key={id} checked={on} disabled={locked} onChange={() => void save({ cable: { ...cable, attachments: on ? cable.attachments.filter((a) => a !== id) : [...cable.attachments, id] } })}>
+              <Checkbox
+                key={id}
+                checked={on}
+                disabled={locked}
+                onChange={() =>
+                  void save({
+                    cable: {
+                      ...cable,
+                      attachments: on ? cable.attachments.filter((a) => a !== id) : [...cable.attachments, id],
+                    },
+                  })
+                }
+              >
                 {name}
               </Checkbox>
             )
@@ -147,14 +252,22 @@ export function Room({ room, stations, locked, keep, again }: Props) {
           .map(([id, name]) => {
             const on = form.others.includes(id)
             return (
-              <Checkbox key={id} checked={on} disabled={locked} onChange={() => void save({ others: on ? form.others.filter((o) => o !== id) : [...form.others, id] })}>
+              <Checkbox
+                key={id}
+                checked={on}
+                disabled={locked}
+                onChange={() => void save({ others: on ? form.others.filter((o) => o !== id) : [...form.others, id] })}
+              >
                 {name.replace(/^an? /, '')}
               </Checkbox>
             )
           })}
       </p>
       {room.more.length > 0 && <p>Also here, and kept as it is: {room.more.join('; ')}.</p>}
-      <p className="caveat">Loads are the whole ones, as marked: a bar with its own mass, a stack’s plate. Doses are rounded down to what is really here.</p>
+      <p className="caveat">
+        Loads are the whole ones, as marked: a bar with its own mass, a stack’s plate. Doses are rounded down to what is
+        really here.
+      </p>
     </section>
   )
 }

@@ -11,7 +11,20 @@ import { Room } from './Room'
 import './studio.css'
 import { Zone } from './Zone'
 
-const emptyRoom: RoomView['form'] = { name: 'A new room', pairs: '', singles: '', bars: [], pads: false, slopes: '', pins: false, rails: false, partner: false, dip_bars: false, dip_loads: '', others: [] }
+const emptyRoom: RoomView['form'] = {
+  name: 'A new room',
+  pairs: '',
+  singles: '',
+  bars: [],
+  pads: false,
+  slopes: '',
+  pins: false,
+  rails: false,
+  partner: false,
+  dip_bars: false,
+  dip_loads: '',
+  others: [],
+}
 
 /** Studio is the rooms with what is really in them, and what was done with whole clients. */
 export function Studio() {
@@ -26,7 +39,16 @@ export function Studio() {
   const list = rooms.data.rooms
   const here = list.find((r) => r.id === open) ?? [...list].sort((a, b) => b.clients.length - a.clients.length)[0]
   const keep = (room: RoomView) => {
-    queries.setQueryData<typeof rooms.data>(['rooms'], (old) => old && { ...old, rooms: old.rooms.some((r) => r.id === room.id) ? old.rooms.map((r) => (r.id === room.id ? room : r)) : [...old.rooms, room] })
+    queries.setQueryData<typeof rooms.data>(
+      ['rooms'],
+      (old) =>
+        old && {
+          ...old,
+          rooms: old.rooms.some((r) => r.id === room.id)
+            ? old.rooms.map((r) => (r.id === room.id ? room : r))
+            : [...old.rooms, room],
+        },
+    )
     for (const key of ['dossier', 'library', 'near', 'client']) void queries.invalidateQueries({ queryKey: [key] })
     void queries.invalidateQueries({ queryKey: ['clients'] })
   }
@@ -46,7 +68,13 @@ export function Studio() {
       <main className="dossier-main">
         <nav className="rooms-line" aria-label="Rooms">
           {list.map((r) => (
-            <button key={r.id} type="button" className={r.id === here?.id ? 'room-tab here' : 'room-tab'} aria-pressed={r.id === here?.id} onClick={() => setOpen(r.id)}>
+            <button
+              key={r.id}
+              type="button"
+              className={r.id === here?.id ? 'room-tab here' : 'room-tab'}
+              aria-pressed={r.id === here?.id}
+              onClick={() => setOpen(r.id)}
+            >
               <b>{r.form.name}</b>
               <span className="room-bar" aria-hidden>
                 <i style={{ width: `${(100 * r.allows) / r.of}%` }} />
@@ -63,7 +91,18 @@ export function Studio() {
           )}
         </nav>
         {why && <p className="fault">{why}</p>}
-        {here ? <Room key={here.id} room={here} stations={rooms.data.stations} locked={locked} keep={keep} again={() => void rooms.refetch()} /> : <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>}
+        {here ? (
+          <Room
+            key={here.id}
+            room={here}
+            stations={rooms.data.stations}
+            locked={locked}
+            keep={keep}
+            again={() => void rooms.refetch()}
+          />
+        ) : (
+          <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>
+        )}
         {!locked && <Deleted />}
       </main>
       <aside className="margin" aria-label="What the tool says">
@@ -89,7 +128,9 @@ export function Studio() {
               </div>
             ))}
             <h2>Who trains here</h2>
-            <p className="margin-line">{here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}</p>
+            <p className="margin-line">
+              {here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}
+            </p>
           </>
         )}
         <Zone />
@@ -98,7 +139,12 @@ export function Studio() {
   )
 }
 
-const did: Record<string, string> = { exported: 'was exported', deleted: 'was deleted', restored: 'was brought back', erased: 'was erased for good' }
+const did: Record<string, string> = {
+  exported: 'was exported',
+  deleted: 'was deleted',
+  restored: 'was brought back',
+  erased: 'was erased for good',
+}
 
 function Deleted() {
   const queries = useQueryClient()
@@ -128,7 +174,8 @@ function Deleted() {
       {why && <p className="fault">{why}</p>}
       {deleted.data.events.slice(0, 8).map((e, i) => (
         <p key={i} className="caveat">
-          {new Date(e.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}: {e.who || 'a client whose name is gone'} {did[e.what] ?? e.what}
+          {new Date(e.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
+          {e.who || 'a client whose name is gone'} {did[e.what] ?? e.what}
           {e.by && ` by ${e.by}`}
         </p>
       ))}

@@ -69,7 +69,14 @@ export function Dossier() {
                   <h2>Notes</h2>
                   <Notes edit={edit} locked={locked} />
                   <label className="near-room">
-                    <Switch size="small" aria-label="Hide weights on the sheet" disabled={locked} checked={valueOf(edit, 'hide_weights') as boolean} onChange={(v) => edit.change('hide_weights', v)} /> hide weights on the client’s sheet
+                    <Switch
+                      size="small"
+                      aria-label="Hide weights on the sheet"
+                      disabled={locked}
+                      checked={valueOf(edit, 'hide_weights') as boolean}
+                      onChange={(v) => edit.change('hide_weights', v)}
+                    />{' '}
+                    hide weights on the client’s sheet
                   </label>
                 </section>
                 {!locked && <Leave view={view} owner={owner} />}
@@ -109,7 +116,8 @@ function Margin({ view, client }: { view: DossierView; client: string }) {
       <h2>What this rules out</h2>
       <div className="finding does">
         <p className="counts">
-          <b>{v.allowed}</b> allowed · <b>{v.modify}</b> to modify · <b className={v.avoid > 0 ? 'warn' : undefined}>{v.avoid}</b> to avoid
+          <b>{v.allowed}</b> allowed · <b>{v.modify}</b> to modify ·{' '}
+          <b className={v.avoid > 0 ? 'warn' : undefined}>{v.avoid}</b> to avoid
         </p>
         {v.lacking > 0 && <p>{v.lacking} cannot be done in the usual room.</p>}
         <Link to={`/library?client=${client}`}>See them in the Library</Link>
@@ -151,7 +159,14 @@ function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
         {rooms.map((r) => {
           const on = here.includes(r.id)
           return (
-            <button key={r.id} type="button" className={on ? 'chip on' : 'chip'} aria-pressed={on} disabled={locked} onClick={() => edit.change('rooms', on ? here.filter((id) => id !== r.id) : [...here, r.id])}>
+            <button
+              key={r.id}
+              type="button"
+              className={on ? 'chip on' : 'chip'}
+              aria-pressed={on}
+              disabled={locked}
+              onClick={() => edit.change('rooms', on ? here.filter((id) => id !== r.id) : [...here, r.id])}
+            >
               {r.name}
               {here[0] === r.id && here.length > 1 ? ', usually' : ''}
             </button>
@@ -181,40 +196,92 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
     <section className="leaf" aria-label="Consent">
       <h2>Consent</h2>
       <p className="prose">
-        <Checkbox disabled={locked} checked={!!at} onChange={(e) => edit.change('health_consent', e.target.checked ? today : null)}>
+        <Checkbox
+          disabled={locked}
+          checked={!!at}
+          onChange={(e) => edit.change('health_consent', e.target.checked ? today : null)}
+        >
           The client agrees that health notes are kept
         </Checkbox>
         {at && (
           <>
-            on <Fill edit={edit} field="health_consent" label="Agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
+            on{' '}
+            <Fill
+              edit={edit}
+              field="health_consent"
+              label="Agreed on"
+              type="date"
+              max={today}
+              read={day}
+              disabled={locked}
+              width={128}
+            />
           </>
         )}
         {!at && <Note edit={edit} field="health_consent" />}
       </p>
       <p className="prose">
-        <Checkbox disabled={locked} checked={!!body} onChange={(e) => edit.change('body_consent', e.target.checked ? today : null)}>
+        <Checkbox
+          disabled={locked}
+          checked={!!body}
+          onChange={(e) => edit.change('body_consent', e.target.checked ? today : null)}
+        >
           … and that measures and photos are
         </Checkbox>
         {body && (
           <>
-            on <Fill edit={edit} field="body_consent" label="Agreed to measures and photos on" type="date" max={today} read={day} disabled={locked} width={128} />
+            on{' '}
+            <Fill
+              edit={edit}
+              field="body_consent"
+              label="Agreed to measures and photos on"
+              type="date"
+              max={today}
+              read={day}
+              disabled={locked}
+              width={128}
+            />
           </>
         )}
         {!body && <Note edit={edit} field="body_consent" />}
       </p>
       {view.may_measure && body && <p className="said stop">{view.may_measure}</p>}
       <p className="prose">
-        For a minor, a guardian agreed on <Fill edit={edit} field="guardian_on" label="Guardian agreed on" type="date" max={today} read={day} disabled={locked} width={128} />
+        For a minor, a guardian agreed on{' '}
+        <Fill
+          edit={edit}
+          field="guardian_on"
+          label="Guardian agreed on"
+          type="date"
+          max={today}
+          read={day}
+          disabled={locked}
+          width={128}
+        />
       </p>
       <p className="caveat">Taken back, what was kept by it is hidden at once; without health notes no sheet leaves.</p>
-      {owner && !view.dossier.health_consent && <Erase view={view} what="health" words="the health notes: screening, joints, mobility" keep={edit.keep} />}
-      {owner && !view.dossier.body_consent && <Erase view={view} what="body" words="the measures and photos" keep={edit.keep} />}
+      {owner && !view.dossier.health_consent && (
+        <Erase view={view} what="health" words="the health notes: screening, joints, mobility" keep={edit.keep} />
+      )}
+      {owner && !view.dossier.body_consent && (
+        <Erase view={view} what="body" words="the measures and photos" keep={edit.keep} />
+      )}
     </section>
   )
 }
 
 /** Erase offers to erase for good what was kept by a consent that is not there any more. */
-function Erase({ view, what, words, keep }: { view: DossierView; what: 'health' | 'body'; words: string; keep: Edit['keep'] }) {
+function Erase({
+  view,
+  what,
+  words,
+  keep,
+}: {
+  view: DossierView
+  what: 'health' | 'body'
+  words: string
+  keep: Edit['keep']
+}) {
   const { message, modal } = App.useApp()
   const queries = useQueryClient()
   const erase = async () => {
@@ -226,7 +293,15 @@ function Erase({ view, what, words, keep }: { view: DossierView; what: 'health' 
       void message.error(problemOf(e).words)
     }
   }
-  const press = () => modal.confirm({ title: `Erase ${words}?`, content: 'For good, at once: it cannot be brought back. Hand out the export first if the client wants it.', okText: 'Erase for good', okButtonProps: { danger: true }, cancelText: 'Leave it', onOk: erase })
+  const press = () =>
+    modal.confirm({
+      title: `Erase ${words}?`,
+      content: 'For good, at once: it cannot be brought back. Hand out the export first if the client wants it.',
+      okText: 'Erase for good',
+      okButtonProps: { danger: true },
+      cancelText: 'Leave it',
+      onOk: erase,
+    })
   return (
     <p>
       <button type="button" className="link" onClick={press}>
@@ -263,7 +338,10 @@ function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
   const { message } = App.useApp()
   const [photos, setPhotos] = useState(false)
   const [why, setWhy] = useState('')
-  const name = useQuery({ queryKey: ['client', view.id], queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client: view.id } } })) }).data?.name
+  const name = useQuery({
+    queryKey: ['client', view.id],
+    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client: view.id } } })),
+  }).data?.name
   const path = { client: view.id }
   const undo = async () => {
     await got(api.POST('/clients/{client}/restore', { params: { path } }))
@@ -296,12 +374,12 @@ function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
       <h2>Everything kept about this client</h2>
       {owner ? (
         <p>
-        <a href={`/api/clients/${view.id}/export${photos ? '?photos=true' : ''}`} download>
-          Export it as a file
-        </a>{' '}
-        <Checkbox checked={photos} onChange={(e) => setPhotos(e.target.checked)}>
-          photos too
-        </Checkbox>
+          <a href={`/api/clients/${view.id}/export${photos ? '?photos=true' : ''}`} download>
+            Export it as a file
+          </a>{' '}
+          <Checkbox checked={photos} onChange={(e) => setPhotos(e.target.checked)}>
+            photos too
+          </Checkbox>
         </p>
       ) : (
         <p className="caveat">An owner of the studio exports it as a file.</p>
@@ -310,7 +388,9 @@ function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
         <Button danger size="small" onClick={remove}>
           Delete this client
         </Button>{' '}
-        <span className="caveat">Out of sight at once, can be brought back for 30 days (Studio), then erased, photos too.</span>
+        <span className="caveat">
+          Out of sight at once, can be brought back for 30 days (Studio), then erased, photos too.
+        </span>
       </p>
       {why && <p className="fault">{why}</p>}
     </section>

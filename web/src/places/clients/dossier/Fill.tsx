@@ -18,7 +18,18 @@ interface Blank {
 }
 
 /** Blank is a gap in a sentence that is filled in: Enter or leaving saves, Escape takes back. */
-export function Blank({ label, shown, read, save, type = 'text', placeholder = '…', width, disabled, max, numeric }: Blank) {
+export function Blank({
+  label,
+  shown,
+  read,
+  save,
+  type = 'text',
+  placeholder = '…',
+  width,
+  disabled,
+  max,
+  numeric,
+}: Blank) {
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
   const text = typed ?? shown
@@ -85,7 +96,8 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
   if (p.is === 'clash')
     return (
       <span className="fault clash" role="alert">
-        {p.theirs?.by || 'Somebody'} wrote {words(p.theirs?.now)} meanwhile; you wrote {words(p.value)}. Nothing is overwritten until you choose.
+        {p.theirs?.by || 'Somebody'} wrote {words(p.theirs?.now)} meanwhile; you wrote {words(p.value)}. Nothing is
+        overwritten until you choose.
         <Button size="small" onClick={() => edit.settle(field, 'theirs')}>
           Take theirs
         </Button>
@@ -94,7 +106,10 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
         </Button>
       </span>
     )
-  const why = p.is === 'away' ? `Not saved yet: ${p.why} It is kept here and sent as soon as it is back.` : p.faults.map((f) => f.reason).join('; ') || p.why
+  const why =
+    p.is === 'away'
+      ? `Not saved yet: ${p.why} It is kept here and sent as soon as it is back.`
+      : p.faults.map((f) => f.reason).join('; ') || p.why
   return (
     <span className="fault" role="alert">
       {why}
@@ -104,7 +119,10 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
 
 function words(value: unknown): string {
   if (value === null || value === undefined || value === '' || value === 0) return 'nothing'
-  if (Array.isArray(value)) return value.length === 0 ? 'nothing' : `“${value.map((v) => (typeof v === 'object' && v !== null ? Object.values(v).flat().join(' ') : String(v))).join('; ')}”`
+  if (Array.isArray(value))
+    return value.length === 0
+      ? 'nothing'
+      : `“${value.map((v) => (typeof v === 'object' && v !== null ? Object.values(v).flat().join(' ') : String(v))).join('; ')}”`
   return `“${typeof value === 'object' ? Object.values(value).join(' ') : String(value)}”`
 }
 

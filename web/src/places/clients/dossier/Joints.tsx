@@ -7,7 +7,17 @@ import { Blank, Note, number, trimmed } from './Fill'
 import { valueOf, type Edit } from './useDossier'
 
 /** Joints is the record of aches, a line a joint with both sides; a side is scored in place. */
-export function Joints({ view, locked, today, keep }: { view: DossierView; locked: boolean; today: string; keep: (v: DossierView) => void }) {
+export function Joints({
+  view,
+  locked,
+  today,
+  keep,
+}: {
+  view: DossierView
+  locked: boolean
+  today: string
+  keep: (v: DossierView) => void
+}) {
   const [scoring, setScoring] = useState<JointView | null>(null)
   const names = [...new Set(view.joints.map((j) => j.name))]
   return (
@@ -18,7 +28,14 @@ export function Joints({ view, locked, today, keep }: { view: DossierView; locke
         <b>left</b>
         <b>right</b>
         {names.map((name) => (
-          <JointLine key={name} name={name} sides={view.joints.filter((j) => j.name === name)} score={(j) => setScoring(j)} here={scoring} locked={locked || !view.dossier.health_consent} />
+          <JointLine
+            key={name}
+            name={name}
+            sides={view.joints.filter((j) => j.name === name)}
+            score={(j) => setScoring(j)}
+            here={scoring}
+            locked={locked || !view.dossier.health_consent}
+          />
         ))}
       </div>
       {scoring && (
@@ -33,21 +50,49 @@ export function Joints({ view, locked, today, keep }: { view: DossierView; locke
           }}
         />
       )}
-      <p className="caveat">0 nothing … 10 the worst. Over 3 outside training, twice in a row, or rising, asks for a clinician.</p>
+      <p className="caveat">
+        0 nothing … 10 the worst. Over 3 outside training, twice in a row, or rising, asks for a clinician.
+      </p>
     </section>
   )
 }
 
-function JointLine({ name, sides, score, here, locked }: { name: string; sides: JointView[]; score: (j: JointView) => void; here: JointView | null; locked: boolean }) {
+function JointLine({
+  name,
+  sides,
+  score,
+  here,
+  locked,
+}: {
+  name: string
+  sides: JointView[]
+  score: (j: JointView) => void
+  here: JointView | null
+  locked: boolean
+}) {
   return (
     <>
       <span>{name}</span>
       {sides.map((j) => {
         const said = j.reports.length > 0 ? j.reports[j.reports.length - 1] : null
         return (
-          <button key={j.side} type="button" disabled={locked} className={`joint${(j.score ?? 0) > 3 ? ' bad' : (j.score ?? 0) >= 2 ? ' sore' : ''}${here?.joint === j.joint && here.side === j.side ? ' here' : ''}`} onClick={() => score(j)} title={said ? `${said.words}${said.provokes ? `: ${said.provokes}` : ''}` : 'not scored yet'} aria-label={`${name}, ${j.side}: ${j.score ?? 'not scored'}. Score it`}>
+          <button
+            key={j.side}
+            type="button"
+            disabled={locked}
+            className={`joint${(j.score ?? 0) > 3 ? ' bad' : (j.score ?? 0) >= 2 ? ' sore' : ''}${here?.joint === j.joint && here.side === j.side ? ' here' : ''}`}
+            onClick={() => score(j)}
+            title={said ? `${said.words}${said.provokes ? `: ${said.provokes}` : ''}` : 'not scored yet'}
+            aria-label={`${name}, ${j.side}: ${j.score ?? 'not scored'}. Score it`}
+          >
             <b>{j.score ?? '–'}</b>
-            {j.reports.length > 1 && <Spark values={j.reports.map((r) => r.score)} most={10} text={`from ${j.reports[0].words} to ${said!.words}: ${j.reports.map((r) => r.score).join(', ')}`} />}
+            {j.reports.length > 1 && (
+              <Spark
+                values={j.reports.map((r) => r.score)}
+                most={10}
+                text={`from ${j.reports[0].words} to ${said!.words}: ${j.reports.map((r) => r.score).join(', ')}`}
+              />
+            )}
             {said?.provokes && <i>{said.provokes}</i>}
           </button>
         )
@@ -56,7 +101,17 @@ function JointLine({ name, sides, score, here, locked }: { name: string; sides: 
   )
 }
 
-function Score({ joint, client, today, done }: { joint: JointView; client: string; today: string; done: (v: DossierView | null) => void }) {
+function Score({
+  joint,
+  client,
+  today,
+  done,
+}: {
+  joint: JointView
+  client: string
+  today: string
+  done: (v: DossierView | null) => void
+}) {
   const report = useSending()
   const [score, setScore] = useState<number | null>(null)
   const [provokes, setProvokes] = useState(joint.reports[joint.reports.length - 1]?.provokes ?? '')
@@ -68,7 +123,14 @@ function Score({ joint, client, today, done }: { joint: JointView; client: strin
     setBusy(true)
     const body = { on: today, joint: joint.joint, side: joint.side, score, provokes, outside }
     try {
-      done(await got(api.POST('/clients/{client}/joints', { params: { path: { client } }, body: { id: report.idOf(body), ...body } })))
+      done(
+        await got(
+          api.POST('/clients/{client}/joints', {
+            params: { path: { client } },
+            body: { id: report.idOf(body), ...body },
+          }),
+        ),
+      )
     } catch (e) {
       setWhy(problemOf(e).words)
       setBusy(false)
@@ -82,9 +144,22 @@ function Score({ joint, client, today, done }: { joint: JointView; client: strin
         </b>{' '}
         today
       </p>
-      <Segmented size="small" aria-label={`Score of ${joint.name}, ${joint.side}`} value={score ?? -1} onChange={(v) => setScore(v as number)} options={Array.from({ length: 11 }, (_, i) => ({ value: i, label: String(i) }))} />
+      <Segmented
+        size="small"
+        aria-label={`Score of ${joint.name}, ${joint.side}`}
+        value={score ?? -1}
+        onChange={(v) => setScore(v as number)}
+        options={Array.from({ length: 11 }, (_, i) => ({ value: i, label: String(i) }))}
+      />
       <p>
-        provoked by <Blank label="Provoked by" shown={provokes} read={trimmed} save={(v) => setProvokes(v as string)} placeholder="what provokes it" />
+        provoked by{' '}
+        <Blank
+          label="Provoked by"
+          shown={provokes}
+          read={trimmed}
+          save={(v) => setProvokes(v as string)}
+          placeholder="what provokes it"
+        />
       </p>
       <p>
         <Checkbox checked={outside} onChange={(e) => setOutside(e.target.checked)}>
@@ -128,12 +203,59 @@ export function MobilityChecks({ edit, locked }: { edit: Edit; locked: boolean }
     <section className="leaf" aria-label="Mobility">
       <h2>Mobility and the ladder</h2>
       <p className="prose">
-        Elbows stay forward overhead with one weight in two hands: <Segmented size="small" aria-label="With one weight" disabled={locked} value={m.one_weight} onChange={(v) => put({ one_weight: v as string })} options={yesNo} /> with two weights:{' '}
-        <Segmented size="small" aria-label="With two weights" disabled={locked} value={m.two_weights} onChange={(v) => put({ two_weights: v as string })} options={yesNo} />
+        Elbows stay forward overhead with one weight in two hands:{' '}
+        <Segmented
+          size="small"
+          aria-label="With one weight"
+          disabled={locked}
+          value={m.one_weight}
+          onChange={(v) => put({ one_weight: v as string })}
+          options={yesNo}
+        />{' '}
+        with two weights:{' '}
+        <Segmented
+          size="small"
+          aria-label="With two weights"
+          disabled={locked}
+          value={m.two_weights}
+          onChange={(v) => put({ two_weights: v as string })}
+          options={yesNo}
+        />
       </p>
       <p className="prose">
-        Dips <Select variant="underlined" aria-label="Dip ladder" disabled={locked} value={m.dip_level} onChange={(v) => put({ dip_level: v })} options={[{ value: '', label: 'not tried' }, { value: 'assisted', label: 'assisted or close push-ups' }, { value: 'bars', label: 'on the bars' }, { value: 'loaded', label: 'loaded' }]} />,{' '}
-        <Blank label="Clean reps" shown={String(m.clean_dips)} numeric disabled={locked} read={number()} save={(v) => put({ clean_dips: v as number })} /> clean reps to a level upper arm. Pull-ups <Blank label="Clean pull-ups" shown={String(m.clean_pulls)} numeric disabled={locked} read={number()} save={(v) => put({ clean_pulls: v as number })} /> clean reps. Load is added from 10 on.
+        Dips{' '}
+        <Select
+          variant="underlined"
+          aria-label="Dip ladder"
+          disabled={locked}
+          value={m.dip_level}
+          onChange={(v) => put({ dip_level: v })}
+          options={[
+            { value: '', label: 'not tried' },
+            { value: 'assisted', label: 'assisted or close push-ups' },
+            { value: 'bars', label: 'on the bars' },
+            { value: 'loaded', label: 'loaded' },
+          ]}
+        />
+        ,{' '}
+        <Blank
+          label="Clean reps"
+          shown={String(m.clean_dips)}
+          numeric
+          disabled={locked}
+          read={number()}
+          save={(v) => put({ clean_dips: v as number })}
+        />{' '}
+        clean reps to a level upper arm. Pull-ups{' '}
+        <Blank
+          label="Clean pull-ups"
+          shown={String(m.clean_pulls)}
+          numeric
+          disabled={locked}
+          read={number()}
+          save={(v) => put({ clean_pulls: v as number })}
+        />{' '}
+        clean reps. Load is added from 10 on.
       </p>
       <Note edit={edit} field="mobility" />
       {edit.query.data!.mobility_says.map((s) => (

@@ -39,7 +39,9 @@ function sitesOf(kinds: KindView[]) {
  */
 export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   const sites = sitesOf(kinds)
-  const [start] = useState<Started>(() => readKept<Started>(sessionStorage, storeKey(client)) ?? { id: uuidv7(), texts: {} })
+  const [start] = useState<Started>(
+    () => readKept<Started>(sessionStorage, storeKey(client)) ?? { id: uuidv7(), texts: {} },
+  )
   // Once a round is kept, what is added to it is written over that version.
   const [{ id, version }, setKept] = useState<{ id: string; version?: number }>(start)
   const [texts, setTexts] = useState<Texts>(start.texts)
@@ -104,12 +106,21 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       const view = await got(
         api.PUT('/clients/{client}/measures/{measuring}', {
           params: { path: { client, measuring: id } },
-          body: { version, on: texts.on || today, girths, note: texts.note ?? '', ...(folds.length > 0 ? { skinfold_mm: folds } : {}), ...(mass !== null ? { mass_kg: keptMass(mass, units) } : {}) },
+          body: {
+            version,
+            on: texts.on || today,
+            girths,
+            note: texts.note ?? '',
+            ...(folds.length > 0 ? { skinfold_mm: folds } : {}),
+            ...(mass !== null ? { mass_kg: keptMass(mass, units) } : {}),
+          },
         }),
       )
       const kept = view.sessions.find((s) => s.id === id)
       keep(view)
-      const more = Object.entries(kept?.girths ?? {}).filter(([site, r]) => (r as number[]).length < rounds && kept!.another.includes(nameOf(site)))
+      const more = Object.entries(kept?.girths ?? {}).filter(
+        ([site, r]) => (r as number[]).length < rounds && kept!.another.includes(nameOf(site)),
+      )
       setThird(more.map(([site]) => site))
       if (more.length > 0) {
         setWhy('Kept. Readings over 0.5 cm apart: measure those once more.')
@@ -125,14 +136,28 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       const p = problemOf(e)
       if (p.status === 409) {
         // It is there already, an answer lost or somebody else's hand in between: kept again it takes that one's place.
-        const there = await queries.fetchQuery({ queryKey: ['measures', client], queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client } } })), staleTime: 0 }).catch(() => null)
+        const there = await queries
+          .fetchQuery({
+            queryKey: ['measures', client],
+            queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client } } })),
+            staleTime: 0,
+          })
+          .catch(() => null)
         const was = [...(there?.sessions ?? []), ...(there?.gone ?? [])].find((s) => s.id === id)
         setKept(was ? { id, version: was.version } : { id: uuidv7() })
         setBusy(false)
-        return setWhy(was ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.` : `Not kept: ${p.message}. Keep it again as a session of its own.`)
+        return setWhy(
+          was
+            ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.`
+            : `Not kept: ${p.message}. Keep it again as a session of its own.`,
+        )
       }
       setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
-      setWhy(p.away ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.` : 'Not kept. What is wrong stands beside it; what you typed stays here.')
+      setWhy(
+        p.away
+          ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.`
+          : 'Not kept. What is wrong stands beside it; what you typed stays here.',
+      )
     }
     setBusy(false)
   }
@@ -174,7 +199,9 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       }}
     >
       <div className="measuring-round names">
-        <span className="field-label">{lengthUnit(units)}; {units === 'imperial' ? '136 is 13.6' : '346 is 34.6'}</span>
+        <span className="field-label">
+          {lengthUnit(units)}; {units === 'imperial' ? '136 is 13.6' : '346 is 34.6'}
+        </span>
         {sites.map((s) => (
           <span key={s.site} className={s.side === 'left' ? 'measuring-name first' : 'measuring-name'}>
             {s.side === 'left' ? s.name : ''} <b>{s.side}</b>
@@ -184,7 +211,13 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       {Array.from({ length: third.length > 0 ? 3 : 2 }, (_, round) => (
         <div className="measuring-round" key={round}>
           <span className="field-label">{['1st round', '2nd round', '3rd'][round]}</span>
-          {sites.map((s) => (round < 2 || third.includes(s.site) ? <span key={s.site}>{cell(s.site, round)}</span> : <span key={s.site} />))}
+          {sites.map((s) =>
+            round < 2 || third.includes(s.site) ? (
+              <span key={s.site}>{cell(s.site, round)}</span>
+            ) : (
+              <span key={s.site} />
+            ),
+          )}
         </div>
       ))}
       <div className="measuring-round says">
@@ -195,21 +228,62 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       </div>
       <div className="measuring-more">
         <label>
-          on <input type="date" aria-label="Measured on" max={today} value={texts.on || today} onChange={(e) => put('on', e.target.value)} /> {faultsOf('on')}
+          on{' '}
+          <input
+            type="date"
+            aria-label="Measured on"
+            max={today}
+            value={texts.on || today}
+            onChange={(e) => put('on', e.target.value)}
+          />{' '}
+          {faultsOf('on')}
         </label>
         <label>
-          skinfold, mm <Input aria-label="Skinfold, reading 1" inputMode="decimal" value={texts['skinfold_mm[0]'] ?? ''} onChange={(e) => put('skinfold_mm[0]', e.target.value)} /> <Input aria-label="Skinfold, reading 2" inputMode="decimal" value={texts['skinfold_mm[1]'] ?? ''} onChange={(e) => put('skinfold_mm[1]', e.target.value)} /> {faultsOf('skinfold_mm[0]', 'skinfold_mm[1]', 'skinfold_mm')}
+          skinfold, mm{' '}
+          <Input
+            aria-label="Skinfold, reading 1"
+            inputMode="decimal"
+            value={texts['skinfold_mm[0]'] ?? ''}
+            onChange={(e) => put('skinfold_mm[0]', e.target.value)}
+          />{' '}
+          <Input
+            aria-label="Skinfold, reading 2"
+            inputMode="decimal"
+            value={texts['skinfold_mm[1]'] ?? ''}
+            onChange={(e) => put('skinfold_mm[1]', e.target.value)}
+          />{' '}
+          {faultsOf('skinfold_mm[0]', 'skinfold_mm[1]', 'skinfold_mm')}
         </label>
         <label>
-          body mass, {massUnit(units)} <Input aria-label="Body mass" inputMode="decimal" value={texts.mass_kg ?? ''} onChange={(e) => put('mass_kg', e.target.value)} /> {faultsOf('mass_kg')}
+          body mass, {massUnit(units)}{' '}
+          <Input
+            aria-label="Body mass"
+            inputMode="decimal"
+            value={texts.mass_kg ?? ''}
+            onChange={(e) => put('mass_kg', e.target.value)}
+          />{' '}
+          {faultsOf('mass_kg')}
         </label>
         <label className="wide">
-          what differed <Input aria-label="What differed" value={texts.note ?? ''} placeholder="after training, another hand on the tape …" onChange={(e) => put('note', e.target.value)} />
+          what differed{' '}
+          <Input
+            aria-label="What differed"
+            value={texts.note ?? ''}
+            placeholder="after training, another hand on the tape …"
+            onChange={(e) => put('note', e.target.value)}
+          />
         </label>
         <Button data-keep type="primary" htmlType="submit" loading={busy}>
           Keep the session
         </Button>
-        {why && <span className={faults.length > 0 || why.startsWith('Not') || why.startsWith('Nothing') ? 'fault' : 'caveat'} role="status">{why}</span>}
+        {why && (
+          <span
+            className={faults.length > 0 || why.startsWith('Not') || why.startsWith('Nothing') ? 'fault' : 'caveat'}
+            role="status"
+          >
+            {why}
+          </span>
+        )}
         {faultsOf('girths')}
       </div>
     </form>

@@ -3,7 +3,15 @@ import { App, Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { putFresh } from '../../../api/fresh'
-import { api, got, problemOf, type AnswerView, type KindView, type MeasuresView, type MeasuringView } from '../../../api/client'
+import {
+  api,
+  got,
+  problemOf,
+  type AnswerView,
+  type KindView,
+  type MeasuresView,
+  type MeasuringView,
+} from '../../../api/client'
 import { useMe } from '../../../app/me'
 import { Waiting } from '../../../app/Shell'
 import { CourseChart } from '../../../figures/CourseChart'
@@ -23,7 +31,10 @@ export function Measures() {
   const me = useMe()
   const queries = useQueryClient()
   const edit = useDossier(client.id)
-  const measures = useQuery({ queryKey: ['measures', client.id], queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client: client.id } } })) })
+  const measures = useQuery({
+    queryKey: ['measures', client.id],
+    queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client: client.id } } })),
+  })
   const [kind, setKind] = useState('flexed')
   const keep = (v: MeasuresView) => {
     putFresh(queries, ['measures', client.id], v)
@@ -49,32 +60,67 @@ export function Measures() {
           <section className="leaf" aria-label="What the tape can show">
             <div className="course-head">
               <h2>What the tape can show</h2>
-              <Segmented size="small" aria-label="What was measured" value={kind} onChange={setKind} options={view.kinds.map((k) => ({ value: k.id, label: k.name }))} />
+              <Segmented
+                size="small"
+                aria-label="What was measured"
+                value={kind}
+                onChange={setKind}
+                options={view.kinds.map((k) => ({ value: k.id, label: k.name }))}
+              />
             </div>
             <Course kind={shown} units={units} />
-            <p className="caveat">The band is ±{shownLength(shown.threshold, units)} {lengthUnit(units)} around the first reading: inside it nothing a tape can show has changed. {cap(shown.noise)}.</p>
+            <p className="caveat">
+              The band is ±{shownLength(shown.threshold, units)} {lengthUnit(units)} around the first reading: inside it
+              nothing a tape can show has changed. {cap(shown.noise)}.
+            </p>
           </section>
           <section className="leaf" aria-label="Measure now">
             <h2>Measure now</h2>
-            {view.needs ? <Needs needs={view.needs} hidden={view.hidden} client={client.id} /> : <MeasureForm client={client.id} kinds={view.kinds} units={units} today={me.data?.today ?? ''} keep={keep} />}
+            {view.needs ? (
+              <Needs needs={view.needs} hidden={view.hidden} client={client.id} />
+            ) : (
+              <MeasureForm
+                client={client.id}
+                kinds={view.kinds}
+                units={units}
+                today={me.data?.today ?? ''}
+                keep={keep}
+              />
+            )}
             <p className="caveat">{view.how}</p>
           </section>
-          {!view.needs && <Photos client={client.id} view={view} keep={keep} today={me.data?.today ?? ''} mayDrop={!!me.data?.may_plan} />}
+          {!view.needs && (
+            <Photos
+              client={client.id}
+              view={view}
+              keep={keep}
+              today={me.data?.today ?? ''}
+              mayDrop={!!me.data?.may_plan}
+            />
+          )}
           <Sessions view={view} client={client.id} keep={keep} mayWithdraw={!!me.data?.may_plan} units={units} />
         </main>
         <aside className="margin" aria-label="What the tool says">
           <h2>Left against right</h2>
           {view.kinds.map((k) => k.gap && <Answer key={k.id} answer={k.gap} />)}
           <h2>Real changes?</h2>
-          {view.kinds.flatMap((k) => [k.left.change, k.right.change]).map((a) => a && <Answer key={a.words} answer={a} />)}
+          {view.kinds
+            .flatMap((k) => [k.left.change, k.right.change])
+            .map((a) => a && <Answer key={a.words} answer={a} />)}
           {view.area.length > 0 && <h2>Area of muscle and bone</h2>}
           {view.area.map((a) => (
             <div key={a.site} className="finding">
               <b>{a.name}</b>: {a.points[a.points.length - 1].value.toFixed(1)} cm², {a.bone}.<p>{a.change?.words}</p>
             </div>
           ))}
-          {view.sessions.length === 0 && <p className="margin-line">Nothing measured yet. The usual error of a tape is used until six own repeats are there.</p>}
-          <p className="caveat">A girth never tells a head. {units === 'imperial' && 'The tool’s sentences speak in centimetres.'}</p>
+          {view.sessions.length === 0 && (
+            <p className="margin-line">
+              Nothing measured yet. The usual error of a tape is used until six own repeats are there.
+            </p>
+          )}
+          <p className="caveat">
+            A girth never tells a head. {units === 'imperial' && 'The tool’s sentences speak in centimetres.'}
+          </p>
         </aside>
       </div>
     </>
@@ -85,7 +131,9 @@ export function Measures() {
 function Needs({ needs, hidden, client }: { needs: string; hidden: number; client: string }) {
   return (
     <p className="said stop" role="status">
-      {cap(needs)}. {hidden > 0 && `What was kept by an earlier consent (${hidden === 1 ? '1 session or photo' : `${hidden} sessions and photos`}) is hidden until it is given again, or erased. `}
+      {cap(needs)}.{' '}
+      {hidden > 0 &&
+        `What was kept by an earlier consent (${hidden === 1 ? '1 session or photo' : `${hidden} sessions and photos`}) is hidden until it is given again, or erased. `}
       <Link to={`/clients/${client}/dossier`}>To Consent, in the dossier</Link>
     </p>
   )
@@ -94,17 +142,28 @@ function Needs({ needs, hidden, client }: { needs: string; hidden: number; clien
 const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 function Course({ kind, units }: { kind: KindView; units: Units }) {
-  const convert = (points: KindView['left']['points']) => points.map((p) => ({ ...p, value: shownLength(p.value, units) }))
+  const convert = (points: KindView['left']['points']) =>
+    points.map((p) => ({ ...p, value: shownLength(p.value, units) }))
   return (
     <div className="courses">
       {(['left', 'right'] as const).map((side) => (
         <figure key={side}>
           <figcaption>
             {side}
-            <b>{kind[side].points.length > 0 && ` ${shownLength(kind[side].points[kind[side].points.length - 1].value, units)} ${lengthUnit(units)}`}</b>
+            <b>
+              {kind[side].points.length > 0 &&
+                ` ${shownLength(kind[side].points[kind[side].points.length - 1].value, units)} ${lengthUnit(units)}`}
+            </b>
             {kind[side].change?.real ? <span className="real"> really changed</span> : ''}
           </figcaption>
-          <CourseChart points={convert(kind[side].points)} band={units === 'imperial' ? kind.threshold / 2.54 : kind.threshold} name={`${kind.name}, ${side}`} unit={lengthUnit(units)} width={430} height={160} />
+          <CourseChart
+            points={convert(kind[side].points)}
+            band={units === 'imperial' ? kind.threshold / 2.54 : kind.threshold}
+            name={`${kind.name}, ${side}`}
+            unit={lengthUnit(units)}
+            width={430}
+            height={160}
+          />
         </figure>
       ))}
     </div>
@@ -115,7 +174,19 @@ function Answer({ answer }: { answer: AnswerView }) {
   return <div className={answer.real ? 'finding does' : 'finding quiet'}>{answer.words}</div>
 }
 
-function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresView; client: string; keep: (v: MeasuresView) => void; mayWithdraw: boolean; units: Units }) {
+function Sessions({
+  view,
+  client,
+  keep,
+  mayWithdraw,
+  units,
+}: {
+  view: MeasuresView
+  client: string
+  keep: (v: MeasuresView) => void
+  mayWithdraw: boolean
+  units: Units
+}) {
   const { message } = App.useApp()
   const queries = useQueryClient()
   const [all, setAll] = useState(false)
@@ -127,7 +198,14 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
   }
   const bringBack = async (s: MeasuringView, version: number) => {
     try {
-      keep(await got(api.PUT('/clients/{client}/measures/{measuring}', { params: { path: { client, measuring: s.id } }, body: { version, on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note } })))
+      keep(
+        await got(
+          api.PUT('/clients/{client}/measures/{measuring}', {
+            params: { path: { client, measuring: s.id } },
+            body: { version, on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note },
+          }),
+        ),
+      )
       setWhy('')
     } catch (e) {
       fail(e)
@@ -135,7 +213,11 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
   }
   const withdraw = async (s: MeasuresView['sessions'][number]) => {
     try {
-      const next = await got(api.DELETE('/clients/{client}/measures/{measuring}', { params: { path: { client, measuring: s.id }, query: { version: s.version } } }))
+      const next = await got(
+        api.DELETE('/clients/{client}/measures/{measuring}', {
+          params: { path: { client, measuring: s.id }, query: { version: s.version } },
+        }),
+      )
       keep(next)
       setWhy('')
       const gone = next.gone.find((g) => g.id === s.id)
@@ -168,12 +250,19 @@ function Sessions({ view, client, keep, mayWithdraw, units }: { view: MeasuresVi
       <h2>Measured so far</h2>
       {view.sessions.slice(0, all ? undefined : 4).map((s) => (
         <p key={s.id} className="measured">
-          <b>{s.words}</b>, by {s.by}: flexed {side(s.medians.flexed_left, units)} left, {side(s.medians.flexed_right, units)} right; relaxed {side(s.medians.relaxed_left, units)} and {side(s.medians.relaxed_right, units)}
+          <b>{s.words}</b>, by {s.by}: flexed {side(s.medians.flexed_left, units)} left,{' '}
+          {side(s.medians.flexed_right, units)} right; relaxed {side(s.medians.relaxed_left, units)} and{' '}
+          {side(s.medians.relaxed_right, units)}
           {s.mass_kg ? `; ${s.mass_kg} kg` : ''}
           {s.note && `; ${s.note}`}
           {s.another.length > 0 && <span className="warn"> Readings far apart: {s.another.join(', ')}.</span>}
           {mayWithdraw && (
-            <button type="button" className="link away" aria-label={`Take the session of ${s.words} away`} onClick={() => void withdraw(s)}>
+            <button
+              type="button"
+              className="link away"
+              aria-label={`Take the session of ${s.words} away`}
+              onClick={() => void withdraw(s)}
+            >
               take away
             </button>
           )}

@@ -37,7 +37,16 @@ export function Now() {
   const answer = async (line: string, movement: string) => {
     setWhy('')
     try {
-      putFresh(queries, ['present', client.id, kept], await got(api.PUT('/clients/{client}/present/answers', { params: { path }, body: { text: kept ?? '', line, movement } })))
+      putFresh(
+        queries,
+        ['present', client.id, kept],
+        await got(
+          api.PUT('/clients/{client}/present/answers', {
+            params: { path },
+            body: { text: kept ?? '', line, movement },
+          }),
+        ),
+      )
     } catch (e) {
       setWhy(e instanceof Problem ? e.message : String(e))
     }
@@ -66,7 +75,15 @@ export function Now() {
           </div>
           <section className="leaf" aria-label="The list">
             <h2>What is done now</h2>
-            <Input.TextArea aria-label="The present list" disabled={locked} autoSize={{ minRows: 4, maxRows: 12 }} placeholder={'Paste or type it, a line a movement:\nHammer curls 3x10 12 kg\nRope push-downs 3x12'} value={typed ?? kept} onChange={(e) => setTyped(e.target.value)} onBlur={commit} />
+            <Input.TextArea
+              aria-label="The present list"
+              disabled={locked}
+              autoSize={{ minRows: 4, maxRows: 12 }}
+              placeholder={'Paste or type it, a line a movement:\nHammer curls 3x10 12 kg\nRope push-downs 3x12'}
+              value={typed ?? kept}
+              onChange={(e) => setTyped(e.target.value)}
+              onBlur={commit}
+            />
             {typed !== null && typed !== kept && (
               <p>
                 <Button type="primary" size="small" onClick={commit}>
@@ -107,7 +124,15 @@ export function Now() {
             </div>
           )}
           <h2>Repeated</h2>
-          {view.repeats.length === 0 ? <p className="margin-line">No idea comes twice.</p> : view.repeats.map((r) => <div key={r} className="finding">{r}</div>)}
+          {view.repeats.length === 0 ? (
+            <p className="margin-line">No idea comes twice.</p>
+          ) : (
+            view.repeats.map((r) => (
+              <div key={r} className="finding">
+                {r}
+              </div>
+            ))
+          )}
           <p className="caveat">{view.assumed}</p>
         </aside>
       </div>
@@ -115,7 +140,15 @@ export function Now() {
   )
 }
 
-function Line({ line, locked, answer }: { line: PresentView['lines'][number]; locked: boolean; answer: (movement: string) => void }) {
+function Line({
+  line,
+  locked,
+  answer,
+}: {
+  line: PresentView['lines'][number]
+  locked: boolean
+  answer: (movement: string) => void
+}) {
   const { movements } = useCatalogue()
   const [other, setOther] = useState(false)
   const asked = !line.chosen || other
@@ -136,7 +169,14 @@ function Line({ line, locked, answer }: { line: PresentView['lines'][number]; lo
         <span className="line-ask">
           {line.ask && <b>{line.ask}?</b>}
           {line.choices.slice(0, 4).map((c) => (
-            <Button key={c.value} size="small" onClick={() => { setOther(false); answer(c.value) }}>
+            <Button
+              key={c.value}
+              size="small"
+              onClick={() => {
+                setOther(false)
+                answer(c.value)
+              }}
+            >
               {c.words}
             </Button>
           ))}
@@ -146,7 +186,12 @@ function Line({ line, locked, answer }: { line: PresentView['lines'][number]; lo
             aria-label={`Movement of ${line.text}`}
             placeholder="another movement"
             value={null}
-            onChange={(m: string | null) => { if (m) { setOther(false); answer(m) } }}
+            onChange={(m: string | null) => {
+              if (m) {
+                setOther(false)
+                answer(m)
+              }
+            }}
             options={movements.map((m) => ({ value: m.id, label: m.name }))}
           />
         </span>
@@ -181,7 +226,9 @@ function Coverage({ view }: { view: PresentView }) {
           </span>
         </div>
       ))}
-      <p className="caveat">A length counts as covered from 2 effective sets. Several-joint work is not split by length.</p>
+      <p className="caveat">
+        A length counts as covered from 2 effective sets. Several-joint work is not split by length.
+      </p>
     </div>
   )
 }
@@ -190,18 +237,23 @@ const outcomes: Record<string, string> = { kept: 'kept', dropped: 'dropped', ope
 
 /** TryOuts is what was tried and what the client said of it. */
 function TryOuts({ client }: { client: string }) {
-  const tried = useQuery({ queryKey: ['try-outs', client], queryFn: () => got(api.GET('/clients/{client}/try-outs', { params: { path: { client } } })) })
+  const tried = useQuery({
+    queryKey: ['try-outs', client],
+    queryFn: () => got(api.GET('/clients/{client}/try-outs', { params: { path: { client } } })),
+  })
   return (
     <section className="leaf" aria-label="Tried out">
       <h2>Tried out</h2>
       {tried.data?.try_outs.length === 0 && (
         <p className="hint">
-          Nothing tried yet. In the <Link to={`/fitting?client=${client}`}>Fitting</Link> a set-up’s comfort and where it was felt are kept.
+          Nothing tried yet. In the <Link to={`/fitting?client=${client}`}>Fitting</Link> a set-up’s comfort and where
+          it was felt are kept.
         </p>
       )}
       {tried.data?.try_outs.map((t) => (
         <p key={t.id}>
-          <b>{t.name}</b>, {t.on}: comfort {t.comfort} of 10, felt {t.felt || 'nowhere in particular'}, <span className={t.outcome === 'dropped' ? 'warn' : undefined}>{outcomes[t.outcome]}</span>
+          <b>{t.name}</b>, {t.on}: comfort {t.comfort} of 10, felt {t.felt || 'nowhere in particular'},{' '}
+          <span className={t.outcome === 'dropped' ? 'warn' : undefined}>{outcomes[t.outcome]}</span>
           {t.note && `; ${t.note}`}
         </p>
       ))}

@@ -53,13 +53,31 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
     <section className="leaf" aria-label="Photos">
       <h2>Photos</h2>
       <div className="photos-add">
-        <Select aria-label="Pose" value={pose} onChange={setPose} options={Object.entries(poseWords).map(([value, label]) => ({ value, label }))} />
+        <Select
+          aria-label="Pose"
+          value={pose}
+          onChange={setPose}
+          options={Object.entries(poseWords).map(([value, label]) => ({ value, label }))}
+        />
         <input type="date" aria-label="Taken on" max={today} value={on} onChange={(e) => setOn(e.target.value)} />
-        <input ref={file} type="file" hidden accept="image/jpeg,image/png" aria-label="Photo file" onChange={(e) => { if (e.target.files?.[0]) add(e.target.files[0]); e.target.value = '' }} />
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept="image/jpeg,image/png"
+          aria-label="Photo file"
+          onChange={(e) => {
+            if (e.target.files?.[0]) add(e.target.files[0])
+            e.target.value = ''
+          }}
+        />
         <Button onClick={() => file.current?.click()} loading={busy !== ''}>
           {busy || 'Add a photo'}
         </Button>
-        <span className="caveat">JPEG or PNG, up to 25 MB. Place, time and device are taken out; only the studio sees it; never in an export unless asked.</span>
+        <span className="caveat">
+          JPEG or PNG, up to 25 MB. Place, time and device are taken out; only the studio sees it; never in an export
+          unless asked.
+        </span>
       </div>
       {why && (
         <p className="fault" role="alert">
@@ -69,13 +87,28 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
       <div className="photos">
         {view.photos.map((p) => (
           <figure key={p.id}>
-            <button type="button" aria-label={`${poseWords[p.pose]}, ${p.on}: ${large === p.id ? 'smaller' : 'larger'}`} onClick={() => setLarge(large === p.id ? null : p.id)}>
-              <img src={url(p.id, large !== p.id)} alt={`${poseWords[p.pose]}, ${p.on}`} className={large === p.id ? 'large' : undefined} />
+            <button
+              type="button"
+              aria-label={`${poseWords[p.pose]}, ${p.on}: ${large === p.id ? 'smaller' : 'larger'}`}
+              onClick={() => setLarge(large === p.id ? null : p.id)}
+            >
+              <img
+                src={url(p.id, large !== p.id)}
+                alt={`${poseWords[p.pose]}, ${p.on}`}
+                className={large === p.id ? 'large' : undefined}
+              />
             </button>
             <figcaption>
               {poseWords[p.pose]}, {p.on}
               {mayDrop && (
-                <button type="button" className="link away" onClick={() => { if (confirm('Delete this photo for good? It cannot be brought back.')) void answer(sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`)) }}>
+                <button
+                  type="button"
+                  className="link away"
+                  onClick={() => {
+                    if (confirm('Delete this photo for good? It cannot be brought back.'))
+                      void answer(sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`))
+                  }}
+                >
                   delete
                 </button>
               )}

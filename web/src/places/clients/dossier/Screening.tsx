@@ -13,7 +13,17 @@ interface Answer {
 }
 
 /** Screening is the last round of the questions, and the questions themselves when they are asked again. */
-export function Screening({ view, locked, today, keep }: { view: DossierView; locked: boolean; today: string; keep: (v: DossierView) => void }) {
+export function Screening({
+  view,
+  locked,
+  today,
+  keep,
+}: {
+  view: DossierView
+  locked: boolean
+  today: string
+  keep: (v: DossierView) => void
+}) {
   const [asking, setAsking] = useState(false)
   const asked = view.asked
   const yes = view.questions.filter((q) => asked?.answers[q.id]?.yes)
@@ -43,22 +53,31 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
             return (
               <p key={q.id} className={`said ${a.cleared_on ? 'clear' : q.level}`}>
                 {q.text}
-                {a.cleared_on ? `, cleared on ${dayWords(a.cleared_on)}${a.cleared_by ? ` by ${a.cleared_by}` : ''}` : `. ${q.says}`}
+                {a.cleared_on
+                  ? `, cleared on ${dayWords(a.cleared_on)}${a.cleared_by ? ` by ${a.cleared_by}` : ''}`
+                  : `. ${q.says}`}
               </p>
             )
           })}
           {view.hidden_rounds > 0 && (
             <p className="said stop">
-              {view.hidden_rounds === 1 ? 'A round of answers is' : `${view.hidden_rounds} rounds of answers are`} kept by a consent that was withdrawn: hidden, and counted as not asked.
+              {view.hidden_rounds === 1 ? 'A round of answers is' : `${view.hidden_rounds} rounds of answers are`} kept
+              by a consent that was withdrawn: hidden, and counted as not asked.
             </p>
           )}
           {view.rounds.length > 1 && <p className="caveat">Earlier: {view.rounds.slice(1).join(', ')}.</p>}
           {!locked && (
-            <Button type={asked ? 'default' : 'primary'} onClick={() => setAsking(true)} disabled={!view.dossier.health_consent}>
+            <Button
+              type={asked ? 'default' : 'primary'}
+              onClick={() => setAsking(true)}
+              disabled={!view.dossier.health_consent}
+            >
               {asked ? 'Ask again' : 'Ask the questions'}
             </Button>
           )}
-          {!view.dossier.health_consent && <p className="caveat">First the client’s consent to keep health notes, with its date (under Consent).</p>}
+          {!view.dossier.health_consent && (
+            <p className="caveat">First the client’s consent to keep health notes, with its date (under Consent).</p>
+          )}
         </>
       )}
       <p className="caveat">{view.no_diagnosis}</p>
@@ -69,7 +88,9 @@ export function Screening({ view, locked, today, keep }: { view: DossierView; lo
 function Questions({ view, today, done }: { view: DossierView; today: string; done: (v: DossierView | null) => void }) {
   const round = useSending()
   // Every question is asked anew; an old clearance is told, and asked whether it still holds.
-  const [answers, setAnswers] = useState<Record<string, Answer>>(() => Object.fromEntries(view.questions.map((q) => [q.id, {}])))
+  const [answers, setAnswers] = useState<Record<string, Answer>>(() =>
+    Object.fromEntries(view.questions.map((q) => [q.id, {}])),
+  )
   const [faults, setFaults] = useState<FieldFault[]>([])
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
@@ -87,12 +108,21 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
       if (a.yes === undefined) continue
       const was = clearance(q)
       if (!a.yes) given[q] = { yes: false }
-      else if (a.still_holds === true && was?.cleared_on) given[q] = { yes: true, cleared_on: was.cleared_on, cleared_by: was.cleared_by, still_holds: true }
-      else given[q] = { yes: true, ...(a.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by ?? '' } : {}) }
+      else if (a.still_holds === true && was?.cleared_on)
+        given[q] = { yes: true, cleared_on: was.cleared_on, cleared_by: was.cleared_by, still_holds: true }
+      else
+        given[q] = { yes: true, ...(a.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by ?? '' } : {}) }
     }
     const body = { on: today, answers: given }
     try {
-      done(await got(api.POST('/clients/{client}/screenings', { params: { path: { client: view.id } }, body: { id: round.idOf(body), ...body } })))
+      done(
+        await got(
+          api.POST('/clients/{client}/screenings', {
+            params: { path: { client: view.id } },
+            body: { id: round.idOf(body), ...body },
+          }),
+        ),
+      )
     } catch (e) {
       const p = problemOf(e)
       setFaults(p.faults)
@@ -110,7 +140,16 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
         return (
           <div key={q.id} className={a.yes ? `question yes ${clear ? 'clear' : q.level}` : 'question'}>
             <span>{q.text}</span>
-            <Segmented size="small" aria-label={q.text} value={a.yes === undefined ? '' : a.yes ? 'yes' : 'no'} onChange={(v) => put(q.id, { yes: v === 'yes' })} options={[{ value: 'no', label: 'no' }, { value: 'yes', label: 'yes' }]} />
+            <Segmented
+              size="small"
+              aria-label={q.text}
+              value={a.yes === undefined ? '' : a.yes ? 'yes' : 'no'}
+              onChange={(v) => put(q.id, { yes: v === 'yes' })}
+              options={[
+                { value: 'no', label: 'no' },
+                { value: 'yes', label: 'yes' },
+              ]}
+            />
             {a.yes && (
               <span className="question-more">
                 {q.says}
@@ -118,14 +157,39 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
                   <span className="still-holds">
                     Cleared on {dayWords(was.cleared_on!)}
                     {was.cleared_by && ` by ${was.cleared_by}`}. Does that still hold, with nothing changed since?{' '}
-                    <Segmented size="small" aria-label={`Does the clearance still hold: ${q.text}`} value={a.still_holds === undefined ? '' : a.still_holds ? 'yes' : 'no'} onChange={(v) => put(q.id, { still_holds: v === 'yes' })} options={[{ value: 'yes', label: 'it still holds' }, { value: 'no', label: 'no longer' }]} />
+                    <Segmented
+                      size="small"
+                      aria-label={`Does the clearance still hold: ${q.text}`}
+                      value={a.still_holds === undefined ? '' : a.still_holds ? 'yes' : 'no'}
+                      onChange={(v) => put(q.id, { still_holds: v === 'yes' })}
+                      options={[
+                        { value: 'yes', label: 'it still holds' },
+                        { value: 'no', label: 'no longer' },
+                      ]}
+                    />
                   </span>
                 )}
                 {q.clears && (!was || a.still_holds === false) && (
                   <>
                     {' '}
-                    Cleared on <Blank label={`Cleared on: ${q.text}`} type="date" max={today} width={128} shown={a.cleared_on ?? ''} read={day} save={(v) => put(q.id, { cleared_on: v as string | null })} /> by{' '}
-                    <Blank label={`Cleared by: ${q.text}`} placeholder="her doctor" shown={a.cleared_by ?? ''} read={trimmed} save={(v) => put(q.id, { cleared_by: v as string })} />
+                    Cleared on{' '}
+                    <Blank
+                      label={`Cleared on: ${q.text}`}
+                      type="date"
+                      max={today}
+                      width={128}
+                      shown={a.cleared_on ?? ''}
+                      read={day}
+                      save={(v) => put(q.id, { cleared_on: v as string | null })}
+                    />{' '}
+                    by{' '}
+                    <Blank
+                      label={`Cleared by: ${q.text}`}
+                      placeholder="her doctor"
+                      shown={a.cleared_by ?? ''}
+                      read={trimmed}
+                      save={(v) => put(q.id, { cleared_by: v as string })}
+                    />
                   </>
                 )}
               </span>
@@ -148,7 +212,13 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
           Keep these answers
         </Button>
         {open > 0 && (
-          <Button onClick={() => setAnswers((all) => Object.fromEntries(Object.entries(all).map(([q, a]) => [q, { ...a, yes: a.yes ?? false }])))}>
+          <Button
+            onClick={() =>
+              setAnswers((all) =>
+                Object.fromEntries(Object.entries(all).map(([q, a]) => [q, { ...a, yes: a.yes ?? false }])),
+              )
+            }
+          >
             No to the other {open}
           </Button>
         )}

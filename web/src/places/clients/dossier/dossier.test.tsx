@@ -78,7 +78,12 @@ describe('a dossier that is edited in place', () => {
   afterEach(() => vi.restoreAllMocks())
 
   it('sends what it was and what it shall be, and shows a refusal with what was typed', async () => {
-    const sent = serve([{ status: 422, body: { detail: 'x', errors: [{ location: 'body.minutes', message: '5 is outside 10…240 minutes' }] } }])
+    const sent = serve([
+      {
+        status: 422,
+        body: { detail: 'x', errors: [{ location: 'body.minutes', message: '5 is outside 10…240 minutes' }] },
+      },
+    ])
     const { unmount } = open()
     const input = await type('5')
     await screen.findByText('5 is outside 10…240 minutes')

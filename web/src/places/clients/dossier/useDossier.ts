@@ -1,7 +1,15 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useSyncExternalStore } from 'react'
 import { putFresh } from '../../../api/fresh'
-import { api, got, Problem, type Clash, type DossierFields, type DossierView, type FieldFault } from '../../../api/client'
+import {
+  api,
+  got,
+  Problem,
+  type Clash,
+  type DossierFields,
+  type DossierView,
+  type FieldFault,
+} from '../../../api/client'
 import { keep as keepIn, readKept } from '../../../app/kept'
 import { useSignedOut } from '../../../app/me'
 
@@ -56,12 +64,16 @@ const tryAgainMs = 2500
 export function useDossier(client: string) {
   const queries = useQueryClient()
   const signedOut = useSignedOut()
-  const query = useQuery({ queryKey: ['dossier', client], queryFn: () => got(api.GET('/clients/{client}/dossier', { params: { path: { client } } })) })
+  const query = useQuery({
+    queryKey: ['dossier', client],
+    queryFn: () => got(api.GET('/clients/{client}/dossier', { params: { path: { client } } })),
+  })
   const fields = useSyncExternalStore(subscribe, () => pendingOf(client))
   const keep = useCallback(
     (view: DossierView) => {
       putFresh(queries, ['dossier', client], view)
-      for (const key of ['client', 'priorities', 'library', 'near', 'present']) void queries.invalidateQueries({ queryKey: [key] })
+      for (const key of ['client', 'priorities', 'library', 'near', 'present'])
+        void queries.invalidateQueries({ queryKey: [key] })
       void queries.invalidateQueries({ queryKey: ['clients'] })
     },
     [queries, client],
@@ -71,7 +83,12 @@ export function useDossier(client: string) {
       const p = pendingOf(client)[field]
       if (!p) return
       try {
-        const view = await got(api.PATCH('/clients/{client}/dossier', { params: { path: { client } }, body: { changes: [{ field, was: p.was, value: p.value }] } }))
+        const view = await got(
+          api.PATCH('/clients/{client}/dossier', {
+            params: { path: { client } },
+            body: { changes: [{ field, was: p.was, value: p.value }] },
+          }),
+        )
         if (pendingOf(client)[field]?.value === p.value) put(client, field, null)
         keep(view)
       } catch (e) {

@@ -14,7 +14,12 @@ import { SessionTabs } from '../SessionTabs'
 import { SetForm, type How, type Typed } from './SetForm'
 import './log.css'
 
-type Send = (slot: string, typed: Typed, extra?: { replaces: string; withdrawn?: boolean }, how?: How) => Promise<Problem | null>
+type Send = (
+  slot: string,
+  typed: Typed,
+  extra?: { replaces: string; withdrawn?: boolean },
+  how?: How,
+) => Promise<Problem | null>
 
 /** Log is what was done: a set a line, per side where the arms take turns. */
 export function Log() {
@@ -34,7 +39,20 @@ export function Log() {
       const next = await got(
         api.POST('/clients/{client}/sessions/{session}/log', {
           params: { path },
-          body: { id: typed.id, slot, side: typed.side, set_no: typed.set_no, reps: typed.reps, whole_kg: typed.whole_kg, reserve: typed.reserve, note: typed.note, faults: typed.faults, technical: typed.technical, ...extra, ...how },
+          body: {
+            id: typed.id,
+            slot,
+            side: typed.side,
+            set_no: typed.set_no,
+            reps: typed.reps,
+            whole_kg: typed.whole_kg,
+            reserve: typed.reserve,
+            note: typed.note,
+            faults: typed.faults,
+            technical: typed.technical,
+            ...extra,
+            ...how,
+          },
         }),
       )
       queries.setQueryData(['log', id], next)
@@ -46,7 +64,10 @@ export function Log() {
       if (p.status === 401) signedOut()
       if (p.status === 409) {
         void queries.invalidateQueries({ queryKey: ['log', id] })
-        void message.warning('This was logged already, with other numbers. What is kept stands in the list: correct it there.', 8)
+        void message.warning(
+          'This was logged already, with other numbers. What is kept stands in the list: correct it there.',
+          8,
+        )
       }
       return p
     }
@@ -57,7 +78,13 @@ export function Log() {
   return (
     <>
       <SessionTabs place="log" id={id} />
-      {log.data ? <Slots key={id} log={log.data} send={send} /> : id === null ? <p className="hint">Nothing planned yet, so nothing to log.</p> : <Waiting failed={log.failureReason} />}
+      {log.data ? (
+        <Slots key={id} log={log.data} send={send} />
+      ) : id === null ? (
+        <p className="hint">Nothing planned yet, so nothing to log.</p>
+      ) : (
+        <Waiting failed={log.failureReason} />
+      )}
     </>
   )
 }
@@ -73,11 +100,24 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
   }
   return (
     <main className="log">
-      {log.slots.length === 0 ? <p className="hint">This session has no slots yet.</p> : <p className="log-came">{log.came}</p>}
+      {log.slots.length === 0 ? (
+        <p className="hint">This session has no slots yet.</p>
+      ) : (
+        <p className="log-came">{log.came}</p>
+      )}
       {log.slots.map((s) => (
-        <Slot key={s.id} slot={s} open={s.id === open} toggle={() => setOpen(s.id === open ? null : s.id)} send={send} />
+        <Slot
+          key={s.id}
+          slot={s}
+          open={s.id === open}
+          toggle={() => setOpen(s.id === open ? null : s.id)}
+          send={send}
+        />
       ))}
-      <p className="hint">Pain over 3 of 10, or rising, ends the set. Chest pain, fainting, severe breathlessness or sudden weakness: stop and call emergency services.</p>
+      <p className="hint">
+        Pain over 3 of 10, or rising, ends the set. Chest pain, fainting, severe breathlessness or sudden weakness: stop
+        and call emergency services.
+      </p>
     </main>
   )
 }
@@ -86,7 +126,17 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
   const { right } = useCatalogue()
   const [correcting, setCorrecting] = useState<EntryView | null>(null)
   const putRight = useSending()
-  const again = (e: EntryView, what: string): Typed => ({ id: putRight.idOf([e.id, what]), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical })
+  const again = (e: EntryView, what: string): Typed => ({
+    id: putRight.idOf([e.id, what]),
+    side: e.side,
+    set_no: e.set_no,
+    reps: e.reps,
+    whole_kg: e.whole_kg,
+    reserve: e.reserve,
+    note: e.note,
+    faults: e.faults,
+    technical: e.technical,
+  })
   return (
     <section className={open ? 'log-slot open' : 'log-slot'}>
       <button type="button" className="log-face" aria-expanded={open} onClick={toggle}>
@@ -94,13 +144,9 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
         <span className="log-title">
           <b>{slot.title}</b>
           {slot.details && <span>{slot.details}</span>}
-          <span>
-            {slot.planned ? `${slot.dose_words} · ${slot.load_words}` : 'taken out of the plan since'}
-          </span>
+          <span>{slot.planned ? `${slot.dose_words} · ${slot.load_words}` : 'taken out of the plan since'}</span>
         </span>
-        <span className={slot.next.done && slot.planned ? 'log-count full' : 'log-count'}>
-          {slot.entered}
-        </span>
+        <span className={slot.next.done && slot.planned ? 'log-count full' : 'log-count'}>{slot.entered}</span>
       </button>
       {open && (
         <div className="log-body">
@@ -117,7 +163,17 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                   <li key={e.id} className="log-correct">
                     <SetForm
                       slot={slot}
-                      start={{ id: uuidv7(), side: e.side, set_no: e.set_no, reps: e.reps, whole_kg: e.whole_kg, reserve: e.reserve, note: e.note, faults: e.faults, technical: e.technical }}
+                      start={{
+                        id: uuidv7(),
+                        side: e.side,
+                        set_no: e.set_no,
+                        reps: e.reps,
+                        whole_kg: e.whole_kg,
+                        reserve: e.reserve,
+                        note: e.note,
+                        faults: e.faults,
+                        technical: e.technical,
+                      }}
                       verb="Correct"
                       send={async (t, how) => {
                         const problem = await send(slot.id, t, { replaces: e.id }, how)
@@ -149,13 +205,20 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       {e.unsure && (
                         <span className="log-unsure" role="alert">
                           {e.unsure}{' '}
-                          <button type="button" className="link" onClick={() => void send(slot.id, again(e, 'so'), { replaces: e.id }, { sure: true })}>
+                          <button
+                            type="button"
+                            className="link"
+                            onClick={() => void send(slot.id, again(e, 'so'), { replaces: e.id }, { sure: true })}
+                          >
                             It was so
                           </button>
                         </span>
                       )}
                     </span>
-                    <span className="log-max" title={e.hollow ? `not counted in its series: ${e.hollow}` : 'estimated load for one repetition'}>
+                    <span
+                      className="log-max"
+                      title={e.hollow ? `not counted in its series: ${e.hollow}` : 'estimated load for one repetition'}
+                    >
                       {e.e1rm && `1RM ≈ ${e.e1rm}`}
                     </span>
                     <button type="button" className="link" onClick={() => setCorrecting(e)}>
@@ -174,7 +237,17 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
           <SetForm
             key={slot.entries.map((e) => e.id).join()}
             slot={slot}
-            start={{ id: uuidv7(), side: slot.next.side, set_no: slot.next.set_no, reps: slot.next.reps, whole_kg: slot.next.whole_kg ?? NaN, reserve: slot.next.reserve, note: '', faults: [], technical: false }}
+            start={{
+              id: uuidv7(),
+              side: slot.next.side,
+              set_no: slot.next.set_no,
+              reps: slot.next.reps,
+              whole_kg: slot.next.whole_kg ?? NaN,
+              reserve: slot.next.reserve,
+              note: '',
+              faults: [],
+              technical: false,
+            }}
             verb={slot.next.done ? 'Log one more set' : 'Log this set'}
             send={(t, how) => send(slot.id, t, undefined, how)}
           />

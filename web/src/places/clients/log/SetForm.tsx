@@ -76,9 +76,20 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
       if (p?.away && !first.current) first.current = at
       return p
     })
-  const number = (label: string, value: number, put: (v: number) => void, most: number, step: number, name: string, least = 0) => (
+  const number = (
+    label: string,
+    value: number,
+    put: (v: number) => void,
+    most: number,
+    step: number,
+    name: string,
+    least = 0,
+  ) => (
     <Count label={label}>
-      <Button aria-label={`${label}, one step down`} onClick={() => put(Math.max(least, (Number.isFinite(value) ? value : 0) - step))}>
+      <Button
+        aria-label={`${label}, one step down`}
+        onClick={() => put(Math.max(least, (Number.isFinite(value) ? value : 0) - step))}
+      >
         −
       </Button>
       <InputNumber
@@ -92,7 +103,10 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         changeOnWheel={false}
         onChange={(v) => put(v ?? NaN)}
       />
-      <Button aria-label={`${label}, one step up`} onClick={() => put(Math.min(most, (Number.isFinite(value) ? value : 0) + step))}>
+      <Button
+        aria-label={`${label}, one step up`}
+        onClick={() => put(Math.min(most, (Number.isFinite(value) ? value : 0) + step))}
+      >
         +
       </Button>
     </Count>
@@ -128,12 +142,20 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
       </label>
       <div className="set-seen">
         <button type="button" className="link" aria-expanded={seeing} onClick={() => setSeeing(!seeing)}>
-          {typed.faults.length > 0 || typed.technical ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}` : 'What was seen?'}
+          {typed.faults.length > 0 || typed.technical
+            ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}`
+            : 'What was seen?'}
         </button>
         {seeing && (
           <div className="set-ticks" role="group" aria-label="What was seen">
             {slot.ticks.map((f) => (
-              <Checkbox key={f.id} checked={typed.faults.includes(f.id)} onChange={(e) => set({ faults: e.target.checked ? [...typed.faults, f.id] : typed.faults.filter((x) => x !== f.id) })}>
+              <Checkbox
+                key={f.id}
+                checked={typed.faults.includes(f.id)}
+                onChange={(e) =>
+                  set({ faults: e.target.checked ? [...typed.faults, f.id] : typed.faults.filter((x) => x !== f.id) })
+                }
+              >
                 {f.seen} <i>({f.view})</i>
               </Checkbox>
             ))}
@@ -165,7 +187,10 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
       )}
       {(missing || (problem && !problem.asksWhether)) && (
         <p className="fault" role="alert">
-          {missing || (problem!.away ? `Not logged: ${problem!.message} What you typed stays; press again.` : `Not logged: ${problem!.message}`)}
+          {missing ||
+            (problem!.away
+              ? `Not logged: ${problem!.message} What you typed stays; press again.`
+              : `Not logged: ${problem!.message}`)}
         </p>
       )}
     </form>
@@ -173,7 +198,8 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
 }
 
 /** same says whether a load is the offered one, none counting as none. */
-const same = (typed: number, offered: number | null) => typed === offered || (!Number.isFinite(typed) && offered === null)
+const same = (typed: number, offered: number | null) =>
+  typed === offered || (!Number.isFinite(typed) && offered === null)
 
 function Count({ label, children }: { label: string; children: ReactNode }) {
   return (

@@ -28,7 +28,14 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
     setFaults([])
     const body = { on: today, heads, confidence, views, note }
     try {
-      keep(await got(api.POST('/clients/{client}/ratings', { params: { path: { client } }, body: { id: rating.idOf(body), ...body } })))
+      keep(
+        await got(
+          api.POST('/clients/{client}/ratings', {
+            params: { path: { client } },
+            body: { id: rating.idOf(body), ...body },
+          }),
+        ),
+      )
       rating.kept()
       setOpen(false)
     } catch (e) {
@@ -37,7 +44,14 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
       setWhy(p.faults.length > 0 ? '' : p.message)
     }
   }
-  const said = (field: string) => faults.filter((f) => f.field === field).map((f) => <span key={f.reason} className="fault">{f.reason}</span>)
+  const said = (field: string) =>
+    faults
+      .filter((f) => f.field === field)
+      .map((f) => (
+        <span key={f.reason} className="fault">
+          {f.reason}
+        </span>
+      ))
   return (
     <section className="leaf" aria-label="Pose rating">
       <h2>By eye</h2>
@@ -46,7 +60,8 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
           <p>
             {last ? (
               <>
-                Rated on <b>{last.words}</b>, {['', 'a guess', 'fairly sure', 'sure'][last.confidence]}, from {(last.views ?? []).length} of 6 views.{last.note && ` “${last.note}”`}
+                Rated on <b>{last.words}</b>, {['', 'a guess', 'fairly sure', 'sure'][last.confidence]}, from{' '}
+                {(last.views ?? []).length} of 6 views.{last.note && ` “${last.note}”`}
               </>
             ) : (
               'Never rated yet. Front, side and back, straight and bent: how does each head look against the rest?'
@@ -63,7 +78,13 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
               {view.views.map((v) => {
                 const on = views.includes(v)
                 return (
-                  <button key={v} type="button" className={on ? 'chip on' : 'chip'} aria-pressed={on} onClick={() => setViews(on ? views.filter((x) => x !== v) : [...views, v])}>
+                  <button
+                    key={v}
+                    type="button"
+                    className={on ? 'chip on' : 'chip'}
+                    aria-pressed={on}
+                    onClick={() => setViews(on ? views.filter((x) => x !== v) : [...views, v])}
+                  >
                     {poseWords[v]}
                   </button>
                 )
@@ -107,7 +128,12 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
               ]}
             />
           </p>
-          <Input aria-label="Note on the rating" placeholder="what was seen" value={note} onChange={(e) => setNote(e.target.value)} />
+          <Input
+            aria-label="Note on the rating"
+            placeholder="what was seen"
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+          />
           {why && (
             <p className="fault" role="alert">
               Not kept: {why}

@@ -22,7 +22,13 @@ const levels: { value: Level; label: string }[] = [
   { value: 'prioritise', label: 'prioritise' },
 ]
 
-const ratedWords: Record<string, string> = { '-2': 'far behind', '-1': 'behind', '0': 'in line', '1': 'ahead', '2': 'far ahead' }
+const ratedWords: Record<string, string> = {
+  '-2': 'far behind',
+  '-1': 'behind',
+  '0': 'in line',
+  '1': 'ahead',
+  '2': 'far ahead',
+}
 
 /** Priorities is what should grow: what asks for each head beside what the coach sets, with an end date. */
 export function Priorities() {
@@ -32,7 +38,10 @@ export function Priorities() {
   const navigate = useNavigate()
   const queries = useQueryClient()
   const path = { client: client.id }
-  const priorities = useQuery({ queryKey: ['priorities', client.id], queryFn: () => got(api.GET('/clients/{client}/priorities', { params: { path } })) })
+  const priorities = useQuery({
+    queryKey: ['priorities', client.id],
+    queryFn: () => got(api.GET('/clients/{client}/priorities', { params: { path } })),
+  })
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
   const view = priorities.data
@@ -47,7 +56,14 @@ export function Priorities() {
     setWhy('')
     const first = Object.values(next).includes('prioritise')
     try {
-      keep(await got(api.PUT('/clients/{client}/emphasis', { params: { path }, body: { version: view.version, levels: next, until: until || (first ? view.default_until : null) } })))
+      keep(
+        await got(
+          api.PUT('/clients/{client}/emphasis', {
+            params: { path },
+            body: { version: view.version, levels: next, until: until || (first ? view.default_until : null) },
+          }),
+        ),
+      )
     } catch (e) {
       const p = e instanceof Problem ? e : new Problem(0, String(e))
       setWhy(p.faults[0]?.reason ?? p.message)
@@ -63,16 +79,45 @@ export function Priorities() {
     <div className="dossier">
       <main className="dossier-main">
         <div className="priorities-top">
-          <Slice geometry={right} view={view.slice} size={224} places={0} unit="effective sets a week to aim for" ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
+          <Slice
+            geometry={right}
+            view={view.slice}
+            size={224}
+            places={0}
+            unit="effective sets a week to aim for"
+            ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)}
+          />
           <div className="priorities-until">
             <p className="prose">
-              {view.emphasis ? (view.emphasis.over ? <b className="warn">This emphasis ended on {view.emphasis.until_words}: what came first is only built now.</b> : <>Set on {view.emphasis.set_words}.</>) : 'Nothing is set yet: every head is maintained.'} It ends on{' '}
-              <input type="date" aria-label="The emphasis ends on" disabled={locked || busy} min={me.data?.today} value={until ?? ''} onChange={(e) => e.target.value && void set(now, e.target.value)} />
+              {view.emphasis ? (
+                view.emphasis.over ? (
+                  <b className="warn">
+                    This emphasis ended on {view.emphasis.until_words}: what came first is only built now.
+                  </b>
+                ) : (
+                  <>Set on {view.emphasis.set_words}.</>
+                )
+              ) : (
+                'Nothing is set yet: every head is maintained.'
+              )}{' '}
+              It ends on{' '}
+              <input
+                type="date"
+                aria-label="The emphasis ends on"
+                disabled={locked || busy}
+                min={me.data?.today}
+                value={until ?? ''}
+                onChange={(e) => e.target.value && void set(now, e.target.value)}
+              />
               {!until && ' (chosen with the first head that is prioritised)'}.
             </p>
             <p>
               {!locked && (
-                <Button type="primary" disabled={busy || same} onClick={() => void set(proposed, view.emphasis?.over ? null : until)}>
+                <Button
+                  type="primary"
+                  disabled={busy || same}
+                  onClick={() => void set(proposed, view.emphasis?.over ? null : until)}
+                >
                   {same ? 'As proposed' : 'Take every proposal'}
                 </Button>
               )}
@@ -83,16 +128,30 @@ export function Priorities() {
               </p>
             )}
             <p className="caveat">
-              Extra work for one head is taken from another, so an emphasis ends. Targets are effective sets a week: settings, not laws{view.first_year ? '; two thirds in the first year of training' : ''}.
+              Extra work for one head is taken from another, so an emphasis ends. Targets are effective sets a week:
+              settings, not laws{view.first_year ? '; two thirds in the first year of training' : ''}.
             </p>
           </div>
         </div>
         <div className="heads" aria-label="Heads">
           {view.heads.map((h) => (
-            <Head key={h.id} head={h} scale={view.scale} locked={locked || busy} set={(level) => void set({ ...now, [h.id]: level }, view.emphasis?.over ? null : until)} />
+            <Head
+              key={h.id}
+              head={h}
+              scale={view.scale}
+              locked={locked || busy}
+              set={(level) => void set({ ...now, [h.id]: level }, view.emphasis?.over ? null : until)}
+            />
           ))}
         </div>
-        <PoseRating key={view.rating?.on} view={view} client={client.id} locked={locked} today={me.data?.today ?? ''} keep={keep} />
+        <PoseRating
+          key={view.rating?.on}
+          view={view}
+          client={client.id}
+          locked={locked}
+          today={me.data?.today ?? ''}
+          keep={keep}
+        />
       </main>
       <aside className="margin" aria-label="What the tool says">
         {view.notes.length > 0 && <h2>What to know</h2>}
@@ -113,7 +172,10 @@ export function Priorities() {
         </Link>
         <h2>The stance</h2>
         <p className="margin-line">
-          {view.stance}. {view.heads.some((h) => h.together) ? 'It does not tell these apart, so a wish for one is shared with its neighbour: ' + pairs(view.heads) + '.' : 'It tells every head from its neighbour.'}
+          {view.stance}.{' '}
+          {view.heads.some((h) => h.together)
+            ? 'It does not tell these apart, so a wish for one is shared with its neighbour: ' + pairs(view.heads) + '.'
+            : 'It tells every head from its neighbour.'}
         </p>
         <Link className="link" to={`/stances?client=${client.id}`}>
           Stances
@@ -131,7 +193,17 @@ function pairs(heads: HeadPriority[]): string {
     .join('; ')
 }
 
-function Head({ head, scale, locked, set }: { head: HeadPriority; scale: string; locked: boolean; set: (level: Level) => void }) {
+function Head({
+  head,
+  scale,
+  locked,
+  set,
+}: {
+  head: HeadPriority
+  scale: string
+  locked: boolean
+  set: (level: Level) => void
+}) {
   const [why, setWhy] = useState(false)
   return (
     <section className={`head-line ${head.level}`} aria-label={head.name}>
@@ -142,7 +214,9 @@ function Head({ head, scale, locked, set }: { head: HeadPriority; scale: string;
         {head.wishes.map((w) => (
           <span key={w}>“{w}”</span>
         ))}
-        {head.rated !== null && head.rated !== undefined && head.rated !== 0 && <span>looks {ratedWords[String(head.rated)]}</span>}
+        {head.rated !== null && head.rated !== undefined && head.rated !== 0 && (
+          <span>looks {ratedWords[String(head.rated)]}</span>
+        )}
         {head.wishes.length === 0 && !head.rated && <span className="soft">nothing asks for it</span>}
       </span>
       <span className="head-proposed">
@@ -150,7 +224,14 @@ function Head({ head, scale, locked, set }: { head: HeadPriority; scale: string;
           {head.proposed === head.level ? 'as proposed' : `proposed: ${head.proposed}`}
         </button>
       </span>
-      <Segmented size="small" aria-label={`Level of ${head.name}`} disabled={locked} value={head.level} onChange={(v) => set(v as Level)} options={levels} />
+      <Segmented
+        size="small"
+        aria-label={`Level of ${head.name}`}
+        disabled={locked}
+        value={head.level}
+        onChange={(v) => set(v as Level)}
+        options={levels}
+      />
       <b className="head-target">
         {tenths(head.target_low)}–{tenths(head.target_high)} sets
       </b>

@@ -10,7 +10,12 @@ import './sheet.css'
 export function ByLink() {
   const { token = '' } = useParams()
   const [at, setAt] = useState(0)
-  const open = useQuery({ queryKey: ['link', token], queryFn: () => got(api.GET('/links/{token}', { params: { path: { token } } })), staleTime: Infinity, refetchOnWindowFocus: false })
+  const open = useQuery({
+    queryKey: ['link', token],
+    queryFn: () => got(api.GET('/links/{token}', { params: { path: { token } } })),
+    staleTime: Infinity,
+    refetchOnWindowFocus: false,
+  })
   if (open.isError)
     return (
       <main className="soon">
@@ -21,7 +26,11 @@ export function ByLink() {
   if (!open.data)
     return (
       <div className="waiting" aria-busy="true">
-        {open.failureReason ? <p role="status">{open.failureReason.message} Trying again …</p> : <div className="skeleton" />}
+        {open.failureReason ? (
+          <p role="status">{open.failureReason.message} Trying again …</p>
+        ) : (
+          <div className="skeleton" />
+        )}
       </div>
     )
   const { sheets, client, right } = open.data
@@ -29,7 +38,13 @@ export function ByLink() {
     <div className="by-link">
       <nav aria-label="Sessions">
         {sheets.map((s, i) => (
-          <button key={s.session} type="button" className={i === at ? 'chip on' : 'chip'} aria-pressed={i === at} onClick={() => setAt(i)}>
+          <button
+            key={s.session}
+            type="button"
+            className={i === at ? 'chip on' : 'chip'}
+            aria-pressed={i === at}
+            onClick={() => setAt(i)}
+          >
             {s.sheet.session}, {s.when}
           </button>
         ))}

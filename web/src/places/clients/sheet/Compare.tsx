@@ -17,7 +17,12 @@ export function Compare({ client, session, is, count }: Props) {
   const other = was === is ? 0 : was
   const compared = useQuery({
     queryKey: ['issues', session, 'compare', other, is],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/issues/compare', { params: { path: { client, session }, query: { was: other, is } } })),
+    queryFn: () =>
+      got(
+        api.GET('/clients/{client}/sessions/{session}/issues/compare', {
+          params: { path: { client, session }, query: { was: other, is } },
+        }),
+      ),
   })
   const changes = compared.data?.changes
   return (

@@ -33,7 +33,13 @@ export function Editing({ client, session, children }: Props) {
   const text = JSON.stringify(draft)
   const sheet = useQuery({
     queryKey: ['sheet', session.id, text],
-    queryFn: () => got(api.POST('/clients/{client}/sessions/{session}/sheet', { params: { path: { client, session: session.id } }, body: draft })),
+    queryFn: () =>
+      got(
+        api.POST('/clients/{client}/sessions/{session}/sheet', {
+          params: { path: { client, session: session.id } },
+          body: draft,
+        }),
+      ),
     placeholderData: (old) => old,
     staleTime: 0,
     networkMode: 'always',
@@ -46,7 +52,13 @@ export function Editing({ client, session, children }: Props) {
   }, [saved, version, queries])
   useKeys({ 'Ctrl+z': { does: 'undo', run: undo }, 'Ctrl+Shift+z': { does: 'redo', run: redo } })
 
-  const fault = (i: number, ...fields: string[]) => faults.find((f) => fields.some((x) => f.field === `slots[${i}].${x}` || (f.field.startsWith(`slots[${i}].rows[`) && f.field.split('.')[2] === x)))?.reason
+  const fault = (i: number, ...fields: string[]) =>
+    faults.find((f) =>
+      fields.some(
+        (x) =>
+          f.field === `slots[${i}].${x}` || (f.field.startsWith(`slots[${i}].rows[`) && f.field.split('.')[2] === x),
+      ),
+    )?.reason
   const doseOf = (i: number) => read(draft.slots[i]?.rows.length ? draft.slots[i].rows : (seen.slots[i]?.rows ?? []))
   const setDose = (i: number, field: string, part: Partial<Dose>) => {
     const id = draft.slots[i].id
@@ -64,16 +76,29 @@ export function Editing({ client, session, children }: Props) {
   }
   const setReason = (i: number, reason: string) => {
     const id = draft.slots[i].id
-    edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cue_reason: reason || undefined } : s)) }))
+    edit('', (d) => ({
+      ...d,
+      slots: d.slots.map((s) => (s.id === id ? { ...s, cue_reason: reason || undefined } : s)),
+    }))
   }
   const asksReason = (i: number) => faults.some((f) => f.field === `slots[${i}].cues` && f.asks)
   /** held is what may not be changed here: locked, or not there yet */
   const held = (i: number) => !doseOf(i) || !!draft.locked || !!draft.slots[i].locked
-  const inline = (i: number, label: string, words: string, fields: string[], editor: (dose: Dose, done: () => void) => ReactNode) =>
+  const inline = (
+    i: number,
+    label: string,
+    words: string,
+    fields: string[],
+    editor: (dose: Dose, done: () => void) => ReactNode,
+  ) =>
     held(i) ? (
       words
     ) : (
-      <Inline label={`${label} of slot ${i + 1}`} fault={fault(i, ...fields)} editor={(done) => editor(doseOf(i)!, done)}>
+      <Inline
+        label={`${label} of slot ${i + 1}`}
+        fault={fault(i, ...fields)}
+        editor={(done) => editor(doseOf(i)!, done)}
+      >
         {words}
       </Inline>
     )
@@ -83,7 +108,20 @@ export function Editing({ client, session, children }: Props) {
       draft.locked ? (
         words
       ) : (
-        <Inline label="the name" fault={faults.find((f) => f.field === 'name')?.reason} editor={() => <input className="inline-box wide" aria-label="Name of the session" autoFocus maxLength={60} defaultValue={draft.name} onChange={(e) => e.target.value.trim() && edit('name', (d) => ({ ...d, name: e.target.value }))} />}>
+        <Inline
+          label="the name"
+          fault={faults.find((f) => f.field === 'name')?.reason}
+          editor={() => (
+            <input
+              className="inline-box wide"
+              aria-label="Name of the session"
+              autoFocus
+              maxLength={60}
+              defaultValue={draft.name}
+              onChange={(e) => e.target.value.trim() && edit('name', (d) => ({ ...d, name: e.target.value }))}
+            />
+          )}
+        >
           {words}
         </Inline>
       ),
@@ -96,7 +134,13 @@ export function Editing({ client, session, children }: Props) {
           fault={faults.find((f) => f.field === 'warm_up_min')?.reason}
           editor={() => (
             <>
-              <NumberBox focus label="General warm-up, minutes" value={draft.warm_up_min} set={(v) => edit('warm-up', (d) => ({ ...d, warm_up_min: v }))} /> min easy warm-up
+              <NumberBox
+                focus
+                label="General warm-up, minutes"
+                value={draft.warm_up_min}
+                set={(v) => edit('warm-up', (d) => ({ ...d, warm_up_min: v }))}
+              />{' '}
+              min easy warm-up
             </>
           )}
         >
@@ -106,8 +150,19 @@ export function Editing({ client, session, children }: Props) {
     sets: (i, words) =>
       inline(i, 'sets and reps', words, ['sets', 'reps_low', 'reps_high', 'method'], (d) => (
         <>
-          <NumberBox focus label="Sets" value={d.sets} set={(sets) => setDose(i, 'sets', { sets: Math.round(sets) })} /> × <NumberBox label="Fewest reps" value={d.reps_low} set={(v) => setDose(i, 'reps_low', { reps_low: Math.round(v) })} /> –{' '}
-          <NumberBox label="Most reps" value={d.reps_high} set={(v) => setDose(i, 'reps_high', { reps_high: Math.round(v) })} />
+          <NumberBox focus label="Sets" value={d.sets} set={(sets) => setDose(i, 'sets', { sets: Math.round(sets) })} />{' '}
+          ×{' '}
+          <NumberBox
+            label="Fewest reps"
+            value={d.reps_low}
+            set={(v) => setDose(i, 'reps_low', { reps_low: Math.round(v) })}
+          />{' '}
+          –{' '}
+          <NumberBox
+            label="Most reps"
+            value={d.reps_high}
+            set={(v) => setDose(i, 'reps_high', { reps_high: Math.round(v) })}
+          />
         </>
       )),
     load: (i, words) =>
@@ -133,7 +188,14 @@ export function Editing({ client, session, children }: Props) {
       inline(i, 'the effort', words, ['reserve'], (d, done) =>
         d.reserves?.length ? (
           <>
-            left, set by set <Efforts focus dose={d} minReserve={seen.min_reserve} canFail={seen.slots[i]?.can_fail_alone ?? false} set={(part) => setDose(i, 'reserves', part)} />
+            left, set by set{' '}
+            <Efforts
+              focus
+              dose={d}
+              minReserve={seen.min_reserve}
+              canFail={seen.slots[i]?.can_fail_alone ?? false}
+              set={(part) => setDose(i, 'reserves', part)}
+            />
           </>
         ) : (
           <select
@@ -156,10 +218,27 @@ export function Editing({ client, session, children }: Props) {
     rest: (i, words) =>
       inline(i, 'the rest', words, ['rest_s'], (d) => (
         <>
-          rest <NumberBox focus label="Rest in seconds" value={restOf(draft, i) ?? d.rest_s} set={(v) => (restOf(draft, i) === undefined ? setDose(i, 'rest', { rest_s: Math.round(v) }) : edit(`rest ${i}`, (x) => withRest(x, i, Math.round(v))))} /> s
+          rest{' '}
+          <NumberBox
+            focus
+            label="Rest in seconds"
+            value={restOf(draft, i) ?? d.rest_s}
+            set={(v) =>
+              restOf(draft, i) === undefined
+                ? setDose(i, 'rest', { rest_s: Math.round(v) })
+                : edit(`rest ${i}`, (x) => withRest(x, i, Math.round(v)))
+            }
+          />{' '}
+          s
         </>
       )),
-    tempo: (i, words) => inline(i, 'the tempo', words, ['tempo'], (d) => <TempoBox tempo={d.tempo ?? []} set={(tempo) => setDose(i, 'tempo', { tempo: tempo.some((t) => t > 0) ? tempo : undefined })} />),
+    tempo: (i, words) =>
+      inline(i, 'the tempo', words, ['tempo'], (d) => (
+        <TempoBox
+          tempo={d.tempo ?? []}
+          set={(tempo) => setDose(i, 'tempo', { tempo: tempo.some((t) => t > 0) ? tempo : undefined })}
+        />
+      )),
     cues: (i, cues) =>
       held(i) ? (
         <ul className="sheet-cues">
@@ -169,8 +248,20 @@ export function Editing({ client, session, children }: Props) {
         </ul>
       ) : (
         <>
-          <Cues key={draft.slots[i].id} slot={i} cues={draft.slots[i].cues} set={(next) => setCues(i, next)} fault={fault(i, 'cues')} />
-          {(asksReason(i) || draft.slots[i].cue_reason) && <CueReason reason={draft.slots[i].cue_reason ?? ''} readOnly={false} set={(reason) => setReason(i, reason)} />}
+          <Cues
+            key={draft.slots[i].id}
+            slot={i}
+            cues={draft.slots[i].cues}
+            set={(next) => setCues(i, next)}
+            fault={fault(i, 'cues')}
+          />
+          {(asksReason(i) || draft.slots[i].cue_reason) && (
+            <CueReason
+              reason={draft.slots[i].cue_reason ?? ''}
+              readOnly={false}
+              set={(reason) => setReason(i, reason)}
+            />
+          )}
         </>
       ),
   }
@@ -178,7 +269,10 @@ export function Editing({ client, session, children }: Props) {
     <>
       <p className="sheet-editing">
         <span>
-          {draft.locked ? 'This session is locked: unlock it to change it, in' : 'Click what you want to change; movements and settings are changed in'} <Link to={`/clients/${client}/week/${session.id}`}>the week</Link>.
+          {draft.locked
+            ? 'This session is locked: unlock it to change it, in'
+            : 'Click what you want to change; movements and settings are changed in'}{' '}
+          <Link to={`/clients/${client}/week/${session.id}`}>the week</Link>.
         </span>
         <SaveNote state={state} settle={settle} itIsSo={itIsSo} mayPlan />
         <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />
@@ -211,7 +305,17 @@ function TempoBox({ tempo, set }: { tempo: number[]; set: (tempo: number[]) => v
 }
 
 /** Cues are edited line by line; an emptied one goes, and there are at most three. */
-function Cues({ slot, cues, set, fault }: { slot: number; cues: string[]; set: (cues: string[]) => void; fault?: string }) {
+function Cues({
+  slot,
+  cues,
+  set,
+  fault,
+}: {
+  slot: number
+  cues: string[]
+  set: (cues: string[]) => void
+  fault?: string
+}) {
   const [adding, setAdding] = useState('')
   const add = () => {
     const cue = adding.trim()
@@ -233,7 +337,8 @@ function Cues({ slot, cues, set, fault }: { slot: number; cues: string[]; set: (
                 defaultValue={c}
                 onBlur={(e) => {
                   const next = e.target.value.trim()
-                  if (next !== c) set(next === '' ? cues.filter((_, k) => k !== n) : cues.map((x, k) => (k === n ? next : x)))
+                  if (next !== c)
+                    set(next === '' ? cues.filter((_, k) => k !== n) : cues.map((x, k) => (k === n ? next : x)))
                 }}
                 onKeyDown={(e) => {
                   if (e.key === 'Enter') e.currentTarget.blur()
@@ -247,7 +352,16 @@ function Cues({ slot, cues, set, fault }: { slot: number; cues: string[]; set: (
       ))}
       {cues.length < mostCues && (
         <li className="sheet-cue-add">
-          <input className="inline-box cue" aria-label={`Another cue for slot ${slot + 1}`} placeholder="+ another cue" maxLength={longestCue} value={adding} onChange={(e) => setAdding(e.target.value)} onBlur={add} onKeyDown={(e) => e.key === 'Enter' && add()} />
+          <input
+            className="inline-box cue"
+            aria-label={`Another cue for slot ${slot + 1}`}
+            placeholder="+ another cue"
+            maxLength={longestCue}
+            value={adding}
+            onChange={(e) => setAdding(e.target.value)}
+            onBlur={add}
+            onKeyDown={(e) => e.key === 'Enter' && add()}
+          />
         </li>
       )}
       {fault && (

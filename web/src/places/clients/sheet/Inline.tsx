@@ -43,7 +43,19 @@ export function Inline({ label, children, fault, editor }: Props) {
 }
 
 /** NumberBox is a whole number typed in place; what is no number changes nothing. */
-export function NumberBox({ label, value, set, focus, width = 44 }: { label: string; value: number; set: (v: number) => void; focus?: boolean; width?: number }) {
+export function NumberBox({
+  label,
+  value,
+  set,
+  focus,
+  width = 44,
+}: {
+  label: string
+  value: number
+  set: (v: number) => void
+  focus?: boolean
+  width?: number
+}) {
   const [typed, setTyped] = useState(String(value))
   const wrong = typed.trim() === '' || !/^\d+([.,]\d+)?$/.test(typed.trim())
   return (

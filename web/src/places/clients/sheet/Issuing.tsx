@@ -30,10 +30,22 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const queries = useQueryClient()
   const { message } = App.useApp()
   const path = { client: client.id, session }
-  const issues = useQuery({ queryKey: ['issues', session], queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/issues', { params: { path } })), staleTime: 0 })
-  const kept = useQuery({ queryKey: ['session', session], queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path } })) })
+  const issues = useQuery({
+    queryKey: ['issues', session],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/issues', { params: { path } })),
+    staleTime: 0,
+  })
+  const kept = useQuery({
+    queryKey: ['session', session],
+    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path } })),
+  })
   const of = kept.data ? mondayOf(kept.data.planned_on) : ''
-  const week = useQuery({ queryKey: ['week', client.id, of], queryFn: () => got(api.GET('/clients/{client}/week', { params: { path: { client: client.id }, query: { of } } })), enabled: of !== '', staleTime: 0 })
+  const week = useQuery({
+    queryKey: ['week', client.id, of],
+    queryFn: () => got(api.GET('/clients/{client}/week', { params: { path: { client: client.id }, query: { of } } })),
+    enabled: of !== '',
+    staleTime: 0,
+  })
   const one = useSending()
   const [all] = useState(() => new Map<string, string>())
   const [why, setWhy] = useState('')
@@ -64,7 +76,16 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const issue = () =>
     issuing('one', async () => {
       const body = { version: kept.data!.version }
-      putFresh<IssuesView>(queries, ['issues', session], await got(api.POST('/clients/{client}/sessions/{session}/issues', { params: { path }, body: { id: one.idOf([session, body]), ...body } })))
+      putFresh<IssuesView>(
+        queries,
+        ['issues', session],
+        await got(
+          api.POST('/clients/{client}/sessions/{session}/issues', {
+            params: { path },
+            body: { id: one.idOf([session, body]), ...body },
+          }),
+        ),
+      )
       one.kept()
     })
   const issueWeek = () =>
@@ -74,7 +95,9 @@ export function Issuing({ session, looked, look, saved }: Props) {
         if (!all.has(key)) all.set(key, uuidv7()) // the same version sent again is issued once
         return { id: all.get(key)!, session: s.id, version: s.version }
       })
-      const { issued } = await got(api.POST('/clients/{client}/issues', { params: { path: { client: client.id } }, body: { sheets } }))
+      const { issued } = await got(
+        api.POST('/clients/{client}/issues', { params: { path: { client: client.id } }, body: { sheets } }),
+      )
       all.clear()
       void message.success(`The client can read ${issued.map((i) => `${i.name} (sheet ${i.number})`).join(', ')}.`, 6)
     })
@@ -93,13 +116,26 @@ export function Issuing({ session, looked, look, saved }: Props) {
           </span>
         )}
         {!locked && (!last || pending) && (
-          <Button className="issue-one" type="primary" size="small" loading={busy === 'one'} disabled={barred} onClick={() => void issue()}>
+          <Button
+            className="issue-one"
+            type="primary"
+            size="small"
+            loading={busy === 'one'}
+            disabled={barred}
+            onClick={() => void issue()}
+          >
             Issue {name}, {when}
             {last ? `, as sheet ${last.number + 1}` : ''}
           </Button>
         )}
         {!locked && planned.length > 1 && (
-          <Button size="small" loading={busy === 'week'} disabled={barred} title={planned.map((s) => s.name).join(', ')} onClick={() => void issueWeek()}>
+          <Button
+            size="small"
+            loading={busy === 'week'}
+            disabled={barred}
+            title={planned.map((s) => s.name).join(', ')}
+            onClick={() => void issueWeek()}
+          >
             Issue the whole week, {planned.length} sessions
           </Button>
         )}
@@ -109,7 +145,10 @@ export function Issuing({ session, looked, look, saved }: Props) {
             aria-label="Which sheet"
             value={looked ? view.issues.findIndex((i) => i.sheet === looked) : -1}
             onChange={(i) => look(i < 0 ? null : view.issues[i].sheet)}
-            options={[{ value: -1, label: 'as planned now' }, ...view.issues.map((i, n) => ({ value: n, label: `sheet ${i.number}, ${momentWords(i.at)}, ${i.by}` }))]}
+            options={[
+              { value: -1, label: 'as planned now' },
+              ...view.issues.map((i, n) => ({ value: n, label: `sheet ${i.number}, ${momentWords(i.at)}, ${i.by}` })),
+            ]}
           />
         )}
       </p>
@@ -121,7 +160,15 @@ export function Issuing({ session, looked, look, saved }: Props) {
         </ul>
       )}
       {open.length > 0 && <Open findings={open} to={`/clients/${client.id}/week?of=${of}`} />}
-      {looked && view.issues.some((i) => i.sheet === looked) && <Compare key={view.issues.find((i) => i.sheet === looked)!.number} client={client.id} session={session} is={view.issues.find((i) => i.sheet === looked)!.number} count={view.issues.length} />}
+      {looked && view.issues.some((i) => i.sheet === looked) && (
+        <Compare
+          key={view.issues.find((i) => i.sheet === looked)!.number}
+          client={client.id}
+          session={session}
+          is={view.issues.find((i) => i.sheet === looked)!.number}
+          count={view.issues.length}
+        />
+      )}
       {why && (
         <p className="fault" role="alert">
           {why}
@@ -144,7 +191,11 @@ function Open({ findings, to }: { findings: AuditView[]; to: string }) {
           </li>
         ))}
       </ul>
-      <Link to={to}>{findings.length > mostShown ? `And ${findings.length - mostShown} more, in the week` : 'Clear them, or let them stand, in the week'}</Link>
+      <Link to={to}>
+        {findings.length > mostShown
+          ? `And ${findings.length - mostShown} more, in the week`
+          : 'Clear them, or let them stand, in the week'}
+      </Link>
     </div>
   )
 }

@@ -7,7 +7,17 @@ import { momentWords } from '../../../ui/when'
 const linkDays = 28
 
 /** Links are the addresses by which the client reads what was issued: made, shown once, ended. */
-export function Links({ client, links, locked, changed }: { client: string; links: IssuesView['links']; locked: boolean; changed: () => void }) {
+export function Links({
+  client,
+  links,
+  locked,
+  changed,
+}: {
+  client: string
+  links: IssuesView['links']
+  locked: boolean
+  changed: () => void
+}) {
   const fresh = useSending()
   const [link, setLink] = useState('')
   const [why, setWhy] = useState('')
@@ -23,7 +33,9 @@ export function Links({ client, links, locked, changed }: { client: string; link
   const make = () =>
     once(async () => {
       const body = { days: linkDays }
-      const made = await got(api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: fresh.idOf(body), ...body } }))
+      const made = await got(
+        api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: fresh.idOf(body), ...body } }),
+      )
       fresh.kept()
       return location.origin + made.path
     })
@@ -40,7 +52,10 @@ export function Links({ client, links, locked, changed }: { client: string; link
           ? 'The client has no link that opens.'
           : open.map((l) => (
               <span key={l.id}>
-                A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}: {l.opened === 0 ? 'not opened yet' : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}
+                A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}:{' '}
+                {l.opened === 0
+                  ? 'not opened yet'
+                  : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}
                 {!locked && (
                   <button type="button" className="link" onClick={() => void end(l.id)}>
                     End it

@@ -26,13 +26,19 @@ export function Sheet() {
   const [looked, setLooked] = useState<SheetView | null>(null) // an earlier sheet
   const sheet = useQuery({
     queryKey: ['sheet', id],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/sheet', { params: { path: { client: client.id, session: id! } } })),
+    queryFn: () =>
+      got(
+        api.GET('/clients/{client}/sessions/{session}/sheet', {
+          params: { path: { client: client.id, session: id! } },
+        }),
+      ),
     enabled: id !== null,
     staleTime: 0,
   })
   const session = useQuery({
     queryKey: ['session', id],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
+    queryFn: () =>
+      got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
     enabled: id !== null,
   })
   useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
@@ -70,13 +76,27 @@ export function Sheet() {
           {id && <Issuing session={id} look={setLooked} looked={looked} saved />}
           <Page sheet={looked ?? sheet.data} right={right} dossier={`/clients/${client.id}/dossier`} />
         </>
-      ) : id === null ? <p className="hint">Nothing planned yet, so nothing to print.</p> : <Waiting failed={sheet.failureReason} />}
+      ) : id === null ? (
+        <p className="hint">Nothing planned yet, so nothing to print.</p>
+      ) : (
+        <Waiting failed={sheet.failureReason} />
+      )}
     </>
   )
 }
 
 /** Page is one session as the client reads it; a blocked one says so, to the coach with the way to what is missing. */
-export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetView; right: Geometry; dossier?: string; parts?: Parts }) {
+export function Page({
+  sheet,
+  right,
+  dossier,
+  parts = plain,
+}: {
+  sheet: SheetView
+  right: Geometry
+  dossier?: string
+  parts?: Parts
+}) {
   return (
     <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
       <header className="sheet-head">
@@ -128,7 +148,11 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
             </div>
             <div className="sheet-pictures">
               <Slice geometry={right} view={s.slice} size={84} hatched />
-              {s.ribbon ? <Ribbon geometry={s.ribbon} width={92} height={20} /> : <span className="graded">graded</span>}
+              {s.ribbon ? (
+                <Ribbon geometry={s.ribbon} width={92} height={20} />
+              ) : (
+                <span className="graded">graded</span>
+              )}
             </div>
           </li>
         ))}
@@ -152,7 +176,8 @@ export function Page({ sheet, right, dossier, parts = plain }: { sheet: SheetVie
           <p key={c}>{c}</p>
         ))}
         <p className="sheet-legend">
-          The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
+          The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs
+          from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
         </p>
       </footer>
     </main>

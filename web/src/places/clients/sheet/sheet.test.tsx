@@ -63,20 +63,65 @@ describe('text that is changed where it stands', () => {
 describe('a sheet that is edited as it is read', () => {
   const row = { id: 'r', sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, load: { kg: 10 } }
   const session = (more: object = {}) =>
-    ({ id: 's', version: 1, name: 'Gallery day', planned_on: '2026-11-27', warm_up_min: 5, saved_at: '2026-11-25T10:00:00Z', saved_by: 'Wren', min_reserve: 1,
-      slots: [{ id: 'a', movement: 'curl_plain', settings: {}, rows: [row], cues: ['Elbows stay'], steps: [{ load: { kg: 10 }, words: '10 kg a hand' }, { load: { kg: 12 }, words: '12 kg a hand' }], can_fail_alone: true }], ...more }) as unknown as SessionView
+    ({
+      id: 's',
+      version: 1,
+      name: 'Gallery day',
+      planned_on: '2026-11-27',
+      warm_up_min: 5,
+      saved_at: '2026-11-25T10:00:00Z',
+      saved_by: 'Wren',
+      min_reserve: 1,
+      slots: [
+        {
+          id: 'a',
+          movement: 'curl_plain',
+          settings: {},
+          rows: [row],
+          cues: ['Elbows stay'],
+          steps: [
+            { load: { kg: 10 }, words: '10 kg a hand' },
+            { load: { kg: 12 }, words: '12 kg a hand' },
+          ],
+          can_fail_alone: true,
+        },
+      ],
+      ...more,
+    }) as unknown as SessionView
   let puts: { slots: { rows: (typeof row)[]; cues: string[] }[]; name: string; warm_up_min: number }[]
 
   /** The sheet as a server would read it: numbers come from what was sent, never from the screen. */
   const read = (d: { slots: { rows: (typeof row)[]; cues: string[] }[]; name: string; warm_up_min: number }) =>
-    ({ session: d.name, warm_up: `${d.warm_up_min} min easy warm-up`, slots: d.slots.map((s) => ({ sets: `${s.rows[0]!.sets} × ${s.rows[0]!.reps_low}–${s.rows[0]!.reps_high}`, load: `${s.rows[0]!.load.kg} kg a hand`, effort: `${s.rows[0]!.reserve} left`, rest: `rest ${s.rows[0]!.rest_s} s`, tempo: 'controlled', cues: s.cues })) }) as unknown as SheetView
+    ({
+      session: d.name,
+      warm_up: `${d.warm_up_min} min easy warm-up`,
+      slots: d.slots.map((s) => ({
+        sets: `${s.rows[0]!.sets} × ${s.rows[0]!.reps_low}–${s.rows[0]!.reps_high}`,
+        load: `${s.rows[0]!.load.kg} kg a hand`,
+        effort: `${s.rows[0]!.reserve} left`,
+        rest: `rest ${s.rows[0]!.rest_s} s`,
+        tempo: 'controlled',
+        cues: s.cues,
+      })),
+    }) as unknown as SheetView
 
   beforeEach(() => {
     puts = []
     vi.spyOn(api, 'POST').mockImplementation((async (path: string, init: { body: Parameters<typeof read>[0] }) => {
       if (path.endsWith('/preview')) {
         const over = init.body.slots.findIndex((s) => s.rows[0]!.sets > 12)
-        return answer(200, { session: session(), faults: over < 0 ? [] : [{ field: `slots[${over}].rows[0].sets`, reason: `${init.body.slots[over]!.rows[0]!.sets} is outside 1…12` }] })
+        return answer(200, {
+          session: session(),
+          faults:
+            over < 0
+              ? []
+              : [
+                  {
+                    field: `slots[${over}].rows[0].sets`,
+                    reason: `${init.body.slots[over]!.rows[0]!.sets} is outside 1…12`,
+                  },
+                ],
+        })
       }
       return answer(200, read(init.body))
     }) as never)
@@ -94,7 +139,10 @@ describe('a sheet that is edited as it is read', () => {
             {(sheet, parts, saved) =>
               sheet ? (
                 <main aria-label="sheet" data-saved={saved}>
-                  {parts.session(sheet.session)} {parts.warmUp(sheet.warm_up)} {parts.sets(0, sheet.slots[0]!.sets)} {parts.load(0, sheet.slots[0]!.load)} {parts.effort(0, sheet.slots[0]!.effort)} {parts.rest(0, sheet.slots[0]!.rest)} {parts.tempo(0, sheet.slots[0]!.tempo)} {parts.cues(0, sheet.slots[0]!.cues)}
+                  {parts.session(sheet.session)} {parts.warmUp(sheet.warm_up)} {parts.sets(0, sheet.slots[0]!.sets)}{' '}
+                  {parts.load(0, sheet.slots[0]!.load)} {parts.effort(0, sheet.slots[0]!.effort)}{' '}
+                  {parts.rest(0, sheet.slots[0]!.rest)} {parts.tempo(0, sheet.slots[0]!.tempo)}{' '}
+                  {parts.cues(0, sheet.slots[0]!.cues)}
                 </main>
               ) : (
                 <p>reading</p>
@@ -167,9 +215,15 @@ describe('a sheet that is edited as it is read', () => {
 describe('two sheets', () => {
   it('are compared, with the one before at first, and with any other', async () => {
     const asked: unknown[] = []
-    vi.spyOn(api, 'GET').mockImplementation((async (_p: string, init: { params: { query: { was: number; is: number } } }) => {
+    vi.spyOn(api, 'GET').mockImplementation((async (
+      _p: string,
+      init: { params: { query: { was: number; is: number } } },
+    ) => {
       asked.push(init.params.query)
-      return answer(200, { changes: init.params.query.was === 0 ? [] : [`Curl: sets ${init.params.query.is}, before ${init.params.query.was}.`] })
+      return answer(200, {
+        changes:
+          init.params.query.was === 0 ? [] : [`Curl: sets ${init.params.query.is}, before ${init.params.query.was}.`],
+      })
     }) as never)
     render(
       <QueryClientProvider client={new QueryClient()}>
@@ -177,11 +231,19 @@ describe('two sheets', () => {
       </QueryClientProvider>,
     )
     expect(await screen.findByText(/sets 3, before 2/)).toBeInTheDocument()
-    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual(['what is planned now', 'sheet 1', 'sheet 2'])
+    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual([
+      'what is planned now',
+      'sheet 1',
+      'sheet 2',
+    ])
     await userEvent.selectOptions(screen.getByRole('combobox'), 'sheet 1')
     expect(await screen.findByText(/sets 3, before 1/)).toBeInTheDocument()
     await userEvent.selectOptions(screen.getByRole('combobox'), 'what is planned now')
     expect(await screen.findByText(/the same/)).toBeInTheDocument()
-    expect(asked).toEqual([{ was: 2, is: 3 }, { was: 1, is: 3 }, { was: 0, is: 3 }])
+    expect(asked).toEqual([
+      { was: 2, is: 3 },
+      { was: 1, is: 3 },
+      { was: 0, is: 3 },
+    ])
   })
 })

@@ -23,7 +23,13 @@ export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, change
   const notes = open.filter((f) => f.severity === 'note')
   return (
     <section aria-label="Findings">
-      <h2>{grave.length === 0 ? 'Nothing is wrong' : grave.length === 1 ? '1 finding' : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}</h2>
+      <h2>
+        {grave.length === 0
+          ? 'Nothing is wrong'
+          : grave.length === 1
+            ? '1 finding'
+            : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}
+      </h2>
       {[...grave, ...notes].map((f) => (
         <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
       ))}
@@ -44,7 +50,12 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
   const accept = async (accepted: boolean) => {
     setProblem('')
     try {
-      await got(api.POST('/clients/{client}/accepted', { params: { path: { client } }, body: { id: sent.idOf([f.key, accepted, reason]), key: f.key, accepted, reason: reason ?? '' } }))
+      await got(
+        api.POST('/clients/{client}/accepted', {
+          params: { path: { client } },
+          body: { id: sent.idOf([f.key, accepted, reason]), key: f.key, accepted, reason: reason ?? '' },
+        }),
+      )
       sent.kept()
       setReason(null)
       changed()
@@ -101,7 +112,15 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
             void accept(true)
           }}
         >
-          <Input size="small" autoFocus aria-label="Why it may stand" placeholder="why it may stand" value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && setReason(null)} />
+          <Input
+            size="small"
+            autoFocus
+            aria-label="Why it may stand"
+            placeholder="why it may stand"
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            onKeyDown={(e) => e.key === 'Escape' && setReason(null)}
+          />
           <Button size="small" htmlType="submit" disabled={reason.trim() === ''}>
             Keep the reason
           </Button>

@@ -28,7 +28,8 @@ export function Board() {
   const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
   const [params, setParams] = useSearchParams()
   // The week that is worked on is the one of the next session.
-  const of = params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
+  const of =
+    params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
   const w = useWeek(client.id, of)
   const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
@@ -40,7 +41,10 @@ export function Board() {
   useKeys({
     'Ctrl+z': { does: 'undo', run: w.undo },
     'Ctrl+Shift+z': { does: 'redo', run: w.redo },
-    n: { does: 'plan a session', run: () => mayPlan && void plan(view?.days.find((d) => d.today)?.date ?? view?.from ?? '') },
+    n: {
+      does: 'plan a session',
+      run: () => mayPlan && void plan(view?.days.find((d) => d.today)?.date ?? view?.from ?? ''),
+    },
   })
 
   const go = (days: number) => setParams({ of: laterBy(view?.from ?? of, days) }, { replace: true })
@@ -53,15 +57,27 @@ export function Board() {
     const next = laterBy(view!.from, 7)
     const content = JSON.stringify(drafts)
     // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
-    if (copied.current?.content !== content) copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
+    if (copied.current?.content !== content)
+      copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
     try {
-      await got(api.PUT('/clients/{client}/week', { params: { path: { client: client.id }, query: { of: next } }, body: { sessions: copied.current.sessions, sure } }))
+      await got(
+        api.PUT('/clients/{client}/week', {
+          params: { path: { client: client.id }, query: { of: next } },
+          body: { sessions: copied.current.sessions, sure },
+        }),
+      )
       copied.current = null
       for (const key of ['client', 'clients']) void queries.invalidateQueries({ queryKey: [key] })
       setParams({ of: next }, { replace: true })
     } catch (e) {
       const p = problemOf(e)
-      if (p.asksWhether) modal.confirm({ title: p.ask!.question, okText: 'Yes, copy it so', cancelText: 'Leave it', onOk: () => copyOn(true) })
+      if (p.asksWhether)
+        modal.confirm({
+          title: p.ask!.question,
+          okText: 'Yes, copy it so',
+          cancelText: 'Leave it',
+          onOk: () => copyOn(true),
+        })
       else message.error(p.words)
     }
   }
@@ -110,17 +126,36 @@ export function Board() {
 
   /** copyDay puts a copy on the next day that is free, one the client trains on if there is one */
   const copyDay = (d: Drafts[number]) => {
-    const free = view.days.filter((x) => x.date !== d.planned_on && !drafts.some((s) => s.planned_on === x.date)).sort((a, b) => Number(b.trains) - Number(a.trains) || Number(a.date < d.planned_on) - Number(b.date < d.planned_on) || a.date.localeCompare(b.date))
+    const free = view.days
+      .filter((x) => x.date !== d.planned_on && !drafts.some((s) => s.planned_on === x.date))
+      .sort(
+        (a, b) =>
+          Number(b.trains) - Number(a.trains) ||
+          Number(a.date < d.planned_on) - Number(b.date < d.planned_on) ||
+          a.date.localeCompare(b.date),
+      )
     if (!free[0]) {
       message.open({ key: 'copied', content: 'No day of this week is free.', duration: 4 })
       return
     }
     w.edit([...drafts, ...copies([d], 0).map((c) => ({ ...c, planned_on: free[0].date }))])
-    message.open({ key: 'copied', content: <span>{d.name} copied to {free[0].name}. Undo takes it away (Ctrl+Z).</span>, duration: 6 })
+    message.open({
+      key: 'copied',
+      content: (
+        <span>
+          {d.name} copied to {free[0].name}. Undo takes it away (Ctrl+Z).
+        </span>
+      ),
+      duration: 6,
+    })
   }
   const takeOut = (d: Drafts[number]) => {
     w.edit(drafts.filter((x) => x.id !== d.id))
-    message.open({ key: 'removed', content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>, duration: 6 })
+    message.open({
+      key: 'removed',
+      content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>,
+      duration: 6,
+    })
   }
 
   /** drop says what the week becomes with what is held put where the pointer is. */
@@ -134,11 +169,15 @@ export function Board() {
     const rows = [...card.querySelectorAll<HTMLElement>('[data-slot]')].filter((r) => r.dataset.slot !== held.id)
     const before = rows.findIndex((r) => y < r.getBoundingClientRect().top + r.offsetHeight / 2)
     const ids = (drafts.find((d) => d.id === card.dataset.session)?.slots ?? []).map((s) => s.id)
-    const place: Place = { session: card.dataset.session!, at: before < 0 ? ids.length : ids.indexOf(rows[before].dataset.slot!) }
+    const place: Place = {
+      session: card.dataset.session!,
+      at: before < 0 ? ids.length : ids.indexOf(rows[before].dataset.slot!),
+    }
     return locked(place.session) ? null : moveSlot(drafts, held.id, place)
   }
   /** locked says whether a session or slot is held against slips of the hand; a slot is held by its session too */
-  const locked = (id: string) => drafts.some((d) => (d.id === id && d.locked) || d.slots.some((s) => s.id === id && (s.locked || d.locked)))
+  const locked = (id: string) =>
+    drafts.some((d) => (d.id === id && d.locked) || d.slots.some((s) => s.id === id && (s.locked || d.locked)))
   const grab = (e: PointerEvent<HTMLElement>, h: Held) => {
     if (!mayPlan || e.button !== 0) return
     if (locked(h.id)) {
@@ -173,7 +212,9 @@ export function Board() {
     if (!mayPlan) return
     if (e.key === 'l' && !e.ctrlKey && !e.metaKey) {
       e.preventDefault()
-      w.edit(drafts.map((d) => ({ ...d, slots: d.slots.map((s) => (s.id === slot ? { ...s, locked: !s.locked } : s)) })))
+      w.edit(
+        drafts.map((d) => ({ ...d, slots: d.slots.map((s) => (s.id === slot ? { ...s, locked: !s.locked } : s)) })),
+      )
       return
     }
     if (!e.altKey || !e.key.startsWith('Arrow') || locked(slot)) return
@@ -182,7 +223,17 @@ export function Board() {
     const at = order.findIndex((d) => d.slots.some((s) => s.id === slot))
     const here = order[at].slots.findIndex((s) => s.id === slot)
     const to: Place | null =
-      e.key === 'ArrowUp' ? { session: order[at].id, at: here - 1 } : e.key === 'ArrowDown' ? { session: order[at].id, at: here + 2 } : e.key === 'ArrowLeft' ? (order[at - 1] ? { session: order[at - 1].id, at: 99 } : null) : order[at + 1] ? { session: order[at + 1].id, at: 99 } : null
+      e.key === 'ArrowUp'
+        ? { session: order[at].id, at: here - 1 }
+        : e.key === 'ArrowDown'
+          ? { session: order[at].id, at: here + 2 }
+          : e.key === 'ArrowLeft'
+            ? order[at - 1]
+              ? { session: order[at - 1].id, at: 99 }
+              : null
+            : order[at + 1]
+              ? { session: order[at + 1].id, at: 99 }
+              : null
     if (to && to.at >= 0) w.edit(moveSlot(drafts, slot, to))
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-slot="${slot}"] button`)?.focus())
   }
@@ -218,12 +269,35 @@ export function Board() {
             Files
           </Button>
         </div>
-        {files && <Files client={client.id} from={view.from} mayPlan={mayPlan} change={bringIn} go={(of) => setParams({ of }, { replace: true })} />}
-        <div className={held ? 'board-days holding' : 'board-days'} style={{ gridTemplateColumns: view.days.map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px')).join(' ') }} onPointerMove={drag} onPointerUp={release} onPointerCancel={cancel}>
+        {files && (
+          <Files
+            client={client.id}
+            from={view.from}
+            mayPlan={mayPlan}
+            change={bringIn}
+            go={(of) => setParams({ of }, { replace: true })}
+          />
+        )}
+        <div
+          className={held ? 'board-days holding' : 'board-days'}
+          style={{
+            gridTemplateColumns: view.days
+              .map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px'))
+              .join(' '),
+          }}
+          onPointerMove={drag}
+          onPointerUp={release}
+          onPointerCancel={cancel}
+        >
           {view.days.map((d) => {
             const here = shown.filter((s) => s.planned_on === d.date)
             return (
-              <section key={d.date} data-day={d.date} className={`board-day${here.length === 0 ? ' empty' : ''}${d.today ? ' today' : ''}${d.trains ? '' : ' off'}`} aria-label={d.name}>
+              <section
+                key={d.date}
+                data-day={d.date}
+                className={`board-day${here.length === 0 ? ' empty' : ''}${d.today ? ' today' : ''}${d.trains ? '' : ' off'}`}
+                aria-label={d.name}
+              >
                 <h3>
                   {here.length === 0 ? d.name.slice(0, 3) : d.name}
                   <span>{Number(d.date.slice(8))}</span>
@@ -239,14 +313,22 @@ export function Board() {
                     change={(next) => w.edit(drafts.map((x) => (x.id === s.id ? next : x)))}
                     takeOut={() => takeOut(s)}
                     copy={() => copyDay(s)}
-                    open={(slot) => (s.version > 0 || slot) && navigate(`/clients/${client.id}/week/${s.id}`, slot ? { state: { slot } } : undefined)}
+                    open={(slot) =>
+                      (s.version > 0 || slot) &&
+                      navigate(`/clients/${client.id}/week/${s.id}`, slot ? { state: { slot } } : undefined)
+                    }
                     grab={grab}
                     sessionKey={(e) => sessionKey(e, s.id, s.planned_on)}
                     slotKey={slotKey}
                   />
                 ))}
                 {mayPlan && (
-                  <button type="button" className="board-plan" aria-label={`Plan a session on ${d.name}`} onClick={() => plan(d.date)}>
+                  <button
+                    type="button"
+                    className="board-plan"
+                    aria-label={`Plan a session on ${d.name}`}
+                    onClick={() => plan(d.date)}
+                  >
                     +
                   </button>
                 )}
@@ -254,11 +336,28 @@ export function Board() {
             )
           })}
         </div>
-        {drafts.length === 0 && <p className="hint">Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.</p>}
+        {drafts.length === 0 && (
+          <p className="hint">
+            Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.
+          </p>
+        )}
       </main>
       <aside className="margin board-margin" aria-label="What it comes to">
-        <Ledger ledger={view.ledger} stance={view.stance} show={(session, slot) => navigate(`/clients/${client.id}/week/${session}`, { state: { slot } })} ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)} />
-        <Audit client={client.id} findings={view.findings} hidden={view.hidden_findings} mayPlan={mayPlan} fix={fix} show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })} changed={() => void w.query.refetch()} />
+        <Ledger
+          ledger={view.ledger}
+          stance={view.stance}
+          show={(session, slot) => navigate(`/clients/${client.id}/week/${session}`, { state: { slot } })}
+          ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)}
+        />
+        <Audit
+          client={client.id}
+          findings={view.findings}
+          hidden={view.hidden_findings}
+          mayPlan={mayPlan}
+          fix={fix}
+          show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })}
+          changed={() => void w.query.refetch()}
+        />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
     </div>
@@ -267,11 +366,24 @@ export function Board() {
 
 /** WeekNote says whether the week on screen is saved; what is asked about it is answered here. */
 function WeekNote({ state, itIsSo, undo }: { state: WeekState; itIsSo: () => void; undo: () => void }) {
-  if (state.is === 'saved') return <span className="save-note" role="status">{state.at > 0 && `saved ${new Date(state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`}</span>
-  if (state.is === 'saving') return <span className="save-note" role="status">saving …</span>
+  if (state.is === 'saved')
+    return (
+      <span className="save-note" role="status">
+        {state.at > 0 &&
+          `saved ${new Date(state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`}
+      </span>
+    )
+  if (state.is === 'saving')
+    return (
+      <span className="save-note" role="status">
+        saving …
+      </span>
+    )
   return (
     <span className="save-note bad" role="alert">
-      {state.is === 'asked' ? `Not saved yet: ${state.question}` : `Not saved: ${state.why}${state.is === 'away' ? ' It is tried again.' : ''}`}
+      {state.is === 'asked'
+        ? `Not saved yet: ${state.question}`
+        : `Not saved: ${state.why}${state.is === 'away' ? ' It is tried again.' : ''}`}
       {state.is === 'asked' && (
         <span className="save-choose">
           <Button size="small" onClick={itIsSo}>
@@ -288,6 +400,7 @@ function WeekNote({ state, itIsSo, undo }: { state: WeekState; itIsSo: () => voi
 
 /** span writes the week's days: 23 – 29 November 2026. */
 function span(view: WeekView): string {
-  const day = (iso: string, options: Intl.DateTimeFormatOptions) => new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, options)
+  const day = (iso: string, options: Intl.DateTimeFormatOptions) =>
+    new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, options)
   return `${day(view.from, { day: 'numeric', month: 'short' })} – ${day(view.to, { day: 'numeric', month: 'short', year: 'numeric' })}`
 }

@@ -28,7 +28,9 @@ export function Builder({ client, session, mayPlan }: Props) {
   const { draft, edit, undo, redo, canUndo, canRedo, state, settle, itIsSo } = useDraft(client, session)
   const navigate = useNavigate()
   const asked = (useLocation().state as { slot?: string } | null)?.slot
-  const [activeId, setActiveId] = useState<string | null>(draft.slots.some((s) => s.id === asked) ? asked! : (draft.slots[0]?.id ?? null))
+  const [activeId, setActiveId] = useState<string | null>(
+    draft.slots.some((s) => s.id === asked) ? asked! : (draft.slots[0]?.id ?? null),
+  )
   const [picking, setPicking] = useState(draft.slots.length === 0 && mayPlan)
   const [turning, setTurning] = useState('')
   const index = Math.max(
@@ -48,7 +50,10 @@ export function Builder({ client, session, mayPlan }: Props) {
   const turn = (key: string, value: number | string, grabbing = false) => {
     if (!active || !mayChange) return
     setTurning(key)
-    change(`turn ${active.id} ${key} ${grabbing ? 'grab' : ''}`, active.id, (s) => ({ ...s, settings: { ...s.settings, [key]: value } }))
+    change(`turn ${active.id} ${key} ${grabbing ? 'grab' : ''}`, active.id, (s) => ({
+      ...s,
+      settings: { ...s.settings, [key]: value },
+    }))
   }
 
   const add = (m: MovementView) => {
@@ -63,7 +68,11 @@ export function Builder({ client, session, mayPlan }: Props) {
     const title = shown.slots.find((s) => s.id === id)?.title ?? 'The slot'
     edit('', (d) => ({ ...d, slots: d.slots.filter((s) => s.id !== id) }))
     if (id === active?.id) setActiveId(draft.slots[at + 1]?.id ?? draft.slots[at - 1]?.id ?? null)
-    message.open({ key: 'removed', content: <span>{title} taken out. Undo brings it back (Ctrl+Z).</span>, duration: 4 })
+    message.open({
+      key: 'removed',
+      content: <span>{title} taken out. Undo brings it back (Ctrl+Z).</span>,
+      duration: 4,
+    })
   }
 
   const move = (id: string, by: number) =>
@@ -117,9 +126,23 @@ export function Builder({ client, session, mayPlan }: Props) {
             />
             <label>
               warm-up{' '}
-              <InputNumber size="small" aria-label="General warm-up, minutes" value={draft.warm_up_min} readOnly={!mayPlan} controls={false} onChange={(v) => v !== null && edit('warm-up', (d) => ({ ...d, warm_up_min: v }))} /> min
+              <InputNumber
+                size="small"
+                aria-label="General warm-up, minutes"
+                value={draft.warm_up_min}
+                readOnly={!mayPlan}
+                controls={false}
+                onChange={(v) => v !== null && edit('warm-up', (d) => ({ ...d, warm_up_min: v }))}
+              />{' '}
+              min
             </label>
-            {mayPlan && <Lock what={draft.name} locked={draft.locked ?? false} set={(locked) => edit('', (d) => ({ ...d, locked }))} />}
+            {mayPlan && (
+              <Lock
+                what={draft.name}
+                locked={draft.locked ?? false}
+                set={(locked) => edit('', (d) => ({ ...d, locked }))}
+              />
+            )}
           </div>
           {shown.ramp && <p className="builder-ramp">then {shown.ramp}</p>}
         </div>
@@ -155,7 +178,10 @@ export function Builder({ client, session, mayPlan }: Props) {
             turn={mayChange ? turn : undefined}
             ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
             aside={
-              <Link className="stage-open" to={`/fitting?${new URLSearchParams({ client, at: session.id, movement: active.movement, settings: JSON.stringify(active.settings) })}`}>
+              <Link
+                className="stage-open"
+                to={`/fitting?${new URLSearchParams({ client, at: session.id, movement: active.movement, settings: JSON.stringify(active.settings) })}`}
+              >
                 Open in the Fitting
               </Link>
             }
@@ -169,13 +195,21 @@ export function Builder({ client, session, mayPlan }: Props) {
                 dose={doseOf(active.rows.length > 0 ? active.rows : slotView.rows)}
                 rest={restOf(draft, index)}
                 setRest={(seconds) => edit(`rest ${active.id}`, (d) => withRest(d, index, seconds))}
-                faults={faults.filter((f) => f.field.startsWith(`slots[${index}].`)).map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
+                faults={faults
+                  .filter((f) => f.field.startsWith(`slots[${index}].`))
+                  .map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
                 minReserve={shown.min_reserve}
                 mayPlan={mayChange}
                 held={mayPlan && !mayChange}
-                setDose={(field, d) => change(`dose ${active.id} ${field}`, active.id, (s) => withDose(s.rows.length > 0 ? s : { ...s, rows: slotView.rows }, d))}
+                setDose={(field, d) =>
+                  change(`dose ${active.id} ${field}`, active.id, (s) =>
+                    withDose(s.rows.length > 0 ? s : { ...s, rows: slotView.rows }, d),
+                  )
+                }
                 setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
-                setCues={(cues) => change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues, cue_reason: undefined }))} // a reason was given for the cues as they were
+                setCues={(cues) =>
+                  change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues, cue_reason: undefined }))
+                } // a reason was given for the cues as they were
               />
             )}
           </Stage>

@@ -31,7 +31,13 @@ export function Control({ control: c, turn }: Props) {
     <span className={c.turned ? 'control turned' : 'control'}>
       <span className="control-label">{c.label}</span>
       <span className="control-steps">
-        <button type="button" tabIndex={-1} aria-label={`${c.label} down`} disabled={!turn || c.down === null} onClick={() => to(c.down)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${c.label} down`}
+          disabled={!turn || c.down === null}
+          onClick={() => to(c.down)}
+        >
           −
         </button>
         <span
@@ -54,7 +60,13 @@ export function Control({ control: c, turn }: Props) {
         >
           {c.words}
         </span>
-        <button type="button" tabIndex={-1} aria-label={`${c.label} up`} disabled={!turn || c.up === null} onClick={() => to(c.up)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${c.label} up`}
+          disabled={!turn || c.up === null}
+          onClick={() => to(c.up)}
+        >
           +
         </button>
       </span>

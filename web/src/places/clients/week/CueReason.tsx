@@ -2,7 +2,15 @@ import { Input } from 'antd'
 import { useState } from 'react'
 
 /** CueReason is why a cue stays that asks for what a cap of the client forbids; it is kept when the field is left. */
-export function CueReason({ reason, set, readOnly }: { reason: string; set: (reason: string) => void; readOnly: boolean }) {
+export function CueReason({
+  reason,
+  set,
+  readOnly,
+}: {
+  reason: string
+  set: (reason: string) => void
+  readOnly: boolean
+}) {
   const [typed, setTyped] = useState<string | null>(null)
   const commit = () => {
     if (typed !== null && typed.trim() !== reason) set(typed.trim())
@@ -11,7 +19,17 @@ export function CueReason({ reason, set, readOnly }: { reason: string; set: (rea
   return (
     <label className="cue-reason">
       <span className="field-label">Why it stays all the same</span>
-      <Input size="small" aria-label="Why the cue stays" placeholder="agreed with her doctor on …" maxLength={200} readOnly={readOnly} value={typed ?? reason} onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => e.key === 'Enter' && commit()} />
+      <Input
+        size="small"
+        aria-label="Why the cue stays"
+        placeholder="agreed with her doctor on …"
+        maxLength={200}
+        readOnly={readOnly}
+        value={typed ?? reason}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
     </label>
   )
 }

@@ -23,7 +23,19 @@ const formats: [string, string][] = [
 ]
 
 /** Templates are weeks kept for other clients, without loads: laid on this week after a look at what changes. */
-function Templates({ client, from, mayPlan, lay, fail }: { client: string; from: string; mayPlan: boolean; lay: (name: string, view: ImportView) => void; fail: (why: string) => void }) {
+function Templates({
+  client,
+  from,
+  mayPlan,
+  lay,
+  fail,
+}: {
+  client: string
+  from: string
+  mayPlan: boolean
+  lay: (name: string, view: ImportView) => void
+  fail: (why: string) => void
+}) {
   const queries = useQueryClient()
   const templates = useQuery({ queryKey: ['templates'], queryFn: () => got(api.GET('/templates')) })
   const [name, setName] = useState('')
@@ -44,10 +56,30 @@ function Templates({ client, from, mayPlan, lay, fail }: { client: string; from:
       {list.map((t) => (
         <p key={t.id}>
           <b>{t.name}</b>: {t.holds}{' '}
-          <Button size="small" onClick={() => void once(async () => lay(t.name, await got(api.POST('/clients/{client}/templates/{template}', { params: { path: { client, template: t.id }, query: { of: from } } }))))}>
+          <Button
+            size="small"
+            onClick={() =>
+              void once(async () =>
+                lay(
+                  t.name,
+                  await got(
+                    api.POST('/clients/{client}/templates/{template}', {
+                      params: { path: { client, template: t.id }, query: { of: from } },
+                    }),
+                  ),
+                ),
+              )
+            }
+          >
             Lay it on this week
           </Button>{' '}
-          <button type="button" className="link" onClick={() => void once(() => got(api.DELETE('/templates/{template}', { params: { path: { template: t.id } } })))}>
+          <button
+            type="button"
+            className="link"
+            onClick={() =>
+              void once(() => got(api.DELETE('/templates/{template}', { params: { path: { template: t.id } } })))
+            }
+          >
             forget it
           </button>
         </p>
@@ -64,7 +96,13 @@ function Templates({ client, from, mayPlan, lay, fail }: { client: string; from:
           })
         }}
       >
-        <Input size="small" aria-label="Name of the template" placeholder="keep this week as a template" value={name} onChange={(e) => setName(e.target.value)} />
+        <Input
+          size="small"
+          aria-label="Name of the template"
+          placeholder="keep this week as a template"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
         <Button size="small" htmlType="submit" disabled={name.trim() === ''}>
           Keep it, without loads
         </Button>
@@ -89,7 +127,15 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
     if (!kind) return setWhy('Only .xlsx, .csv and .json files are read.')
     setBusy(true)
     try {
-      setRead({ name: f.name, file: f, view: await sendFile<ImportView>('POST', `/clients/${client}/plan?format=${kind}${load ? `&load=${load}` : ''}`, f) })
+      setRead({
+        name: f.name,
+        file: f,
+        view: await sendFile<ImportView>(
+          'POST',
+          `/clients/${client}/plan?format=${kind}${load ? `&load=${load}` : ''}`,
+          f,
+        ),
+      })
     } catch (e) {
       const p = problemOf(e)
       setWhy(p.away ? `${p.message} Nothing was read.` : p.words)
@@ -119,14 +165,30 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
         .{' '}
         {mayPlan && (
           <>
-            <input ref={file} type="file" hidden accept=".csv,.xlsx,.json" aria-label="File to bring in" onChange={(e) => { if (e.target.files?.[0]) void bring(e.target.files[0]); e.target.value = '' }} />
+            <input
+              ref={file}
+              type="file"
+              hidden
+              accept=".csv,.xlsx,.json"
+              aria-label="File to bring in"
+              onChange={(e) => {
+                if (e.target.files?.[0]) void bring(e.target.files[0])
+                e.target.value = ''
+              }}
+            />
             <Button size="small" loading={busy} onClick={() => file.current?.click()}>
               Bring a file in
             </Button>
           </>
         )}
       </p>
-      <Templates client={client} from={from} mayPlan={mayPlan} lay={(name, view) => setRead({ name, view })} fail={setWhy} />
+      <Templates
+        client={client}
+        from={from}
+        mayPlan={mayPlan}
+        lay={(name, view) => setRead({ name, view })}
+        fail={setWhy}
+      />
       {why && (
         <p className="fault" role="alert">
           {why}
@@ -136,7 +198,8 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
         <div className="files-read" role="status">
           <p>
             <b>{read.name}</b> {read.view.changes.length === 0 ? 'changes nothing.' : 'would change:'}
-            {read.view.same > 0 && ` ${read.view.same === 1 ? 'One session is' : `${read.view.same} sessions are`} as planned already.`}
+            {read.view.same > 0 &&
+              ` ${read.view.same === 1 ? 'One session is' : `${read.view.same} sessions are`} as planned already.`}
           </p>
           <ul>
             {read.view.changes.map((c) => (

@@ -13,7 +13,10 @@ interface Props {
   setDose: (field: string, dose: Dose) => void
 }
 
-const hand = ({ movement, settings }: Hand): Hand => ({ ...(movement ? { movement } : {}), ...(settings ? { settings } : {}) })
+const hand = ({ movement, settings }: Hand): Hand => ({
+  ...(movement ? { movement } : {}),
+  ...(settings ? { settings } : {}),
+})
 
 /** Grips is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where they take turns. */
 export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: Props) {
@@ -25,7 +28,12 @@ export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: 
   const take = (n: number, key: string) => {
     const chosen = ways.find((w) => keyOf(w) === key)
     if (!chosen) return
-    setDose('hands', { ...dose, hands: Array.from({ length: dose.sets }, (_, i) => (i === n ? hand(chosen) : (grips[Math.min(i, grips.length - 1)] ?? {}))) })
+    setDose('hands', {
+      ...dose,
+      hands: Array.from({ length: dose.sets }, (_, i) =>
+        i === n ? hand(chosen) : (grips[Math.min(i, grips.length - 1)] ?? {}),
+      ),
+    })
   }
   const may = mayPlan && dose.sets > 1 && ways.length > 1
   if (grips.length === 0 && !turns && !may && !fault) return null
@@ -35,7 +43,11 @@ export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: 
         <p>
           <label>
             Begins:{' '}
-            <select value={slot.starts ?? ''} disabled={!mayPlan} onChange={(e) => setSlot({ starts: e.target.value as '' | 'left' | 'right' })}>
+            <select
+              value={slot.starts ?? ''}
+              disabled={!mayPlan}
+              onChange={(e) => setSlot({ starts: e.target.value as '' | 'left' | 'right' })}
+            >
               <option value="">the arms take turns</option>
               <option value="left">left arm</option>
               <option value="right">right arm</option>
@@ -78,18 +90,35 @@ export function Grips({ client, slot, dose, mayPlan, fault, setSlot, setDose }: 
       {may && (
         <p>
           {grips.length === 0 ? (
-            <button type="button" className="link" title="One weight throughout: the weaker grip while fresh, the stronger one carries on" onClick={() => (p!.grip_plan.length > 0 ? setDose('hands', { ...dose, hands: p!.grip_plan }) : setOpen(true))}>
+            <button
+              type="button"
+              className="link"
+              title="One weight throughout: the weaker grip while fresh, the stronger one carries on"
+              onClick={() =>
+                p!.grip_plan.length > 0 ? setDose('hands', { ...dose, hands: p!.grip_plan }) : setOpen(true)
+              }
+            >
               A grip for each set, from weak to strong
             </button>
           ) : (
-            <button type="button" className="link" onClick={() => {
+            <button
+              type="button"
+              className="link"
+              onClick={() => {
                 setOpen(false)
                 setDose('hands', { ...dose, hands: undefined })
-              }}>
+              }}
+            >
               One grip for all sets
             </button>
           )}{' '}
-          {grips.length > 0 && <span className="caveat">{ways[0]?.from_log ? 'Strength by the client’s own series.' : 'Strength by the model and the usual hand factors; the client’s own series take over once every grip has one.'}</span>}
+          {grips.length > 0 && (
+            <span className="caveat">
+              {ways[0]?.from_log
+                ? 'Strength by the client’s own series.'
+                : 'Strength by the model and the usual hand factors; the client’s own series take over once every grip has one.'}
+            </span>
+          )}
         </p>
       )}
       {fault && (

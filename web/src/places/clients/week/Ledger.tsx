@@ -5,7 +5,17 @@ import { headColour, tenths } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
 
 /** Ledger is what a week gives each head against its target, by length, and what it costs. */
-export function Ledger({ ledger, stance, ask, show }: { ledger: LedgerView; stance: string; ask: (head: string) => void; show: (session: string, slot: string) => void }) {
+export function Ledger({
+  ledger,
+  stance,
+  ask,
+  show,
+}: {
+  ledger: LedgerView
+  stance: string
+  ask: (head: string) => void
+  show: (session: string, slot: string) => void
+}) {
   const { right } = useCatalogue()
   const [open, setOpen] = useState('')
   const most = Math.max(14, ...ledger.heads.map((h) => Math.max(h.total, h.target_high)))
@@ -16,23 +26,39 @@ export function Ledger({ ledger, stance, ask, show }: { ledger: LedgerView; stan
         <Slice geometry={right} view={ledger.slice} size={104} places={1} unit="effective sets a week" ask={ask} />
         <div>
           <p>
-            Hard sets <b className={ledger.over_groups.includes('flexors') ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b> bending, <b className={ledger.over_groups.includes('extensors') ? 'warn' : undefined}>{ledger.hard_sets_extensors}</b> straightening, of {ledger.most_group_sets}
+            Hard sets{' '}
+            <b className={ledger.over_groups.includes('flexors') ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b>{' '}
+            bending,{' '}
+            <b className={ledger.over_groups.includes('extensors') ? 'warn' : undefined}>
+              {ledger.hard_sets_extensors}
+            </b>{' '}
+            straightening, of {ledger.most_group_sets}
           </p>
           <p>
-            To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min, {Math.round(ledger.warm_up)} of it warm-up
+            To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min,{' '}
+            {Math.round(ledger.warm_up)} of it warm-up
           </p>
           <p>
-            {worst[0].name} <b className={worst[0].over ? 'warn' : undefined}>{worst[0].load}</b> of {worst[0].most}, the joint nearest its budget
+            {worst[0].name} <b className={worst[0].over ? 'warn' : undefined}>{worst[0].load}</b> of {worst[0].most},
+            the joint nearest its budget
           </p>
         </div>
       </div>
       <div className="ledger-heads">
         {ledger.heads.map((h) => (
-          <Line key={h.id} head={h} most={most} open={open === h.id} toggle={() => setOpen(open === h.id ? '' : h.id)} show={show} />
+          <Line
+            key={h.id}
+            head={h}
+            most={most}
+            open={open === h.id}
+            toggle={() => setOpen(open === h.id ? '' : h.id)}
+            show={show}
+          />
         ))}
       </div>
       <p className="caveat">
-        Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the target. Squares: short, middle, long. Click a line for what it adds up from.
+        Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the
+        target. Squares: short, middle, long. Click a line for what it adds up from.
       </p>
     </section>
   )
@@ -59,10 +85,23 @@ function Line({ head, most, open, toggle, show }: LineProps) {
       >
         <span className="ledger-code">{head.code}</span>
         <span className="ledger-bar">
-          <i className="ledger-target" style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }} />
+          <i
+            className="ledger-target"
+            style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }}
+          />
           <i className="ledger-direct" style={{ width: x(head.direct), background: headColour[head.id] }} />
-          <i className="ledger-else" style={{ left: x(head.direct), width: `calc(${x(head.total)} - ${x(head.direct)})`, background: headColour[head.id] }} />
-          <i className="ledger-whisker" style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
+          <i
+            className="ledger-else"
+            style={{
+              left: x(head.direct),
+              width: `calc(${x(head.total)} - ${x(head.direct)})`,
+              background: headColour[head.id],
+            }}
+          />
+          <i
+            className="ledger-whisker"
+            style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }}
+          />
         </span>
         <b>{head.total.toFixed(1)}</b>
         <span className="ledger-of">

@@ -27,7 +27,9 @@ export function Margin({ session, view, problem, head, show }: Props) {
         <SetsBars heads={session.total.heads} full={10} />
       </div>
       <p className="margin-line">
-        <b className={session.over_minutes ? 'warn' : undefined}>{Math.round(session.minutes)} min</b> of {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up · hard sets {session.hard_sets_flexors} bending, {session.hard_sets_extensors} straightening
+        <b className={session.over_minutes ? 'warn' : undefined}>{Math.round(session.minutes)} min</b> of{' '}
+        {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up · hard sets {session.hard_sets_flexors}{' '}
+        bending, {session.hard_sets_extensors} straightening
       </p>
       {problem && !problem.away && (
         <div className="finding stop" role="alert">

@@ -43,7 +43,9 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
             “{h.words[0]}” can mean several things. Which: {h.ask}?
           </p>
         ))}
-      {found.length === 0 && hits.length === 0 && <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>}
+      {found.length === 0 && hits.length === 0 && (
+        <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>
+      )}
       {groups.map(([title, belongs]) => {
         const list = found.filter(belongs)
         return (
@@ -56,7 +58,11 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
                     <Slice geometry={right} view={m.glyph.slice} size={34} />
                     <span className="pick-text">
                       <span>{m.name}</span>
-                      {m.glyph.ribbon ? <Ribbon geometry={m.glyph.ribbon} width={90} height={12} /> : <span className="graded">graded, not computed</span>}
+                      {m.glyph.ribbon ? (
+                        <Ribbon geometry={m.glyph.ribbon} width={90} height={12} />
+                      ) : (
+                        <span className="graded">graded, not computed</span>
+                      )}
                     </span>
                   </button>
                 ))}

@@ -32,14 +32,41 @@ interface Props {
 const mostCues = 3
 
 /** Prescription is the slot's dose and cues, edited in place; a fault stands at its field and what was typed stays. */
-export function Prescription({ client, slot, view, dose, rest, setRest, faults, minReserve, mayPlan, held, setDose, setCues, setSlot }: Props) {
+export function Prescription({
+  client,
+  slot,
+  view,
+  dose,
+  rest,
+  setRest,
+  faults,
+  minReserve,
+  mayPlan,
+  held,
+  setDose,
+  setCues,
+  setSlot,
+}: Props) {
   const [each, setEach] = useState(false) // what is left is asked set by set, though it does not differ yet
   const fault = (field: string) => faults.find((f) => new RegExp(`^rows\\[\\d+\\]\\.${field}\\b`).test(f.field))?.reason
   const cueFault = faults.find((f) => f.field === 'cues')
   const cues = (
     <>
-      <Cues key={slot.id} movement={slot.movement} cues={slot.cues} mayPlan={mayPlan} set={setCues} fault={cueFault?.reason} />
-      {(cueFault?.asks || slot.cue_reason) && <CueReason reason={slot.cue_reason ?? ''} readOnly={!mayPlan} set={(cue_reason) => setSlot({ cue_reason: cue_reason || undefined })} />}
+      <Cues
+        key={slot.id}
+        movement={slot.movement}
+        cues={slot.cues}
+        mayPlan={mayPlan}
+        set={setCues}
+        fault={cueFault?.reason}
+      />
+      {(cueFault?.asks || slot.cue_reason) && (
+        <CueReason
+          reason={slot.cue_reason ?? ''}
+          readOnly={!mayPlan}
+          set={(cue_reason) => setSlot({ cue_reason: cue_reason || undefined })}
+        />
+      )}
     </>
   )
   if (!dose) {
@@ -77,15 +104,25 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
         </Field>
         <Field label="Left in reserve" fault={fault('reserve')}>
           {each || dose.reserves ? (
-            <Efforts dose={dose} minReserve={minReserve} canFail={view.can_fail_alone} disabled={!mayPlan} set={(part) => setDose('reserves', { ...dose, ...part })} />
+            <Efforts
+              dose={dose}
+              minReserve={minReserve}
+              canFail={view.can_fail_alone}
+              disabled={!mayPlan}
+              set={(part) => setDose('reserves', { ...dose, ...part })}
+            />
           ) : (
             <Select
-            aria-label="Reps left in reserve"
-            value={dose.reserve}
-            disabled={!mayPlan}
-            status={fault('reserve') ? 'error' : undefined}
-            options={[0, 1, 2, 3, 4, 5].map((r) => ({ value: r, label: r === 0 ? 'to the limit' : String(r), disabled: r < minReserve || (r === 0 && !view.can_fail_alone) }))}
-            onChange={(reserve) => setDose('reserve', { ...dose, reserve })}
+              aria-label="Reps left in reserve"
+              value={dose.reserve}
+              disabled={!mayPlan}
+              status={fault('reserve') ? 'error' : undefined}
+              options={[0, 1, 2, 3, 4, 5].map((r) => ({
+                value: r,
+                label: r === 0 ? 'to the limit' : String(r),
+                disabled: r < minReserve || (r === 0 && !view.can_fail_alone),
+              }))}
+              onChange={(reserve) => setDose('reserve', { ...dose, reserve })}
             />
           )}
           {mayPlan && dose.sets > 1 && (
@@ -110,11 +147,17 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
             changeOnWheel={false}
             readOnly={!mayPlan}
             status={fault('rest_s') ? 'error' : undefined}
-            onChange={(v) => v !== null && (rest === undefined ? setDose('rest_s', { ...dose, rest_s: v }) : setRest?.(v))}
+            onChange={(v) =>
+              v !== null && (rest === undefined ? setDose('rest_s', { ...dose, rest_s: v }) : setRest?.(v))
+            }
           />
         </Field>
         <Field label="Tempo, s" fault={fault('tempo')}>
-          <Tempo dose={dose} readOnly={!mayPlan} set={(tempo) => setDose('tempo', { ...dose, tempo: tempo.some((t) => t > 0) ? tempo : undefined })} />
+          <Tempo
+            dose={dose}
+            readOnly={!mayPlan}
+            set={(tempo) => setDose('tempo', { ...dose, tempo: tempo.some((t) => t > 0) ? tempo : undefined })}
+          />
         </Field>
         <Field label="Method" fault={fault('method')} wide>
           <Select
@@ -123,7 +166,12 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
             disabled={!mayPlan}
             status={fault('method') ? 'error' : undefined}
             popupMatchSelectWidth={360}
-            options={view.methods.map((m) => ({ value: m.id, label: m.name, disabled: m.refused !== '', title: m.refused || m.load }))}
+            options={view.methods.map((m) => ({
+              value: m.id,
+              label: m.name,
+              disabled: m.refused !== '',
+              title: m.refused || m.load,
+            }))}
             optionRender={(o) => {
               const m = view.methods.find((x) => x.id === o.value)!
               return (
@@ -137,7 +185,18 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
           />
           {method?.of && (
             <span className="dose-pair">
-              <InputNumber aria-label={method.of} value={dose.method?.n ?? method.usual} min={method.least} max={method.most} precision={0} controls={false} changeOnWheel={false} readOnly={!mayPlan} onChange={(n) => n !== null && setDose('method_n', { ...dose, method: { ...dose.method, n } })} /> {method.of}
+              <InputNumber
+                aria-label={method.of}
+                value={dose.method?.n ?? method.usual}
+                min={method.least}
+                max={method.most}
+                precision={0}
+                controls={false}
+                changeOnWheel={false}
+                readOnly={!mayPlan}
+                onChange={(n) => n !== null && setDose('method_n', { ...dose, method: { ...dose.method, n } })}
+              />{' '}
+              {method.of}
             </span>
           )}
         </Field>
@@ -147,16 +206,34 @@ export function Prescription({ client, slot, view, dose, rest, setRest, faults, 
             value={JSON.stringify(dose.load)}
             disabled={!mayPlan}
             status={fault('load') ? 'error' : undefined}
-            options={[{ value: JSON.stringify(toFind), label: 'find it' }, ...view.steps.map((s) => ({ value: JSON.stringify(s.load), label: s.words }))]}
+            options={[
+              { value: JSON.stringify(toFind), label: 'find it' },
+              ...view.steps.map((s) => ({ value: JSON.stringify(s.load), label: s.words })),
+            ]}
             labelRender={() => (sameLoad(dose.load, toFind) ? 'find it' : view.load_words)}
             onChange={(v) => setDose('load', { ...dose, load: JSON.parse(v) as Load })}
           />
         </Field>
         <Field label="A word for the client at these sets" fault={fault('word')} wide>
-          <Input aria-label="A word for the client at these sets" value={dose.word ?? ''} maxLength={60} readOnly={!mayPlan} status={fault('word') ? 'error' : undefined} onChange={(e) => setDose('word', { ...dose, word: e.target.value || undefined })} />
+          <Input
+            aria-label="A word for the client at these sets"
+            value={dose.word ?? ''}
+            maxLength={60}
+            readOnly={!mayPlan}
+            status={fault('word') ? 'error' : undefined}
+            onChange={(e) => setDose('word', { ...dose, word: e.target.value || undefined })}
+          />
         </Field>
       </div>
-      <Grips client={client} slot={slot} dose={dose} mayPlan={mayPlan} fault={fault('(movement|settings)') ?? faults.find((f) => f.field === 'starts')?.reason} setSlot={setSlot} setDose={setDose} />
+      <Grips
+        client={client}
+        slot={slot}
+        dose={dose}
+        mayPlan={mayPlan}
+        fault={fault('(movement|settings)') ?? faults.find((f) => f.field === 'starts')?.reason}
+        setSlot={setSlot}
+        setDose={setDose}
+      />
       {mayPlan && <Proposed client={client} slot={slot} dose={dose} setDose={setDose} setCues={setCues} />}
       {cues}
     </section>
@@ -194,7 +271,17 @@ function Rows({ view, faults, alike }: { view: SlotView; faults: FieldFault[]; a
   )
 }
 
-function Field({ label, fault, wide, children }: { label: string; fault?: string; wide?: boolean; children: ReactNode }) {
+function Field({
+  label,
+  fault,
+  wide,
+  children,
+}: {
+  label: string
+  fault?: string
+  wide?: boolean
+  children: ReactNode
+}) {
   return (
     <div className={wide ? 'field wide' : 'field'}>
       <span className="field-label">{label}</span>
@@ -241,7 +328,19 @@ function Tempo({ dose, readOnly, set }: { dose: Dose; readOnly: boolean; set: (t
   )
 }
 
-function Cues({ movement, cues, mayPlan, set, fault }: { movement: string; cues: string[]; mayPlan: boolean; set: (cues: string[]) => void; fault?: string }) {
+function Cues({
+  movement,
+  cues,
+  mayPlan,
+  set,
+  fault,
+}: {
+  movement: string
+  cues: string[]
+  mayPlan: boolean
+  set: (cues: string[]) => void
+  fault?: string
+}) {
   const { movements } = useCatalogue()
   const id = useId()
   const [typed, setTyped] = useState('')
@@ -285,7 +384,9 @@ function Cues({ movement, cues, mayPlan, set, fault }: { movement: string; cues:
                   </span>
                 ),
               }))}
-              showSearch={{ filterOption: (input, option) => String(option?.value).toLowerCase().includes(input.toLowerCase()) }}
+              showSearch={{
+                filterOption: (input, option) => String(option?.value).toLowerCase().includes(input.toLowerCase()),
+              }}
               popupMatchSelectWidth={420}
             >
               <Input placeholder="Pick or type one" maxLength={60} onPressEnter={() => add(typed)} />

@@ -25,7 +25,17 @@ export function UndoRedo({ undo, redo, canUndo, canRedo }: Steps) {
 }
 
 /** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
-export function SaveNote({ state, settle, itIsSo, mayPlan }: { state: SaveState; settle: (which: 'mine' | 'theirs') => void; itIsSo: () => void; mayPlan: boolean }) {
+export function SaveNote({
+  state,
+  settle,
+  itIsSo,
+  mayPlan,
+}: {
+  state: SaveState
+  settle: (which: 'mine' | 'theirs') => void
+  itIsSo: () => void
+  mayPlan: boolean
+}) {
   if (!mayPlan) return <span className="save-note">You may run sessions, not change plans.</span>
   switch (state.is) {
     case 'saved':
@@ -67,7 +77,9 @@ export function SaveNote({ state, settle, itIsSo, mayPlan }: { state: SaveState;
     case 'stale':
       return (
         <span className="save-note bad" role="alert">
-          {state.theirs.saved_by} saved this session at {clock(state.theirs.saved_at)}, while you were editing: {state.theirs.name}, {state.theirs.slots.map((s) => `${s.title} ${s.dose_words}`).join('; ') || 'no slots'}. Nothing is overwritten until you choose.
+          {state.theirs.saved_by} saved this session at {clock(state.theirs.saved_at)}, while you were editing:{' '}
+          {state.theirs.name}, {state.theirs.slots.map((s) => `${s.title} ${s.dose_words}`).join('; ') || 'no slots'}.
+          Nothing is overwritten until you choose.
           <span className="save-choose">
             <Button size="small" onClick={() => settle('theirs')}>
               Take theirs

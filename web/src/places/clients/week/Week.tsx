@@ -21,7 +21,8 @@ export function Week() {
   const { message } = App.useApp()
   const session = useQuery({
     queryKey: ['session', id],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
+    queryFn: () =>
+      got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
     enabled: id !== null,
   })
   const mayPlan = me.data?.may_plan ?? false
@@ -29,7 +30,12 @@ export function Week() {
   const fresh = useSending()
   const plan = async () => {
     const today = me.data!.today
-    const body = { name: 'New session', planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today, warm_up_min: 5, slots: [] }
+    const body = {
+      name: 'New session',
+      planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today,
+      warm_up_min: 5,
+      slots: [],
+    }
     const id = fresh.idOf([body, client.sessions.length])
     try {
       await got(
@@ -58,7 +64,10 @@ export function Week() {
       {id === null ? (
         <main className="soon">
           <h1>No session yet</h1>
-          <p>Plan one: pick movements, turn their settings until each head gets what you want, then give sets, reps and cues.</p>
+          <p>
+            Plan one: pick movements, turn their settings until each head gets what you want, then give sets, reps and
+            cues.
+          </p>
         </main>
       ) : session.data ? (
         <Builder key={id} client={client.id} session={session.data} mayPlan={mayPlan} />

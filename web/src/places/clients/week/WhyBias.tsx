@@ -9,11 +9,13 @@ export function WhyBias({ view }: { view: SetUpView }) {
     return (
       <div className="why">
         <p>
-          Evidence grade {view.grade}. Hand forces in movements of several joints are not known well enough to compute, so each head has a middle credit and a range per hard set.
+          Evidence grade {view.grade}. Hand forces in movements of several joints are not known well enough to compute,
+          so each head has a middle credit and a range per hard set.
         </p>
         {shown.map((b) => (
           <p key={b.id}>
-            <Code id={b.id} code={b.code} /> {decimals(b.low, 1)} – <b>{decimals(b.value, 1)}</b> – {decimals(b.high, 1)}
+            <Code id={b.id} code={b.code} /> {decimals(b.low, 1)} – <b>{decimals(b.value, 1)}</b> –{' '}
+            {decimals(b.high, 1)}
           </p>
         ))}
       </div>
@@ -56,13 +58,19 @@ export function WhyBias({ view }: { view: SetUpView }) {
         {shown.flatMap((b) =>
           b.terms.map((t) => (
             <li key={b.id + t.rule} className={t.counts ? undefined : 'folklore'}>
-              <Code id={b.id} code={b.code} /> ×{decimals(t.factor)} {t.says} <i>grade {t.grade}, {t.counts ? t.mechanism : 'does not hold, counts nothing'}: {t.why}</i>
+              <Code id={b.id} code={b.code} /> ×{decimals(t.factor)} {t.says}{' '}
+              <i>
+                grade {t.grade}, {t.counts ? t.mechanism : 'does not hold, counts nothing'}: {t.why}
+              </i>
             </li>
           )),
         )}
         {shown.every((b) => b.terms.length === 0) && <li>No rule of this stance applies.</li>}
       </ul>
-      <p className="caveat">Share is of the work, against the hardest-working head. The line through a bar runs over all stances: narrow means they agree.</p>
+      <p className="caveat">
+        Share is of the work, against the hardest-working head. The line through a bar runs over all stances: narrow
+        means they agree.
+      </p>
     </div>
   )
 }

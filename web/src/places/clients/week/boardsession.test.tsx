@@ -5,18 +5,59 @@ import type { BoardSlot, Catalogue, WeekDraft } from '../../../api/client'
 import { CatalogueContext } from '../../../app/me'
 import { BoardSession } from './BoardSession'
 
-const slot = (id: string, more: object = {}) => ({ id, movement: `move_${id}`, settings: {}, rows: [], cues: [], ...more })
+const slot = (id: string, more: object = {}) => ({
+  id,
+  movement: `move_${id}`,
+  settings: {},
+  rows: [],
+  cues: [],
+  ...more,
+})
 const info = (id: string, fit: BoardSlot['fit']['fit'] = 'fits'): BoardSlot => ({
-  id, title: `Title ${id}`, details: '', dose_words: '3 × 8–12', load_words: '12 kg a hand', glyph: { slice: { text: `slice ${id}`, heads: [] } },
-  fit: { fit, words: fit === 'too_light' ? 'Too light: the heaviest is 14 kg.' : 'Fits.', instead: fit === 'too_light' ? ['slower', 'to the limit'] : [] },
+  id,
+  title: `Title ${id}`,
+  details: '',
+  dose_words: '3 × 8–12',
+  load_words: '12 kg a hand',
+  glyph: { slice: { text: `slice ${id}`, heads: [] } },
+  fit: {
+    fit,
+    words: fit === 'too_light' ? 'Too light: the heaviest is 14 kg.' : 'Fits.',
+    instead: fit === 'too_light' ? ['slower', 'to the limit'] : [],
+  },
 })
 
 function show(draft: Partial<WeekDraft>, infos: BoardSlot[], mayPlan = true) {
-  const calls = { change: vi.fn(), takeOut: vi.fn(), copy: vi.fn(), open: vi.fn(), grab: vi.fn(), sessionKey: vi.fn(), slotKey: vi.fn() }
-  const full: WeekDraft = { id: 's', version: 1, name: 'Gallery day', planned_on: '2026-11-27', warm_up_min: 5, slots: [], ...draft }
+  const calls = {
+    change: vi.fn(),
+    takeOut: vi.fn(),
+    copy: vi.fn(),
+    open: vi.fn(),
+    grab: vi.fn(),
+    sessionKey: vi.fn(),
+    slotKey: vi.fn(),
+  }
+  const full: WeekDraft = {
+    id: 's',
+    version: 1,
+    name: 'Gallery day',
+    planned_on: '2026-11-27',
+    warm_up_min: 5,
+    slots: [],
+    ...draft,
+  }
   render(
-    <CatalogueContext value={{ right: { outline: '', bone: { x: 0.5, y: 0.5 }, bone_r: 0.1, regions: [] } } as unknown as Catalogue}>
-      <BoardSession draft={full} view={{ minutes: 38.6, warm_up: 7.4 } as never} slots={new Map(infos.map((i) => [i.id, i]))} held={undefined} mayPlan={mayPlan} {...calls} />
+    <CatalogueContext
+      value={{ right: { outline: '', bone: { x: 0.5, y: 0.5 }, bone_r: 0.1, regions: [] } } as unknown as Catalogue}
+    >
+      <BoardSession
+        draft={full}
+        view={{ minutes: 38.6, warm_up: 7.4 } as never}
+        slots={new Map(infos.map((i) => [i.id, i]))}
+        held={undefined}
+        mayPlan={mayPlan}
+        {...calls}
+      />
     </CatalogueContext>,
   )
   return { full, ...calls }
@@ -62,7 +103,11 @@ describe('a session on the board', () => {
   })
 
   it('marks a combo, and passes keys and grips on', () => {
-    const { slotKey, grab } = show({ slots: [slot('a', { combo: 'x' }), slot('b', { combo: 'x' }), slot('c')] }, [info('a'), info('b'), info('c')])
+    const { slotKey, grab } = show({ slots: [slot('a', { combo: 'x' }), slot('b', { combo: 'x' }), slot('c')] }, [
+      info('a'),
+      info('b'),
+      info('c'),
+    ])
     const rows = document.querySelectorAll('[data-slot]')
     expect([...rows].map((r) => r.classList.contains('joined'))).toEqual([true, false, false])
     fireEvent.keyDown(screen.getByText('Title a').closest('button')!, { key: 'ArrowDown', altKey: true })

@@ -4,7 +4,15 @@ import { expect, test, vi } from 'vitest'
 import type { Dose } from '../../../prescription/rows'
 import { Efforts, reservesOf } from './Efforts'
 
-const dose = (part: Partial<Dose>): Dose => ({ sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, load: { find: true }, ...part })
+const dose = (part: Partial<Dose>): Dose => ({
+  sets: 3,
+  reps_low: 8,
+  reps_high: 12,
+  reserve: 2,
+  rest_s: 90,
+  load: { find: true },
+  ...part,
+})
 
 test('what is left set by set: alike, named, and the last one holding on', () => {
   expect(reservesOf(dose({}))).toEqual([2, 2, 2])

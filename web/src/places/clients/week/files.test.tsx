@@ -37,7 +37,10 @@ function show(mayPlan = true) {
       <Files client="c" from="2026-11-23" mayPlan={mayPlan} change={change} go={go} />
     </QueryClientProvider>,
   )
-  const bring = (name: string) => userEvent.upload(container.querySelector<HTMLInputElement>('input[type=file]')!, new File(['x'], name), { applyAccept: false })
+  const bring = (name: string) =>
+    userEvent.upload(container.querySelector<HTMLInputElement>('input[type=file]')!, new File(['x'], name), {
+      applyAccept: false,
+    })
   return { change, go, bring }
 }
 
@@ -45,7 +48,9 @@ describe('a week as a file', () => {
   it('leaves in every format, dated from its Monday', () => {
     show()
     const links = screen.getAllByRole('link')
-    expect(links.map((a) => a.getAttribute('href'))).toEqual(['xlsx', 'csv', 'json', 'ics'].map((f) => `/api/clients/c/plan?format=${f}&from=2026-11-23`))
+    expect(links.map((a) => a.getAttribute('href'))).toEqual(
+      ['xlsx', 'csv', 'json', 'ics'].map((f) => `/api/clients/c/plan?format=${f}&from=2026-11-23`),
+    )
   })
 
   it('is refused by its kind before anything is sent', async () => {
@@ -87,7 +92,12 @@ describe('a week as a file', () => {
   })
 
   it('asks which load holds where two disagree, and reads the file again with the answer', async () => {
-    const asked = { ...read, sessions: [], changes: [], questions: [{ where: 'row 2', reason: '7 kg in one hand is 14 kg as marked, the file says 20 kg' }] }
+    const asked = {
+      ...read,
+      sessions: [],
+      changes: [],
+      questions: [{ where: 'row 2', reason: '7 kg in one hand is 14 kg as marked, the file says 20 kg' }],
+    }
     const fetched = vi.fn(async (url: string) => json(200, url.includes('load=marked') ? read : asked))
     vi.stubGlobal('fetch', fetched)
     const { bring } = show()
@@ -99,7 +109,9 @@ describe('a week as a file', () => {
   })
 
   it('says when it changes nothing, is too big, or the server is away', async () => {
-    vi.stubGlobal('fetch', async () => json(200, { sessions: [], changes: [], unknown: [], problems: [], questions: [], same: 2 }))
+    vi.stubGlobal('fetch', async () =>
+      json(200, { sessions: [], changes: [], unknown: [], problems: [], questions: [], same: 2 }),
+    )
     const { bring } = show()
     await bring('same.csv')
     expect(await screen.findByText(/changes nothing/)).toHaveTextContent('2 sessions are as planned already')
@@ -127,7 +139,9 @@ describe('a week as a template', () => {
       templates = [{ id: 't', name: 'Two days', holds: '2 sessions, 7 slots' }]
       return answer(200, {})
     }) as never)
-    const post = vi.spyOn(api, 'POST').mockImplementation((async () => answer(200, { ...read, problems: [], unknown: [] })) as never)
+    const post = vi
+      .spyOn(api, 'POST')
+      .mockImplementation((async () => answer(200, { ...read, problems: [], unknown: [] })) as never)
     const remove = vi.spyOn(api, 'DELETE').mockImplementation((async () => answer(200, {})) as never)
     show()
     expect(screen.getByRole('button', { name: 'Keep it, without loads' })).toBeDisabled()

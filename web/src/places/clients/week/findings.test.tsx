@@ -16,7 +16,18 @@ const answer = (status: number, body: unknown) => {
 
 const none = null as unknown as string // the schema has no null for an id that may be missing
 
-const finding = (more: Partial<AuditView>): AuditView => ({ key: 'k', code: 'under', severity: 'warn', text: 'The week gives too little.', why: 'Targets follow the emphasis.', session: none, slot: none, held: false, ways: [], ...more })
+const finding = (more: Partial<AuditView>): AuditView => ({
+  key: 'k',
+  code: 'under',
+  severity: 'warn',
+  text: 'The week gives too little.',
+  why: 'Targets follow the emphasis.',
+  session: none,
+  slot: none,
+  held: false,
+  ways: [],
+  ...more,
+})
 
 describe('findings', () => {
   const show = (findings: AuditView[], mayPlan = true) => {
@@ -50,7 +61,14 @@ describe('findings', () => {
 
   it('are let stand only with a reason, which is kept and shown, and taken back', async () => {
     const post = vi.spyOn(api, 'POST').mockImplementation((async () => answer(204, undefined)) as never)
-    const calls = show([finding({}), finding({ key: 'old', text: 'Accepted before.', accepted: { reason: 'on stage twice', by: 'Wren', at: '2026-11-25T10:00:00Z' } })])
+    const calls = show([
+      finding({}),
+      finding({
+        key: 'old',
+        text: 'Accepted before.',
+        accepted: { reason: 'on stage twice', by: 'Wren', at: '2026-11-25T10:00:00Z' },
+      }),
+    ])
     expect(screen.getByText(/Wren let it stand: on stage twice/)).toBeInTheDocument()
     await userEvent.click(screen.getByText('Let it stand'))
     const keep = screen.getByRole('button', { name: 'Keep the reason' })
@@ -88,19 +106,67 @@ describe('findings', () => {
 
 describe('the ledger', () => {
   const head = (more: Partial<LedgerHead>): LedgerHead => ({
-    id: 'biceps_long', code: 'BL', name: 'biceps, long head', direct: 3.3, elsewhere: 1.6, total: 4.9, low: 4, high: 6, target_low: 8, target_high: 12, level: 'build', short: true,
-    lengths: [{ name: 'short', sets: 0.4, covered: false }, { name: 'middle', sets: 1.1, covered: false }, { name: 'long', sets: 3.4, covered: true }],
-    terms: [{ session: 's', slot: 's1', words: 'Reclined curl: 3 sets × 1.10', value: 3.3, rules: ['r_behind ×1.05, grade C'] }, { session: none, slot: none, words: 'pulling elsewhere: 4 sets × 0.40', value: 1.6, rules: [] }],
+    id: 'biceps_long',
+    code: 'BL',
+    name: 'biceps, long head',
+    direct: 3.3,
+    elsewhere: 1.6,
+    total: 4.9,
+    low: 4,
+    high: 6,
+    target_low: 8,
+    target_high: 12,
+    level: 'build',
+    short: true,
+    lengths: [
+      { name: 'short', sets: 0.4, covered: false },
+      { name: 'middle', sets: 1.1, covered: false },
+      { name: 'long', sets: 3.4, covered: true },
+    ],
+    terms: [
+      {
+        session: 's',
+        slot: 's1',
+        words: 'Reclined curl: 3 sets × 1.10',
+        value: 3.3,
+        rules: ['r_behind ×1.05, grade C'],
+      },
+      { session: none, slot: none, words: 'pulling elsewhere: 4 sets × 0.40', value: 1.6, rules: [] },
+    ],
     ...more,
   })
   const ledger: LedgerView = {
-    heads: [head({}), head({ id: 'triceps_long', code: 'TL', name: 'triceps, long head', total: 9, direct: 9, short: false, elsewhere: 0, terms: [] })],
-    slice: { text: 'Effective sets of the week', heads: [] }, hard_sets_flexors: 26, hard_sets_extensors: 8, most_group_sets: 24, over_groups: ['flexors'], failure_sets: 1, minutes: 68, warm_up: 14,
-    joints: [{ name: 'wrist', load: 10, most: 45, over: false }, { name: 'back of the elbow', load: 30, most: 25, over: true }],
+    heads: [
+      head({}),
+      head({
+        id: 'triceps_long',
+        code: 'TL',
+        name: 'triceps, long head',
+        total: 9,
+        direct: 9,
+        short: false,
+        elsewhere: 0,
+        terms: [],
+      }),
+    ],
+    slice: { text: 'Effective sets of the week', heads: [] },
+    hard_sets_flexors: 26,
+    hard_sets_extensors: 8,
+    most_group_sets: 24,
+    over_groups: ['flexors'],
+    failure_sets: 1,
+    minutes: 68,
+    warm_up: 14,
+    joints: [
+      { name: 'wrist', load: 10, most: 45, over: false },
+      { name: 'back of the elbow', load: 30, most: 25, over: true },
+    ],
   }
   const show = () => {
     const calls = { ask: vi.fn(), show: vi.fn() }
-    const catalogue = { right: { outline: '', bone: { x: 0.5, y: 0.5 }, bone_r: 0.1, regions: [] } } as unknown as Catalogue
+    const catalogue = {
+      right: { outline: '', bone: { x: 0.5, y: 0.5 }, bone_r: 0.1, regions: [] },
+    } as unknown as Catalogue
     render(
       <QueryClientProvider client={new QueryClient()}>
         <CatalogueContext value={catalogue}>
@@ -113,7 +179,9 @@ describe('the ledger', () => {
 
   it('reads each head against its target, with lengths and whiskers in words', () => {
     show()
-    const line = screen.getByRole('button', { name: /biceps, long head, build: 4.9 of 8 to 12 effective sets, 1.6 of them elsewhere; 4.0 to 6.0 over all stances; short 0.4, middle 1.1, long 3.4/ })
+    const line = screen.getByRole('button', {
+      name: /biceps, long head, build: 4.9 of 8 to 12 effective sets, 1.6 of them elsewhere; 4.0 to 6.0 over all stances; short 0.4, middle 1.1, long 3.4/,
+    })
     expect(line).toHaveClass('short')
     expect(screen.getByRole('button', { name: /triceps, long head/ })).not.toHaveClass('short')
   })

@@ -14,17 +14,50 @@ const ways = [
   { words: 'Standing curl', part: 1, from_log: false },
 ]
 const plan: Hand[] = ways.map(({ movement }) => (movement ? { movement } : {}))
-const proposal = (more: object) => ({ load: { source: 'find', load: null, words: 'find it', guess: false }, fit: { fit: 'not_known', words: '', instead: [] }, cues: [], known: [], grips: ways, grip_plan: plan, starts: '', starts_why: '', takes_turns: false, ...more })
+const proposal = (more: object) => ({
+  load: { source: 'find', load: null, words: 'find it', guess: false },
+  fit: { fit: 'not_known', words: '', instead: [] },
+  cues: [],
+  known: [],
+  grips: ways,
+  grip_plan: plan,
+  starts: '',
+  starts_why: '',
+  takes_turns: false,
+  ...more,
+})
 
-function show(slot: Partial<SlotDraft> & { hands?: Hand[] }, more: { sets?: number; proposal?: object; mayPlan?: boolean; fault?: string } = {}) {
-  vi.spyOn(api, 'POST').mockImplementation((async () => ({ data: proposal(more.proposal ?? {}), response: new Response('{}') })) as never)
+function show(
+  slot: Partial<SlotDraft> & { hands?: Hand[] },
+  more: { sets?: number; proposal?: object; mayPlan?: boolean; fault?: string } = {},
+) {
+  vi.spyOn(api, 'POST').mockImplementation((async () => ({
+    data: proposal(more.proposal ?? {}),
+    response: new Response('{}'),
+  })) as never)
   const setSlot = vi.fn()
   const setDose = (_: string, d: Dose) => setSlot({ hands: d.hands })
   const { hands, ...rest } = slot
-  const dose: Dose = { sets: more.sets ?? 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90, load: { find: true }, hands }
+  const dose: Dose = {
+    sets: more.sets ?? 3,
+    reps_low: 8,
+    reps_high: 12,
+    reserve: 2,
+    rest_s: 90,
+    load: { find: true },
+    hands,
+  }
   render(
     <QueryClientProvider client={new QueryClient()}>
-      <Grips client="c" slot={{ id: 's', movement: 'curl_plain', settings: {}, rows: [], cues: [], ...rest }} dose={dose} mayPlan={more.mayPlan ?? true} fault={more.fault} setSlot={setSlot} setDose={setDose} />
+      <Grips
+        client="c"
+        slot={{ id: 's', movement: 'curl_plain', settings: {}, rows: [], cues: [], ...rest }}
+        dose={dose}
+        mayPlan={more.mayPlan ?? true}
+        fault={more.fault}
+        setSlot={setSlot}
+        setDose={setDose}
+      />
     </QueryClientProvider>,
   )
   return setSlot
@@ -41,7 +74,10 @@ describe('a grip for each set', () => {
     const setSlot = show({}, { sets: 2, proposal: { grip_plan: [] } })
     await userEvent.click(await screen.findByText(/A grip for each set/))
     expect(setSlot).not.toHaveBeenCalled()
-    await userEvent.selectOptions(screen.getByLabelText('Set 1'), screen.getAllByRole('option', { name: /Palms-down curl/ })[0]!)
+    await userEvent.selectOptions(
+      screen.getByLabelText('Set 1'),
+      screen.getAllByRole('option', { name: /Palms-down curl/ })[0]!,
+    )
     expect(setSlot).toHaveBeenCalledWith({ hands: [plan[0], {}] })
   })
 
@@ -50,7 +86,10 @@ describe('a grip for each set', () => {
     const sets = await screen.findAllByRole('combobox')
     expect(sets).toHaveLength(4)
     await screen.findAllByText(/Palms-down curl, 0.65 of the strongest/)
-    await userEvent.selectOptions(screen.getByLabelText('Set 2'), screen.getAllByRole('option', { name: /Standing curl/ })[1]!)
+    await userEvent.selectOptions(
+      screen.getByLabelText('Set 2'),
+      screen.getAllByRole('option', { name: /Standing curl/ })[1]!,
+    )
     expect(setSlot).toHaveBeenCalledWith({ hands: [plan[0], plan[2], plan[1], plan[1]] })
   })
 

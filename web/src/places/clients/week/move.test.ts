@@ -10,7 +10,14 @@ const week = (): Drafts =>
     planned_on: `2026-11-2${4 + i}`,
     warm_up_min: 5,
     combos: [{ id: `c${id}`, between_s: 0, after_s: 90 }],
-    slots: [1, 2, 3].map((n) => ({ id: `${id}${n}`, movement: 'x', settings: {}, rows: [{ id: `${id}${n}r`, sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90 }], cues: [], combo: n > 1 ? `c${id}` : undefined })),
+    slots: [1, 2, 3].map((n) => ({
+      id: `${id}${n}`,
+      movement: 'x',
+      settings: {},
+      rows: [{ id: `${id}${n}r`, sets: 3, reps_low: 8, reps_high: 12, reserve: 2, rest_s: 90 }],
+      cues: [],
+      combo: n > 1 ? `c${id}` : undefined,
+    })),
   }))
 
 const order = (d: Drafts) => d.map((s) => s.slots.map((x) => x.id).join(' '))

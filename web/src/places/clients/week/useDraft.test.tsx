@@ -25,7 +25,8 @@ interface Sent {
 
 let sent: Sent[]
 let answers: (() => Response)[]
-const json = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
+const json = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
 const saved = (version: number) => () => json(200, { ...session, version })
 
 beforeEach(() => {
@@ -50,7 +51,9 @@ afterEach(() => {
 
 function open() {
   const queries = new QueryClient()
-  const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+  )
   const hook = renderHook(() => useDraft('c1', session), { wrapper })
   leave = hook.unmount
   return hook.result
@@ -105,7 +108,12 @@ test('going back to what was saved before is a save of its own', async () => {
 })
 
 test('a refusal keeps what was typed and names the field', async () => {
-  answers.push(() => json(422, { detail: 'too little rest', errors: [{ location: 'body.slots[0].rows[0].rest_s', message: 'too little rest' }] }))
+  answers.push(() =>
+    json(422, {
+      detail: 'too little rest',
+      errors: [{ location: 'body.slots[0].rows[0].rest_s', message: 'too little rest' }],
+    }),
+  )
   const draft = open()
   act(() => draft.current.edit('', rename('Tuesday')))
   await pass(600)
@@ -161,7 +169,11 @@ test('a tempo is four numbers, or nothing', () => {
 })
 
 test('what is asked about is saved as it stands once it is said to be so, and asked again of anything else', async () => {
-  const asks = () => json(422, { detail: 'Monday 2 November is past.', ask: { question: 'Monday 2 November is past. Plan on it all the same?', field: 'body.planned_on', needs: 'sure' } })
+  const asks = () =>
+    json(422, {
+      detail: 'Monday 2 November is past.',
+      ask: { question: 'Monday 2 November is past. Plan on it all the same?', field: 'body.planned_on', needs: 'sure' },
+    })
   answers.push(asks, saved(2), asks)
   const draft = open()
   act(() => draft.current.edit('', (d) => ({ ...d, planned_on: '2026-11-02' })))

@@ -35,7 +35,17 @@ export function draftOf(s: SessionView): Draft {
     intent: s.intent,
     locked: s.locked,
     combos: s.combos,
-    slots: s.slots.map(({ id, movement, settings, rows, cues, cue_reason, combo, starts, locked }) => ({ id, movement, settings, rows, cues, cue_reason, combo, starts, locked })),
+    slots: s.slots.map(({ id, movement, settings, rows, cues, cue_reason, combo, starts, locked }) => ({
+      id,
+      movement,
+      settings,
+      rows,
+      cues,
+      cue_reason,
+      combo,
+      starts,
+      locked,
+    })),
   }
 }
 
@@ -68,7 +78,9 @@ export function useDraft(client: string, session: SessionView) {
   const [draft, setDraft] = useState<Draft>(start?.draft ?? draftOf(session))
   const [past, setPast] = useState<Draft[]>(start ? [draftOf(session)] : [])
   const [future, setFuture] = useState<Draft[]>([])
-  const [state, setState] = useState<SaveState>(start ? { is: 'unsaved' } : { is: 'saved', at: session.saved_at, by: session.saved_by })
+  const [state, setState] = useState<SaveState>(
+    start ? { is: 'unsaved' } : { is: 'saved', at: session.saved_at, by: session.saved_by },
+  )
   const version = useRef(start?.version ?? session.version)
   const latest = useRef(draft)
   const write = useRef<{ id: string; draft: Draft } | null>(null)
@@ -103,7 +115,12 @@ export function useDraft(client: string, session: SessionView) {
         const saved = await got(
           api.PUT('/clients/{client}/sessions/{session}', {
             params: { path: { client, session: session.id } },
-            body: { ...sent, version: version.current, write: write.current.id, sure: sure.current === sent || undefined },
+            body: {
+              ...sent,
+              version: version.current,
+              write: write.current.id,
+              sure: sure.current === sent || undefined,
+            },
           }),
         )
         version.current = saved.version

@@ -1,5 +1,13 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
-import { api, Problem, timed, type Preview, type SessionView, type SetUpView, type SlotDraft } from '../../../api/client'
+import {
+  api,
+  Problem,
+  timed,
+  type Preview,
+  type SessionView,
+  type SetUpView,
+  type SlotDraft,
+} from '../../../api/client'
 import { useLatest } from '../../../api/latest'
 import type { Draft } from './useDraft'
 
@@ -19,7 +27,13 @@ export interface Previewed {
  * wins; while a setting is turned the answer brings its neighbouring steps, so
  * that the next frame needs no wait.
  */
-export function usePreview(client: string, session: SessionView, draft: Draft, activeId: string | null, turning: string): Previewed {
+export function usePreview(
+  client: string,
+  session: SessionView,
+  draft: Draft,
+  activeId: string | null,
+  turning: string,
+): Previewed {
   const [last, setLast] = useState<Previewed>({ session, active: null, faults: [], problem: null })
   const [views, setViews] = useState<Map<string, SetUpView>>(new Map())
   const latest = useLatest()
@@ -46,7 +60,12 @@ export function usePreview(client: string, session: SessionView, draft: Draft, a
             return next
           })
         }
-        setLast({ session: answer.data.session, active: fitted?.view ?? null, faults: answer.data.faults, problem: null })
+        setLast({
+          session: answer.data.session,
+          active: fitted?.view ?? null,
+          faults: answer.data.faults,
+          problem: null,
+        })
       } catch (e) {
         const problem = e instanceof Problem ? e : new Problem(0, String(e))
         setLast((l) => ({ ...l, problem }))
@@ -69,6 +88,8 @@ export function usePreview(client: string, session: SessionView, draft: Draft, a
     })
   }, [last])
 
-  const shown = active ? (views.get(same(active)) ?? (last.active?.movement === active.movement ? last.active : null)) : null
+  const shown = active
+    ? (views.get(same(active)) ?? (last.active?.movement === active.movement ? last.active : null))
+    : null
   return { ...last, active: shown }
 }

@@ -7,11 +7,26 @@ import type { Dose } from '../../../prescription/rows'
 export function useProposal(client: string, slot: SlotDraft, dose: Dose) {
   // Where the hand differs the load is that of the first set, the weakest grip.
   const asked = useDeferredValue(
-    JSON.stringify({ movement: slot.movement, settings: slot.settings, first: dose.hands?.[0], reps_low: dose.reps_low, reps_high: dose.reps_high, reserve: dose.reserve, sets: dose.sets, method: dose.method?.id }),
+    JSON.stringify({
+      movement: slot.movement,
+      settings: slot.settings,
+      first: dose.hands?.[0],
+      reps_low: dose.reps_low,
+      reps_high: dose.reps_high,
+      reserve: dose.reserve,
+      sets: dose.sets,
+      method: dose.method?.id,
+    }),
   )
   const proposal = useQuery({
     queryKey: ['propose', client, asked],
-    queryFn: () => got(api.POST('/clients/{client}/propose', { params: { path: { client } }, body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number } })),
+    queryFn: () =>
+      got(
+        api.POST('/clients/{client}/propose', {
+          params: { path: { client } },
+          body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number },
+        }),
+      ),
     placeholderData: (old) => old,
   })
   return proposal.data

@@ -15,9 +15,19 @@ let sent: WeekDraft[][]
 let writes: Set<string>
 let trouble: (() => Response | 'lost' | 'away')[]
 
-const view = (removed: { id: string; version: number }[] = []) => ({ sessions: [...kept.values()].filter((s) => !s.gone).map((s) => ({ ...s, board: [], minutes: 0, warm_up: 0 })), findings: [], removed, days: [], from: '2026-11-23', to: '2026-11-29' }) as unknown as WeekView
-const json = (status: number, body: unknown) => new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
-const answer = (response: Response, body: unknown) => (response.ok ? { data: body, response } : { error: body, response })
+const view = (removed: { id: string; version: number }[] = []) =>
+  ({
+    sessions: [...kept.values()].filter((s) => !s.gone).map((s) => ({ ...s, board: [], minutes: 0, warm_up: 0 })),
+    findings: [],
+    removed,
+    days: [],
+    from: '2026-11-23',
+    to: '2026-11-29',
+  }) as unknown as WeekView
+const json = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
+const answer = (response: Response, body: unknown) =>
+  response.ok ? { data: body, response } : { error: body, response }
 
 function put(sessions: WeekDraft[]) {
   sent.push(sessions)
@@ -28,7 +38,8 @@ function put(sessions: WeekDraft[]) {
   for (const s of sessions) {
     const was = kept.get(s.id)
     const again = writes.has(s.write!)
-    if (!again && (was?.version ?? 0) !== s.version) return answer(json(409, {}), { detail: 'saved by Jory in between' })
+    if (!again && (was?.version ?? 0) !== s.version)
+      return answer(json(409, {}), { detail: 'saved by Jory in between' })
     if (!again) kept.set(s.id, { ...s, version: s.version + 1, gone: s.removed })
     writes.add(s.write!)
     if (s.removed) removed.push({ id: s.id, version: kept.get(s.id)!.version })
@@ -37,7 +48,14 @@ function put(sessions: WeekDraft[]) {
   return answer(json(200, {}), view(removed))
 }
 
-const session = (id: string): Kept => ({ id, version: 1, name: id, planned_on: '2026-11-25', warm_up_min: 5, slots: [] })
+const session = (id: string): Kept => ({
+  id,
+  version: 1,
+  name: id,
+  planned_on: '2026-11-25',
+  warm_up_min: 5,
+  slots: [],
+})
 
 beforeEach(() => {
   kept = new Map(['a', 'b'].map((id) => [id, session(id)]))
@@ -46,17 +64,23 @@ beforeEach(() => {
   trouble = []
   vi.spyOn(api, 'GET').mockImplementation((async () => answer(json(200, {}), view())) as never)
   vi.spyOn(api, 'POST').mockImplementation((async () => answer(json(200, {}), view())) as never)
-  vi.spyOn(api, 'PUT').mockImplementation((async (_path: string, init: { body: { sessions: WeekDraft[] } }) => put(structuredClone(init.body.sessions))) as never)
+  vi.spyOn(api, 'PUT').mockImplementation((async (_path: string, init: { body: { sessions: WeekDraft[] } }) =>
+    put(structuredClone(init.body.sessions))) as never)
 })
 afterEach(() => vi.restoreAllMocks())
 
 async function open() {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  const hook = renderHook(() => useWeek('c', '2026-11-25'), { wrapper: ({ children }: { children: ReactNode }) => <QueryClientProvider client={queries}>{children}</QueryClientProvider> })
+  const hook = renderHook(() => useWeek('c', '2026-11-25'), {
+    wrapper: ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+    ),
+  })
   await waitFor(() => expect(hook.result.current.drafts).not.toBeNull())
   const week = hook.result
   const settled = (n: number) => waitFor(() => expect([sent.length, week.current.state.is]).toEqual([n, 'saved']))
-  const rename = (id: string, name: string) => act(() => week.current.edit(week.current.drafts!.map((d) => (d.id === id ? { ...d, name } : d))))
+  const rename = (id: string, name: string) =>
+    act(() => week.current.edit(week.current.drafts!.map((d) => (d.id === id ? { ...d, name } : d))))
   const names = () => week.current.drafts!.map((d) => d.name).join(' ')
   return { week, settled, rename, names }
 }

@@ -7,11 +7,26 @@ import { useSignedOut } from '../../../app/me'
 
 export type Drafts = WeekDraft[]
 
-export type WeekState = { is: 'saved'; at: number } | { is: 'saving' } | { is: 'away'; why: string } | { is: 'refused'; why: string } | { is: 'asked'; question: string }
+export type WeekState =
+  | { is: 'saved'; at: number }
+  | { is: 'saving' }
+  | { is: 'away'; why: string }
+  | { is: 'refused'; why: string }
+  | { is: 'asked'; question: string }
 
 /** draftsOf takes what is edited out of a week's view. */
 export function draftsOf(view: WeekView): Drafts {
-  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, locked, combos, slots }) => ({ id, version, name, planned_on, warm_up_min, intent, locked, combos, slots }))
+  return view.sessions.map(({ id, version, name, planned_on, warm_up_min, intent, locked, combos, slots }) => ({
+    id,
+    version,
+    name,
+    planned_on,
+    warm_up_min,
+    intent,
+    locked,
+    combos,
+    slots,
+  }))
 }
 
 const content = (d: WeekDraft) => JSON.stringify({ ...d, version: 0, write: undefined })
@@ -28,7 +43,11 @@ export function useWeek(client: string, of: string) {
   const signedOut = useSignedOut()
   const latest = useLatest()
   const path = { client }
-  const query = useQuery({ queryKey: ['week', client, of], queryFn: () => got(api.GET('/clients/{client}/week', { params: { path, query: { of } } })), staleTime: 0 })
+  const query = useQuery({
+    queryKey: ['week', client, of],
+    queryFn: () => got(api.GET('/clients/{client}/week', { params: { path, query: { of } } })),
+    staleTime: 0,
+  })
   const [drafts, setDrafts] = useState<Drafts | null>(null)
   const [view, setView] = useState<WeekView | null>(null)
   const [state, setState] = useState<WeekState>({ is: 'saved', at: 0 })
@@ -55,7 +74,10 @@ export function useWeek(client: string, of: string) {
     setView(arrived)
   }
   useEffect(() => {
-    if (arrived && wanted.current === null) kept.current = new Map(arrived.sessions.map((s, i) => [s.id, { version: s.version, content: content(draftsOf(arrived)[i]) }]))
+    if (arrived && wanted.current === null)
+      kept.current = new Map(
+        arrived.sessions.map((s, i) => [s.id, { version: s.version, content: content(draftsOf(arrived)[i]) }]),
+      )
   }, [arrived])
 
   const save = useCallback(
@@ -63,7 +85,9 @@ export function useWeek(client: string, of: string) {
       wanted.current = next
       latest(async (overtaken) => {
         const changed = next.filter((d) => kept.current.get(d.id)?.content !== content(d))
-        const out = [...gone.current.values()].filter((g) => g.version === undefined && kept.current.has(g.draft.id)).map((g) => ({ ...g.draft, removed: true }))
+        const out = [...gone.current.values()]
+          .filter((g) => g.version === undefined && kept.current.has(g.draft.id))
+          .map((g) => ({ ...g.draft, removed: true }))
         if (changed.length + out.length === 0) {
           wanted.current = null
           setState({ is: 'saved', at: Date.now() })
@@ -78,7 +102,12 @@ export function useWeek(client: string, of: string) {
         })
         for (;;) {
           try {
-            const v = await got(api.PUT('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions, sure: sure.current === next || undefined } }))
+            const v = await got(
+              api.PUT('/clients/{client}/week', {
+                params: { path: { client }, query: { of } },
+                body: { sessions, sure: sure.current === next || undefined },
+              }),
+            )
             take(v)
             for (const r of v.removed) {
               const g = gone.current.get(r.id)
@@ -106,7 +135,13 @@ export function useWeek(client: string, of: string) {
             }
             if (p.away) return
             wanted.current = null
-            setState({ is: 'refused', why: p.status === 409 ? `${p.message}. The board shows what is there now; do it again where it still fits.` : p.message })
+            setState({
+              is: 'refused',
+              why:
+                p.status === 409
+                  ? `${p.message}. The board shows what is there now; do it again where it still fits.`
+                  : p.message,
+            })
             if (p.status === 409) void query.refetch()
             return
           }
@@ -148,7 +183,9 @@ export function useWeek(client: string, of: string) {
   const look = (next: Drafts) => {
     latest(async (overtaken) => {
       try {
-        const v = await got(api.POST('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions: next } }))
+        const v = await got(
+          api.POST('/clients/{client}/week', { params: { path: { client }, query: { of } }, body: { sessions: next } }),
+        )
         if (!overtaken()) setView(v)
       } catch {
         // a preview that fails shows nothing new; saving will say why
