@@ -68,6 +68,21 @@ export type PresentView = Schemas['PresentView']
 export type RoomView = Schemas['RoomView']
 export type RoomForm = Schemas['RoomForm']
 
+/** Begun is a movement of the studio's own as it is begun, from a set-up. */
+export interface Begun {
+  movement: string
+  settings: Record<string, number | string>
+  name: string
+}
+
+/** Worn is a set-up and who it is for. */
+export interface Worn {
+  movement: string
+  settings: Record<string, number | string>
+  client?: string
+  stance?: string
+}
+
 export interface FieldFault {
   field: string
   reason: string
@@ -124,7 +139,17 @@ export interface Timed<T> {
   at: number
 }
 
-export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin' })
+/** reach asks the server; only when nothing comes back at all it is away. */
+async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
+  try {
+    return await fetch(input, init)
+  } catch (e) {
+    if (e instanceof DOMException && e.name === 'AbortError') throw e // nobody waits for it any more
+    throw new Problem(0, 'The server cannot be reached.')
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin', fetch: reach })
 
 // The server is told whose page asks: when somebody else has signed in meanwhile, nothing is kept in their name.
 const accountHeader = 'X-Account'
@@ -136,7 +161,7 @@ api.use({
 
 /** sendFile sends what is no JSON to an address of the API and reads a JSON answer. */
 export async function sendFile<T>(method: 'POST' | 'DELETE', path: string, body?: BodyInit): Promise<T> {
-  const asked = fetch(`/api${path}`, {
+  const asked = reach(`/api${path}`, {
     method,
     body,
     credentials: 'same-origin',
@@ -153,8 +178,11 @@ export async function sendFile<T>(method: 'POST' | 'DELETE', path: string, body?
   )
 }
 
-/** problemOf makes a Problem of whatever was thrown. */
-export const problemOf = (e: unknown) => (e instanceof Problem ? e : new Problem(0, String(e)))
+/** problemOf is the problem that was thrown; anything else is an error of ours and goes on to whoever shows those. */
+export function problemOf(e: unknown): Problem {
+  if (e instanceof Problem) return e
+  throw e
+}
 
 interface Answer<T> {
   data?: T
@@ -173,12 +201,7 @@ interface ProblemBody {
 
 /** timed waits for an answer and throws a Problem for anything that is none. */
 export async function timed<T>(request: Promise<Answer<T>>): Promise<Timed<T>> {
-  let answer: Answer<T>
-  try {
-    answer = await request
-  } catch {
-    throw new Problem(0, 'The server cannot be reached.')
-  }
+  const answer = await request
   const { response } = answer
   if (!response.ok) {
     const body = (answer.error ?? {}) as ProblemBody

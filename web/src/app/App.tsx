@@ -3,6 +3,7 @@ import { App as AntApp, ConfigProvider } from 'antd'
 import { useSyncExternalStore } from 'react'
 import { RouterProvider } from 'react-router'
 import { Problem } from '../api/client'
+import { SavingContext, savingFor } from '../saving/useDoc'
 import { router } from './routes'
 import { dark, light } from './theme'
 
@@ -19,6 +20,8 @@ const queries = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 })
+
+const saving = savingFor(queries)
 
 const night = window.matchMedia('(prefers-color-scheme: dark)')
 
@@ -37,7 +40,9 @@ export function App() {
     <ConfigProvider theme={useNight() ? dark : light}>
       <AntApp>
         <QueryClientProvider client={queries}>
-          <RouterProvider router={router} />
+          <SavingContext value={saving}>
+            <RouterProvider router={router} />
+          </SavingContext>
         </QueryClientProvider>
       </AntApp>
     </ConfigProvider>

@@ -1,12 +1,17 @@
+import { queries } from '../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
-import { api, got, Problem } from '../api/client'
+import { Problem } from '../api/client'
 import { SignIn } from '../places/signin/SignIn'
 import { shownKeys, useKeys } from './keys'
 import { startAfresh, whenLeft } from './kept'
 import { CatalogueContext, useMe } from './me'
+import { useSaving } from '../saving/useDoc'
+import { Waiting } from '../ui/Waiting'
+import { useOwnErrors } from './errors'
 import { SignOut } from './SignOut'
+import { Unsaved } from './Unsaved'
 
 const places = [
   ['today', 'Today'],
@@ -20,29 +25,32 @@ const places = [
 /** Shell is the one frame: the bar with the places as words, and the place below. */
 export function Shell() {
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
+  const { outbox } = useSaving()
   const [help, setHelp] = useState(false)
   useKeys({
     '?': { does: 'show or hide these keys', run: () => setHelp((h) => !h) },
     Escape: { does: 'back out', run: () => setHelp(false) },
   })
-  const catalogue = useQuery({
-    queryKey: ['catalogue'],
-    queryFn: () => got(api.GET('/catalogue')),
-    staleTime: Infinity,
-    enabled: !!me.data,
-  })
+  const catalogue = useQuery({ ...queries.catalogue(), enabled: !!me.data })
 
   // An answer of any query that says "not signed in" brings the sign-in up.
   useEffect(
     () =>
-      queries.getQueryCache().subscribe((event) => {
+      cache.getQueryCache().subscribe((event) => {
         const error = event.query.state.error
         if (event.type === 'updated' && error instanceof Problem && error.status === 401)
-          queries.setQueryData(['me'], null)
+          cache.setQueryData(['me'], null)
       }),
-    [queries],
+    [cache],
   )
+
+  // What was typed and not saved is sent again as the account that typed it, from whatever page is open.
+  const id = me.data?.id
+  useEffect(() => {
+    if (id) outbox.begin(id)
+  }, [id, outbox])
+  useOwnErrors()
 
   // Signed out in another tab, or brought back by the browser from before a sign-out: nothing stays on screen.
   useEffect(() => whenLeft(startAfresh), [])
@@ -52,8 +60,7 @@ export function Shell() {
     return () => window.removeEventListener('pageshow', back)
   }, [])
 
-  if (me.isPending) return <Waiting failed={me.failureReason} />
-  if (me.isError) return <Waiting failed={me.error} />
+  if (me.data === undefined) return <Waiting query={me} />
   if (!me.data) return <SignIn />
   return (
     <>
@@ -70,6 +77,7 @@ export function Shell() {
           ))}
         </nav>
         <span className="bar-who">
+          <Unsaved />
           {me.data.name}
           <span className="bar-studio"> · {me.data.studio}</span>
           <SignOut />
@@ -80,19 +88,10 @@ export function Shell() {
         {catalogue.data ? (
           <CatalogueContext value={catalogue.data}>{<Outlet />}</CatalogueContext>
         ) : (
-          <Waiting failed={catalogue.failureReason} />
+          <Waiting query={catalogue} />
         )}
       </div>
     </>
-  )
-}
-
-/** Waiting keeps the page's shape while the first answer is under way, and says why when it takes long. */
-export function Waiting({ failed }: { failed: Error | null }) {
-  return (
-    <div className="waiting" aria-busy="true">
-      {failed ? <p role="status">{failed.message} Trying again …</p> : <div className="skeleton" />}
-    </div>
   )
 }
 

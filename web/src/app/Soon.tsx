@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { isRouteErrorResponse, Link, useRouteError } from 'react-router'
 
 /** Soon says what a place will hold, and where the work can be done meanwhile. */
 export function Soon({ title, holds }: { title: string; holds: string }) {
@@ -13,11 +13,28 @@ export function Soon({ title, holds }: { title: string; holds: string }) {
   )
 }
 
+/** Missing is an address that leads nowhere. */
 export function Missing() {
   return (
     <main className="soon">
       <h1>Nothing here</h1>
-      <p>This address leads nowhere, or something on the page failed. Nothing you saved is lost.</p>
+      <p>This address leads nowhere. Nothing you saved is lost.</p>
+      <p>
+        <Link to="/clients">Back to the clients</Link>
+      </p>
+    </main>
+  )
+}
+
+/** Broken is what stands where something of ours failed. */
+export function Broken() {
+  const error = useRouteError()
+  if (isRouteErrorResponse(error) && error.status === 404) return <Missing />
+  return (
+    <main className="soon">
+      <h1>Something went wrong on this page</h1>
+      <p role="alert">Nothing you saved is lost, and what you typed is kept in this browser.</p>
+      <p className="caveat">{error instanceof Error ? error.message : String(error)}</p>
       <p>
         <Link to="/clients" reloadDocument>
           Back to the clients

@@ -36,6 +36,13 @@ export function keep(where: Storage, key: string, value: unknown) {
   }
 }
 
+/** keptKeys lists what is kept for the account under keys that begin so. */
+export const keptKeys = (where: Storage, begin: string) =>
+  mine(where)
+    .map((k) => k.slice(keyOf('').length))
+    .filter((k) => k.startsWith(begin))
+    .map((k) => k.slice(begin.length))
+
 const mine = (where: Storage) =>
   Array.from({ length: where.length }, (_, i) => where.key(i) ?? '').filter((k) => k.startsWith(keyOf('')))
 

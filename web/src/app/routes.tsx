@@ -1,6 +1,6 @@
 import { createBrowserRouter, Navigate } from 'react-router'
 import { Shell } from './Shell'
-import { Missing, Soon } from './Soon'
+import { Broken, Missing, Soon } from './Soon'
 
 /** Each place is loaded when it is first gone to. */
 export const router = createBrowserRouter([
@@ -8,7 +8,7 @@ export const router = createBrowserRouter([
 
   {
     element: <Shell />,
-    errorElement: <Missing />,
+    errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="/clients" replace /> },
       { path: 'clients', lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }) },

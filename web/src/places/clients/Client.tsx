@@ -1,3 +1,4 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import {
   Link,
@@ -10,23 +11,18 @@ import {
   useParams,
   useSearchParams,
 } from 'react-router'
-import { api, got, type ClientView } from '../../api/client'
+import { type ClientView } from '../../api/client'
 import { useKeys, type Keys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
-import { Missing } from '../../app/Soon'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import { Slice } from '../../figures/Slice'
 import { mondayOf } from './week/move'
 
 /** Client is one client with the thread; the knots' places open below it. */
 export function Client() {
   const { client = '' } = useParams()
-  const view = useQuery({
-    queryKey: ['client', client],
-    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
-  })
-  if (view.isError) return <Missing />
-  if (!view.data) return <Waiting failed={view.failureReason} />
+  const view = useQuery(queries.client(client))
+  if (!view.data) return <Waiting query={view} />
   return (
     <>
       <Thread view={view.data} />
@@ -37,10 +33,7 @@ export function Client() {
 
 /** ClientThread is the thread in a place that works for a client without being a knot of hers. */
 export function ClientThread({ client }: { client: string }) {
-  const view = useQuery({
-    queryKey: ['client', client],
-    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
-  })
+  const view = useQuery(queries.client(client))
   return view.data ? <Thread view={view.data} /> : <div className="thread" />
 }
 

@@ -1,3 +1,4 @@
+import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useRef, useState } from 'react'
@@ -6,12 +7,12 @@ import { api, got, problemOf, type ClientCard } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useKeys } from '../../app/keys'
 import { useCatalogue, useMe } from '../../app/me'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import { Slice } from '../../figures/Slice'
 
 /** Wall is every client as a slice of what the next session gives, today's first. */
 export function Wall() {
-  const clients = useQuery({ queryKey: ['clients'], queryFn: () => got(api.GET('/clients')) })
+  const clients = useQuery(queries.clients())
   const me = useMe()
   const wall = useRef<HTMLElement>(null)
   const step = (by: number) => {
@@ -23,7 +24,7 @@ export function Wall() {
     ArrowRight: { does: 'next client', run: () => step(1) },
     ArrowLeft: { does: 'previous client', run: () => step(-1) },
   })
-  if (!clients.data) return <Waiting failed={clients.failureReason} />
+  if (!clients.data) return <Waiting query={clients} />
   const all = clients.data.clients
   const today = all.filter((c) => c.today)
   const later = all.filter((c) => !c.today)
@@ -45,7 +46,7 @@ export function Wall() {
 /** NewClient begins a dossier with a name. */
 function NewClient() {
   const navigate = useNavigate()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [name, setName] = useState('')
   const fresh = useSending()
   const [why, setWhy] = useState('')
@@ -55,7 +56,7 @@ function NewClient() {
       const id = fresh.idOf(name)
       await got(api.POST('/clients', { body: { id, name } }))
       fresh.kept()
-      void queries.invalidateQueries({ queryKey: ['clients'] })
+      touched(cache, ['clients'])
       navigate(`/clients/${id}/dossier`)
     } catch (e) {
       setWhy(problemOf(e).words)

@@ -1,19 +1,13 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
-import { api, got } from '../../api/client'
-import type { Worn } from './useFit'
+import { type Worn } from '../../api/client'
 
 /** Faults say what can be seen to go wrong in this set-up, what it costs here, and the cue that mends it. */
 export function Faults({ worn }: { worn: Worn }) {
   const [open, setOpen] = useState(false)
   const asked = useDeferredValue(JSON.stringify(worn))
-  const faults = useQuery({
-    queryKey: ['faults', asked],
-    queryFn: () => got(api.POST('/fault-costs', { body: JSON.parse(asked) as Worn })),
-    placeholderData: (old) => old,
-    enabled: open,
-    staleTime: Infinity,
-  })
+  const faults = useQuery({ ...queries.faults(asked), enabled: open })
   return (
     <section aria-label="Faults">
       <h2>What a fault would cost here</h2>

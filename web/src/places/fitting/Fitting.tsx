@@ -1,8 +1,9 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { api, got, type SetUpView } from '../../api/client'
+import { type SetUpView, type Worn } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { ClientThread } from '../clients/Client'
@@ -20,7 +21,7 @@ import { Pinned } from './Pinned'
 import { Send } from './Send'
 import { Tune } from './Tune'
 import { Record } from './TryOuts'
-import { useFit, type Worn } from './useFit'
+import { useFit } from './useFit'
 import { Verdict } from './Verdict'
 
 const mostPins = 3
@@ -28,8 +29,8 @@ const mostPins = 3
 /** useWearer is whom a place works for: the client and stance in the address. */
 export function useWearer() {
   const [params, setParams] = useSearchParams()
-  const clients = useQuery({ queryKey: ['clients'], queryFn: () => got(api.GET('/clients')) })
-  const book = useQuery({ queryKey: ['stances'], queryFn: () => got(api.GET('/stances')), staleTime: Infinity })
+  const clients = useQuery(queries.clients())
+  const book = useQuery(queries.stances())
   const set = (key: string, value: string | undefined) =>
     setParams(
       (p) => {
@@ -45,6 +46,7 @@ export function useWearer() {
     stance: params.get('stance') ?? undefined,
     clients: clients.data?.clients ?? [],
     book: book.data,
+    query: book,
     params,
     setParams,
     set,

@@ -1,8 +1,8 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { api, got } from '../../api/client'
-import type { Worn } from './useFit'
+import { type Worn } from '../../api/client'
 
 const elbows = [10, 30, 60, 90, 110, 130]
 const pulls = [
@@ -16,12 +16,7 @@ export function Hints({ worn, turn }: { worn: Worn; turn: (settings: Worn['setti
   const [elbow, setElbow] = useState(90)
   const [pull, setPull] = useState(1)
   const asked = useDeferredValue(JSON.stringify({ ...worn, elbow, pull }))
-  const hints = useQuery({
-    queryKey: ['hints', asked],
-    queryFn: () => got(api.POST('/hints', { body: JSON.parse(asked) as Worn & { elbow: number; pull: number } })),
-    placeholderData: (old) => old,
-    staleTime: Infinity,
-  })
+  const hints = useQuery(queries.hints(asked))
   const list = hints.data?.hints ?? []
   if (list.length === 0) return null
   return (

@@ -1,17 +1,17 @@
+import { touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, got, problemOf } from '../../api/client'
+import { api, got, problemOf, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
-import type { Worn } from './useFit'
 
 /** Keep keeps what is worn under a name of the studio's, or opens it as a movement of the studio's own. */
 export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
   const { message } = App.useApp()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   const [name, setName] = useState('')
@@ -22,9 +22,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       const body = { name, movement: worn.movement, settings: worn.settings }
       await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: fresh.idOf(body) } }, body }))
       fresh.kept()
-      await queries.invalidateQueries({ queryKey: ['catalogue'] })
-      void queries.invalidateQueries({ queryKey: ['library'] })
-      void queries.invalidateQueries({ queryKey: ['own'] })
+      touched(cache, ['own'])
       message.success(`Kept as “${name.trim()}”: in the Library and wherever a movement is picked.`)
       setOpen(false)
       setName('')

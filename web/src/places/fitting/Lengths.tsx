@@ -1,9 +1,9 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { api, got, type SetUpView, type Trace } from '../../api/client'
+import { type SetUpView, type Trace, type Worn } from '../../api/client'
 import { decimals, headColour } from '../../figures/heads'
-import type { Worn } from './useFit'
 
 /** Lengths shows, on demand, a head's length and leverage over the range, and the page a client can read. */
 export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
@@ -11,12 +11,7 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
   const heads = view.bias.filter((b) => b.agonist)
   const chosen = heads.find((h) => h.id === head) ?? heads[0]
   const asked = useDeferredValue(JSON.stringify({ ...worn, head: chosen?.id ?? 'biceps_long' }))
-  const look = useQuery({
-    queryKey: ['look', asked],
-    queryFn: () => got(api.POST('/look', { body: JSON.parse(asked) as Worn & { head: string } })),
-    placeholderData: (old) => old,
-    staleTime: Infinity,
-  })
+  const look = useQuery(queries.look(asked))
   if (!look.data) return null
   const { trace, explain } = look.data
   return (

@@ -1,9 +1,9 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
-import { api, got } from '../../api/client'
+import { type Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Slice } from '../../figures/Slice'
-import type { Worn } from './useFit'
 
 /** Near lists the nearest set-ups with what is kept and lost; for a client, only what the room allows if asked. */
 export function Near({
@@ -17,12 +17,7 @@ export function Near({
   const [all, setAll] = useState(false)
   const [room, setRoom] = useState(false)
   const asked = useDeferredValue(JSON.stringify({ ...worn, room }))
-  const near = useQuery({
-    queryKey: ['near', asked],
-    queryFn: () => got(api.POST('/near', { body: JSON.parse(asked) as Worn & { room: boolean } })),
-    placeholderData: (old) => old,
-    staleTime: Infinity,
-  })
+  const near = useQuery(queries.near(asked))
   const list = near.data?.near ?? []
   return (
     <section aria-label="Equivalents">

@@ -1,20 +1,20 @@
+import { putFresh, touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, problemOf } from '../../api/client'
+import { api, got, Problem, problemOf, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
-import type { Worn } from './useFit'
-import { draftOf } from '../clients/week/useDraft'
+import { draftOf } from '../../saving/kinds'
 
 /** Send puts what is worn into the session it was opened from, else the client's next one. */
 export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: string | null }) {
   const { client } = worn
   const { message } = App.useApp()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const navigate = useNavigate()
   const [busy, setBusy] = useState(false)
   const slot = useSending()
@@ -45,9 +45,8 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
             }),
           )
       slot.kept()
-      queries.setQueryData(['session', saved.id], saved)
-      void queries.invalidateQueries({ queryKey: ['client', client] })
-      void queries.invalidateQueries({ queryKey: ['clients'] })
+      putFresh(cache, ['session', saved.id], saved)
+      touched(cache, ['plan'], ['session', saved.id])
       message.success(
         <span>
           In {who.name}’s {saved.name} ({saved.when}).{' '}

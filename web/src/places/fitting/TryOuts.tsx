@@ -1,9 +1,9 @@
+import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Segmented } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView } from '../../api/client'
+import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
-import type { Worn } from './useFit'
 
 const fitHeadings = {
   not_known: 'Does the load fit?',
@@ -15,18 +15,7 @@ const fitHeadings = {
 /** Record is what is known of a client and a set-up: whether the loads fit, and what was tried. */
 export function Record({ client, worn, view }: { client: string; worn: Worn; view: SetUpView }) {
   const asked = useDeferredValue(JSON.stringify({ movement: worn.movement, settings: worn.settings }))
-  const record = useQuery({
-    queryKey: ['record', client, asked],
-    queryFn: () =>
-      got(
-        api.POST('/clients/{client}/record', {
-          params: { path: { client } },
-          body: JSON.parse(asked) as Pick<Worn, 'movement' | 'settings'>,
-        }),
-      ),
-    placeholderData: (old) => old,
-    retry: false,
-  })
+  const record = useQuery(queries.record(client, asked))
   if (!record.data) return null
   return (
     <>
@@ -61,7 +50,7 @@ type Outcome = 'kept' | 'dropped' | 'open'
 
 /** TryOuts are what the client said of this movement before, and a new one recorded in a line. */
 function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; view: SetUpView; tried: TryOutView[] }) {
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [open, setOpen] = useState(false)
   const [comfort, setComfort] = useState(7)
   const [felt, setFelt] = useState('')
@@ -81,7 +70,7 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
       sent.kept()
       setOpen(false)
       setFelt('')
-      for (const key of ['library', 'try-outs', 'record']) void queries.invalidateQueries({ queryKey: [key] })
+      touched(cache, ['tryOuts'])
     } catch (e) {
       setWhy(problemOf(e).words)
     }

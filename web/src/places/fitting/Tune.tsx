@@ -1,10 +1,9 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { api, got, Problem, type SetUpView, type TunedView } from '../../api/client'
+import { api, got, problemOf, type SetUpView, type TunedView, type Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { decimals } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
-import type { Worn } from './useFit'
 
 interface Props {
   worn: Worn
@@ -33,7 +32,7 @@ export function Tune({ worn, view, wear }: Props) {
       )
       setFound({ for: asked, now: answer.now, list: answer.found })
     } catch (e) {
-      setFault(e instanceof Problem ? e.message : String(e))
+      setFault(problemOf(e).message)
     }
     setBusy(false)
   }

@@ -1,3 +1,4 @@
+import { touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
@@ -18,7 +19,7 @@ const headings = { allowed: '', modify: 'To modify for this client', avoid: 'To 
 /** Verdict is what speaks against a set-up for a client, what to turn instead, and the coach's override with its reason. */
 export function Verdict({ verdict, movement, client, wear, again }: Props) {
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [reason, setReason] = useState<string | null>(null)
   const [why, setWhy] = useState('')
   const sent = useSending()
@@ -33,7 +34,7 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
       )
       sent.kept()
       setReason(null)
-      for (const key of ['library', 'near', 'dossier']) void queries.invalidateQueries({ queryKey: [key] })
+      touched(cache, ['verdicts'])
       again?.()
     } catch (e) {
       setWhy(problemOf(e).words)

@@ -1,13 +1,6 @@
 import { useEffect, useState } from 'react'
-import { api, Problem, timed, type SetUpView } from '../../api/client'
+import { api, Problem, problemOf, timed, type SetUpView, type Worn } from '../../api/client'
 import { useLatest } from '../../api/latest'
-
-export interface Worn {
-  movement: string
-  settings: Record<string, number | string>
-  client?: string
-  stance?: string
-}
 
 /** useFit asks what a set-up does: one request in flight, the latest wins, the old view stays until then. */
 export function useFit(
@@ -25,7 +18,7 @@ export function useFit(
         const answer = await timed(api.POST('/fit', { body: { ...asked, turning } }))
         setState({ view: answer.data.view, problem: null })
       } catch (e) {
-        const problem = e instanceof Problem ? e : new Problem(0, String(e))
+        const problem = problemOf(e)
         setState((s) => ({ ...s, problem }))
       }
     })

@@ -1,3 +1,4 @@
+import type { Worn } from '../../api/client'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { LibraryEntry } from '../../api/client'
@@ -8,7 +9,6 @@ import { Slice } from '../../figures/Slice'
 import type { useWearer } from '../fitting/Fitting'
 import { Near } from '../fitting/Near'
 import { Verdict } from '../fitting/Verdict'
-import type { Worn } from '../fitting/useFit'
 
 interface Props {
   entry: LibraryEntry

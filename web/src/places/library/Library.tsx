@@ -1,12 +1,13 @@
+import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Button, Input, Segmented, Select, Switch } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, got, type LibraryEntry } from '../../api/client'
+import { type LibraryEntry } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { meant } from '../../app/words'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import { ClientThread } from '../clients/Client'
 import { useWearer, Wearer } from '../fitting/Fitting'
 import '../clients/week/week.css'
@@ -24,18 +25,14 @@ export function Library() {
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>({ ...noFilter, head: w.params.get('head') ?? '' })
   const [as, setAs] = useState<'cards' | 'map'>('cards')
-  const library = useQuery({
-    queryKey: ['library', w.client, w.stance],
-    queryFn: () => got(api.GET('/library', { params: { query: { client: w.client, stance: w.stance } } })),
-    placeholderData: (old) => old,
-  })
+  const library = useQuery(queries.library(w.client, w.stance))
   useKeys({
     '/': {
       does: 'find a movement',
       run: () => document.querySelector<HTMLInputElement>('.library-find input, input.library-find')?.focus(),
     },
   })
-  if (!library.data) return <Waiting failed={library.failureReason} />
+  if (!library.data) return <Waiting query={library} />
   const heads = library.data.entries[0].glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
   const needs = [...new Set(library.data.entries.flatMap((e) => e.needs.map(kindOfNeed)))].sort()

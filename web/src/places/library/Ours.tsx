@@ -1,23 +1,24 @@
+import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { Link } from 'react-router'
-import { api, got, Problem } from '../../api/client'
+import { api, got, problemOf } from '../../api/client'
 import { useMe } from '../../app/me'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import './library.css'
 
 /** Ours is what the studio added: set-ups under its own names and movements of its own. */
 export function Ours() {
   const { message } = App.useApp()
   const me = useMe()
-  const queries = useQueryClient()
-  const own = useQuery({ queryKey: ['own'], queryFn: () => got(api.GET('/own')) })
-  if (!own.data) return <Waiting failed={own.failureReason} />
+  const cache = useQueryClient()
+  const own = useQuery(queries.own())
+  if (!own.data) return <Waiting query={own} />
   const { movements, set_ups } = own.data
   const drop = async (s: (typeof set_ups)[number]) => {
     try {
       await got(api.DELETE('/own/set-ups/{set_up}', { params: { path: { set_up: s.id } } }))
-      await queries.invalidateQueries()
+      await cache.invalidateQueries()
       message.open({
         content: (
           <span>
@@ -32,7 +33,7 @@ export function Ours() {
                     body: { name: s.name, movement: s.movement, settings: s.settings },
                   }),
                 )
-                await queries.invalidateQueries()
+                await cache.invalidateQueries()
                 message.destroy()
               }}
             >
@@ -43,7 +44,7 @@ export function Ours() {
         duration: 8,
       })
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).message)
     }
   }
   return (

@@ -1,21 +1,17 @@
+import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Checkbox, Input } from 'antd'
-import { useDeferredValue, useEffect, useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
-import { api, got, Problem } from '../../api/client'
+import { api, got, problemOf } from '../../api/client'
 import { Missing } from '../../app/Soon'
+import type { Begun } from '../../api/client'
 import { useCatalogue, useMe } from '../../app/me'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import { BiasBars } from '../../figures/BiasBars'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import './library.css'
-
-interface Begun {
-  movement: string
-  settings: Record<string, number | string>
-  name: string
-}
 
 interface Entry {
   id: string
@@ -28,42 +24,30 @@ interface Entry {
 export function OwnMovement() {
   const { own: id = 'new' } = useParams()
   const begun = useLocation().state as Begun | null
+  const isNew = id === 'new'
+  const kept = useQuery({ ...queries.own(), enabled: !isNew })
+  const text = useQuery({ ...queries.ownText(begun), enabled: isNew && begun !== null })
+  // It is edited as it was when it was opened.
   const [entry, setEntry] = useState<Entry | null>(null)
-  const [missing, setMissing] = useState(false)
-  const [failed, setFailed] = useState<Error | null>(null)
-  useEffect(() => {
-    const read = async () => {
-      if (id === 'new') {
-        if (!begun) return setMissing(true)
-        setEntry({ ...(await got(api.POST('/own/text', { body: begun }))), version: 0, retired: false })
-        return
-      }
-      const found = (await got(api.GET('/own'))).movements.find((m) => m.id === id)
-      if (found) setEntry(found)
-      else setMissing(true)
-    }
-    read().catch((e: Error) => setFailed(e))
-  }, [id, begun])
-  if (missing) return <Missing />
-  if (!entry) return <Waiting failed={failed} />
-  return <Editor key={entry.id + entry.version} entry={entry} />
+  const found = isNew
+    ? text.data && { ...text.data, version: 0, retired: false }
+    : kept.data?.movements.find((m) => m.id === id)
+  if (!entry && found) setEntry(found)
+  if (isNew ? !begun : kept.data && !found) return <Missing />
+  if (!entry) return <Waiting query={isNew ? text : kept} />
+  return <Editor key={entry.id} entry={entry} />
 }
 
 function Editor({ entry }: { entry: Entry }) {
   const { right } = useCatalogue()
   const { message } = App.useApp()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const navigate = useNavigate()
   const [text, setText] = useState(entry.text)
   const [retired, setRetired] = useState(entry.retired)
   const asked = useDeferredValue(text)
-  const check = useQuery({
-    queryKey: ['check-own', entry.id, asked],
-    queryFn: () => got(api.POST('/own/check', { body: { id: entry.id, text: asked } })),
-    placeholderData: (old) => old,
-    enabled: !!me.data?.may_plan,
-  })
+  const check = useQuery({ ...queries.checkOwn(entry.id, asked), enabled: !!me.data?.may_plan })
   const faults = check.data?.faults ?? []
   const view = check.data?.view
   const save = async () => {
@@ -74,11 +58,11 @@ function Editor({ entry }: { entry: Entry }) {
           body: { text, retired, version: entry.version },
         }),
       )
-      await queries.invalidateQueries()
+      await cache.invalidateQueries()
       message.success('Kept.')
       navigate('/library/ours')
     } catch (e) {
-      message.error(`${e instanceof Problem ? e.message : String(e)} What you typed stays.`, 8)
+      message.error(`${problemOf(e).message} What you typed stays.`, 8)
     }
   }
   return (

@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
-import { api, got, Problem } from '../../api/client'
+import { api, got, problemOf } from '../../api/client'
 import { accountNow, openFor, startAfresh } from '../../app/kept'
 
 /** SignIn keeps what was typed, whatever the answer; the address stays, so that one lands where one wanted to go. */
 export function SignIn() {
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [fault, setFault] = useState('')
   const [busy, setBusy] = useState(false)
   const signIn = async (body: { email: string; password: string }) => {
@@ -18,10 +18,10 @@ export function SignIn() {
       const before = accountNow()
       openFor(me.id)
       if (before && before !== me.id) return startAfresh() // nothing of who was here before
-      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
-      queries.setQueryData(['me'], me)
+      cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
+      cache.setQueryData(['me'], me)
     } catch (e) {
-      setFault(e instanceof Problem ? e.message : String(e))
+      setFault(problemOf(e).message)
       setBusy(false)
     }
   }

@@ -1,10 +1,11 @@
+import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input, Switch } from 'antd'
 import { useState } from 'react'
-import { api, got, Problem, type BookView, type RuleView, type SwitchView } from '../../api/client'
+import { api, got, problemOf, type BookView, type RuleView, type SwitchView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import '../clients/week/week.css'
 import { useWearer, Wearer } from '../fitting/Fitting'
 import './stances.css'
@@ -15,7 +16,7 @@ export function Stances() {
   const w = useWearer()
   const [typed, setTyped] = useState('')
   const [editing, setEditing] = useState<string | null>(null)
-  if (!w.book) return <Waiting failed={null} />
+  if (!w.book) return <Waiting query={w.query} />
   const book = w.book
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
   const says = (text: string) => words.every((x) => text.toLowerCase().includes(x))
@@ -87,14 +88,14 @@ interface RowProps {
 function StanceRow({ book, w, editing, edit }: RowProps) {
   const { message } = App.useApp()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const choose = async (stance: string) => {
     try {
       await got(api.PUT('/clients/{client}/stance', { params: { path: { client: w.client! } }, body: { stance } }))
-      await queries.invalidateQueries()
+      await cache.invalidateQueries()
       message.success(`From now on this client’s numbers follow ${book.stances.find((s) => s.id === stance)!.name}.`)
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).message)
     }
   }
   const copied = useSending()
@@ -104,10 +105,10 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
     try {
       await got(api.POST('/stances', { body: { id, ...body } }))
       copied.kept()
-      await queries.invalidateQueries({ queryKey: ['stances'] })
+      await cache.invalidateQueries(queries.stances())
       edit(id)
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).message)
     }
   }
   return (
@@ -211,17 +212,17 @@ function Card({ rule: r, fields }: { rule: RuleView; fields: string[] }) {
 /** Note is what this studio sees with its clients, kept apart from the grade; it is saved when the field is left. */
 function Note({ rule: r }: { rule: RuleView }) {
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [typed, setTyped] = useState(r.note)
   const [fault, setFault] = useState('')
   const save = async () => {
     if (typed.trim() === r.note) return
     try {
       await got(api.PUT('/rules/{rule}/note', { params: { path: { rule: r.id } }, body: { note: typed } }))
-      await queries.invalidateQueries({ queryKey: ['stances'] })
+      await cache.invalidateQueries(queries.stances())
       setFault('')
     } catch (e) {
-      setFault(`Not saved: ${e instanceof Problem ? e.message : String(e)} What you typed stays.`)
+      setFault(`Not saved: ${problemOf(e).message} What you typed stays.`)
     }
   }
   return (
@@ -246,7 +247,7 @@ function Note({ rule: r }: { rule: RuleView }) {
 /** OwnSwitch switches a rule of the studio's own stance. */
 function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
   const { message } = App.useApp()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [busy, setBusy] = useState(false)
   const flip = async (on: boolean) => {
     setBusy(true)
@@ -258,9 +259,9 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
         }),
       )
     } catch (e) {
-      message.error(e instanceof Problem ? e.message : String(e))
+      message.error(problemOf(e).message)
     }
-    await queries.invalidateQueries()
+    await cache.invalidateQueries()
     setBusy(false)
   }
   return (
@@ -280,10 +281,7 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
 function SwitchRule({ rule, client }: { rule: string; client: string }) {
   const [told, setTold] = useState<SwitchView | null>(null)
   const [fault, setFault] = useState('')
-  const who = useQuery({
-    queryKey: ['client', client],
-    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client } } })),
-  })
+  const who = useQuery(queries.client(client))
   const session = who.data?.current
   if (!session) return null
   const ask = async () => {
@@ -298,7 +296,7 @@ function SwitchRule({ rule, client }: { rule: string; client: string }) {
       )
       setFault('')
     } catch (e) {
-      setFault(e instanceof Problem ? e.message : String(e))
+      setFault(problemOf(e).message)
     }
   }
   return (

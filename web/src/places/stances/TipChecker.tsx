@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { api, got, Problem, type BookView, type RuleView, type TipView } from '../../api/client'
+import { api, got, problemOf, type BookView, type RuleView, type TipView } from '../../api/client'
 
 /** TipChecker holds a tip heard somewhere against mechanics and the rules. */
 export function TipChecker({ book }: { book: BookView }) {
@@ -15,7 +15,7 @@ export function TipChecker({ book }: { book: BookView }) {
       setTip({ for: asked, view: await got(api.POST('/check-tip', { body: { lever, head, up } })) })
       setFault('')
     } catch (e) {
-      setFault(e instanceof Problem ? e.message : String(e))
+      setFault(problemOf(e).message)
     }
   }
   const signed = (x: number) => (x >= 0 ? `+${x.toFixed(2)}` : `−${Math.abs(x).toFixed(2)}`)

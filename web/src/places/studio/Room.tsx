@@ -1,49 +1,26 @@
 import { Checkbox } from 'antd'
-import { useState } from 'react'
-import { api, got, Problem, type FieldFault, type RoomForm, type RoomView } from '../../api/client'
+import { useMemo } from 'react'
+import { useDoc, useSaving } from '../../saving/useDoc'
+import { SaveNote } from '../../ui/SaveNote'
+import { type RoomForm, type RoomView } from '../../api/client'
 import { Blank, number, trimmed } from '../clients/dossier/Fill'
 
 interface Props {
   room: RoomView
   stations: Record<string, string>
   locked: boolean
-  keep: (room: RoomView) => void
-  again: () => void
 }
 
 const attachments: Record<string, string> = { bar_straight: 'bar', rope: 'rope', handle: 'handles' }
 
 /** Room is what is really in a room, written as sentences; steps are typed as "2–20 by 2, 25, 30". */
-export function Room({ room, stations, locked, keep, again }: Props) {
-  const [draft, setDraft] = useState<RoomForm | null>(null)
-  const [faults, setFaults] = useState<FieldFault[]>([])
-  const [why, setWhy] = useState('')
-  const form = draft ?? room.form
-  const save = async (part: Partial<RoomForm>) => {
-    const next = { ...form, ...part }
-    setDraft(next)
-    setFaults([])
-    setWhy('')
-    try {
-      keep(
-        await got(
-          api.PUT('/rooms/{room}', { params: { path: { room: room.id } }, body: { mark: room.mark, form: next } }),
-        ),
-      )
-      setDraft(null)
-    } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
-      setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^form\./, '') })))
-      if (p.status === 409) {
-        setDraft(null)
-        again()
-        setWhy(
-          'Somebody changed this room in between: what stands here now is theirs. Write yours again where it differs.',
-        )
-      } else if (p.faults.length === 0)
-        setWhy(`Not saved: ${p.message} What you wrote stays here; change anything to try again.`)
-    }
-  }
+export function Room({ room, stations, locked }: Props) {
+  const { kinds } = useSaving()
+  const there = useMemo(() => ({ value: room.form, base: room.mark, says: room.form.name }), [room])
+  const { doc, edit, settle, itIsSo } = useDoc(kinds.room, [room.id], there)
+  const form = doc.value
+  const save = (part: Partial<RoomForm>) => edit('', (f) => ({ ...f, ...part }))
+  const faults = doc.faults.map((f) => ({ ...f, field: f.field.replace(/^form\./, '') }))
   const said = (field: string) =>
     faults
       .filter((f) => f.field === field)
@@ -65,7 +42,7 @@ export function Room({ room, stations, locked, keep, again }: Props) {
         label={label}
         shown={shown}
         read={trimmed}
-        save={(v) => void save(put(v as string))}
+        save={(v) => save(put(v as string))}
         disabled={locked}
         placeholder={placeholder}
       />{' '}
@@ -80,14 +57,14 @@ export function Room({ room, stations, locked, keep, again }: Props) {
         shown={String(value)}
         numeric
         read={number()}
-        save={(v) => void save(put(v as number))}
+        save={(v) => save(put(v as number))}
         disabled={locked}
       />
       {said(field)}
     </>
   )
   const has = (label: string, on: boolean, put: (on: boolean) => Partial<RoomForm>) => (
-    <Checkbox checked={on} disabled={locked} onChange={(e) => void save(put(e.target.checked))}>
+    <Checkbox checked={on} disabled={locked} onChange={(e) => save(put(e.target.checked))}>
       {label}
     </Checkbox>
   )
@@ -130,14 +107,20 @@ export function Room({ room, stations, locked, keep, again }: Props) {
           label="Name of the room"
           shown={form.name}
           read={trimmed}
-          save={(v) => void save({ name: v as string })}
+          save={(v) => save({ name: v as string })}
           disabled={locked}
         />
         {said('name')}
       </p>
-      {why && (
-        <p className="fault" role="alert">
-          {why}
+      {!locked && (
+        <p className="room-saving">
+          {doc.is === 'refused' && doc.faults.length > 0 ? (
+            <span className="save-note bad" role="alert">
+              Not saved: what is wrong stands beside it. What you typed stays here.
+            </span>
+          ) : (
+            <SaveNote doc={doc} settle={settle} itIsSo={itIsSo} what="this room" />
+          )}
         </p>
       )}
       <h2>Free weights</h2>
@@ -231,7 +214,7 @@ export function Room({ room, stations, locked, keep, again }: Props) {
                 checked={on}
                 disabled={locked}
                 onChange={() =>
-                  void save({
+                  save({
                     cable: {
                       ...cable,
                       attachments: on ? cable.attachments.filter((a) => a !== id) : [...cable.attachments, id],
@@ -256,7 +239,7 @@ export function Room({ room, stations, locked, keep, again }: Props) {
                 key={id}
                 checked={on}
                 disabled={locked}
-                onChange={() => void save({ others: on ? form.others.filter((o) => o !== id) : [...form.others, id] })}
+                onChange={() => save({ others: on ? form.others.filter((o) => o !== id) : [...form.others, id] })}
               >
                 {name.replace(/^an? /, '')}
               </Checkbox>

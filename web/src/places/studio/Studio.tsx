@@ -1,10 +1,11 @@
+import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { api, got, Problem, problemOf, type RoomView } from '../../api/client'
+import { api, got, problemOf, type RoomView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
-import { Waiting } from '../../app/Shell'
+import { Waiting } from '../../ui/Waiting'
 import '../clients/dossier/dossier.css'
 import '../clients/week/week.css'
 import { Room } from './Room'
@@ -29,17 +30,17 @@ const emptyRoom: RoomView['form'] = {
 /** Studio is the rooms with what is really in them, and what was done with whole clients. */
 export function Studio() {
   const me = useMe()
-  const queries = useQueryClient()
-  const rooms = useQuery({ queryKey: ['rooms'], queryFn: () => got(api.GET('/rooms')) })
+  const cache = useQueryClient()
+  const rooms = useQuery(queries.rooms())
   const [open, setOpen] = useState<string | null>(null)
   const [why, setWhy] = useState('')
   const fresh = useSending()
   const locked = !me.data?.may_plan
-  if (!rooms.data) return <Waiting failed={rooms.failureReason} />
+  if (!rooms.data) return <Waiting query={rooms} />
   const list = rooms.data.rooms
   const here = list.find((r) => r.id === open) ?? [...list].sort((a, b) => b.clients.length - a.clients.length)[0]
   const keep = (room: RoomView) => {
-    queries.setQueryData<typeof rooms.data>(
+    cache.setQueryData<typeof rooms.data>(
       ['rooms'],
       (old) =>
         old && {
@@ -49,8 +50,7 @@ export function Studio() {
             : [...old.rooms, room],
         },
     )
-    for (const key of ['dossier', 'library', 'near', 'client']) void queries.invalidateQueries({ queryKey: [key] })
-    void queries.invalidateQueries({ queryKey: ['clients'] })
+    touched(cache, ['rooms'], ['rooms'])
   }
   const add = async () => {
     setWhy('')
@@ -92,14 +92,7 @@ export function Studio() {
         </nav>
         {why && <p className="fault">{why}</p>}
         {here ? (
-          <Room
-            key={here.id}
-            room={here}
-            stations={rooms.data.stations}
-            locked={locked}
-            keep={keep}
-            again={() => void rooms.refetch()}
-          />
+          <Room key={here.id} room={here} stations={rooms.data.stations} locked={locked} />
         ) : (
           <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>
         )}
@@ -147,16 +140,16 @@ const did: Record<string, string> = {
 }
 
 function Deleted() {
-  const queries = useQueryClient()
-  const deleted = useQuery({ queryKey: ['deleted'], queryFn: () => got(api.GET('/deleted-clients')), staleTime: 0 })
+  const cache = useQueryClient()
+  const deleted = useQuery(queries.deleted())
   const [why, setWhy] = useState('')
   const back = async (client: string) => {
     setWhy('')
     try {
       await got(api.POST('/clients/{client}/restore', { params: { path: { client } } }))
-      void queries.invalidateQueries()
+      touched(cache, ['clients'])
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).message)
     }
   }
   if (!deleted.data || (deleted.data.deleted.length === 0 && deleted.data.events.length === 0)) return null

@@ -1,3 +1,4 @@
+import { putFresh, queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, got, problemOf } from '../../api/client'
@@ -6,8 +7,8 @@ import { useMe } from '../../app/me'
 /** Zone is in which time zone the studio's days are counted; an owner sets it. */
 export function Zone() {
   const me = useMe()
-  const queries = useQueryClient()
-  const studio = useQuery({ queryKey: ['studio'], queryFn: () => got(api.GET('/studio')) })
+  const cache = useQueryClient()
+  const studio = useQuery(queries.studio())
   const [why, setWhy] = useState('')
   if (!studio.data) return null
   const { zone, today } = studio.data
@@ -15,8 +16,8 @@ export function Zone() {
   const set = async (next: string) => {
     setWhy('')
     try {
-      queries.setQueryData(['studio'], await got(api.PUT('/studio/zone', { body: { zone: next } })))
-      void queries.invalidateQueries()
+      putFresh(cache, queries.studio().queryKey, await got(api.PUT('/studio/zone', { body: { zone: next } })))
+      touched(cache, ['studio'], ['studio'])
     } catch (e) {
       setWhy(problemOf(e).words)
     }

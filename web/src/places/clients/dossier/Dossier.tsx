@@ -1,10 +1,11 @@
+import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Checkbox, Input, Switch } from 'antd'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
 import { api, got, problemOf, type DossierView } from '../../../api/client'
 import { useMe } from '../../../app/me'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { useClient, useWork } from '../Client'
 import '../week/week.css'
 import './dossier.css'
@@ -49,7 +50,7 @@ export function Dossier() {
     <>
       <DossierTabs client={client.id} />
       {!view ? (
-        <Waiting failed={edit.query.failureReason} />
+        <Waiting query={edit.query} />
       ) : (
         <div className="dossier">
           <main className="dossier-main">
@@ -283,11 +284,11 @@ function Erase({
   keep: Edit['keep']
 }) {
   const { message, modal } = App.useApp()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const erase = async () => {
     try {
       keep(await got(api.POST('/clients/{client}/erase', { params: { path: { client: view.id } }, body: { what } })))
-      void queries.invalidateQueries({ queryKey: ['measures', view.id] })
+      touched(cache, ['measures'])
       void message.success('Erased.')
     } catch (e) {
       void message.error(problemOf(e).words)
@@ -333,25 +334,22 @@ function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
 }
 
 function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const navigate = useNavigate()
   const { message } = App.useApp()
   const [photos, setPhotos] = useState(false)
   const [why, setWhy] = useState('')
-  const name = useQuery({
-    queryKey: ['client', view.id],
-    queryFn: () => got(api.GET('/clients/{client}', { params: { path: { client: view.id } } })),
-  }).data?.name
+  const name = useQuery(queries.client(view.id)).data?.name
   const path = { client: view.id }
   const undo = async () => {
     await got(api.POST('/clients/{client}/restore', { params: { path } }))
-    void queries.invalidateQueries()
+    touched(cache, ['clients', 'dossier'])
     message.destroy(view.id)
   }
   const remove = async () => {
     try {
       await got(api.DELETE('/clients/{client}', { params: { path } }))
-      void queries.invalidateQueries({ queryKey: ['clients'] })
+      touched(cache, ['clients'])
       navigate('/clients')
       message.open({
         key: view.id,

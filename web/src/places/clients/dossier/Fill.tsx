@@ -91,13 +91,13 @@ export function Fill({ edit, field, show, ...rest }: Fill) {
 
 /** Note says what has not been saved of a field, and why; a clash is the coach's to settle. */
 export function Note({ edit, field }: { edit: Edit; field: Field }) {
-  const p = edit.fields[field]
-  if (!p || p.is === 'saving') return null
-  if (p.is === 'clash')
+  const doc = edit.fields[field]
+  if (!doc || doc.is === 'saved' || doc.is === 'dirty' || doc.is === 'saving') return null
+  if (doc.is === 'stale')
     return (
       <span className="fault clash" role="alert">
-        {p.theirs?.by || 'Somebody'} wrote {words(p.theirs?.now)} meanwhile; you wrote {words(p.value)}. Nothing is
-        overwritten until you choose.
+        {doc.theirs?.by || 'Somebody'} wrote {words(doc.theirs?.value)} meanwhile; you wrote {words(doc.value)}. Nothing
+        is overwritten until you choose.
         <Button size="small" onClick={() => edit.settle(field, 'theirs')}>
           Take theirs
         </Button>
@@ -107,9 +107,9 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
       </span>
     )
   const why =
-    p.is === 'away'
-      ? `Not saved yet: ${p.why} It is kept here and sent as soon as it is back.`
-      : p.faults.map((f) => f.reason).join('; ') || p.why
+    doc.is === 'away'
+      ? `Not saved yet: ${doc.why} It is kept here and sent as soon as it is back.`
+      : doc.faults.map((f) => f.reason).join('; ') || doc.why
   return (
     <span className="fault" role="alert">
       {why}

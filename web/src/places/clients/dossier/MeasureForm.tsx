@@ -1,3 +1,4 @@
+import { queries } from '../../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
@@ -50,7 +51,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   const [busy, setBusy] = useState(false)
   const [third, setThird] = useState<string[]>([])
   const form = useRef<HTMLFormElement>(null)
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   useEffect(() => {
     if (third.length > 0) form.current?.querySelector<HTMLInputElement>('input[data-third]')?.focus()
   }, [third])
@@ -136,13 +137,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       const p = problemOf(e)
       if (p.status === 409) {
         // It is there already, an answer lost or somebody else's hand in between: kept again it takes that one's place.
-        const there = await queries
-          .fetchQuery({
-            queryKey: ['measures', client],
-            queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client } } })),
-            staleTime: 0,
-          })
-          .catch(() => null)
+        const there = await cache.fetchQuery({ ...queries.measures(client), staleTime: 0 }).catch(() => null)
         const was = [...(there?.sessions ?? []), ...(there?.gone ?? [])].find((s) => s.id === id)
         setKept(was ? { id, version: was.version } : { id: uuidv7() })
         setBusy(false)

@@ -1,8 +1,8 @@
+import { putFresh, queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { putFresh } from '../../../api/fresh'
 import {
   api,
   got,
@@ -13,7 +13,7 @@ import {
   type MeasuringView,
 } from '../../../api/client'
 import { useMe } from '../../../app/me'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { CourseChart } from '../../../figures/CourseChart'
 import { lengthUnit, shownLength, type Units } from '../../../ui/units'
 import { useClient } from '../Client'
@@ -29,24 +29,20 @@ import { useDossier } from './useDossier'
 export function Measures() {
   const client = useClient()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const edit = useDossier(client.id)
-  const measures = useQuery({
-    queryKey: ['measures', client.id],
-    queryFn: () => got(api.GET('/clients/{client}/measures', { params: { path: { client: client.id } } })),
-  })
+  const measures = useQuery(queries.measures(client.id))
   const [kind, setKind] = useState('flexed')
   const keep = (v: MeasuresView) => {
-    putFresh(queries, ['measures', client.id], v)
-    void queries.invalidateQueries({ queryKey: ['client', client.id] })
-    void queries.invalidateQueries({ queryKey: ['priorities', client.id] })
+    putFresh(cache, ['measures', client.id], v)
+    touched(cache, ['measures'], ['measures', client.id])
   }
   const view = measures.data
   if (!view || !edit.query.data) {
     return (
       <>
         <DossierTabs client={client.id} />
-        <Waiting failed={measures.failureReason} />
+        <Waiting query={measures} />
       </>
     )
   }
@@ -188,13 +184,13 @@ function Sessions({
   units: Units
 }) {
   const { message } = App.useApp()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const [all, setAll] = useState(false)
   const [gone, setGone] = useState(false)
   const [why, setWhy] = useState('')
   const fail = (e: unknown) => {
     setWhy(problemOf(e).words)
-    void queries.invalidateQueries({ queryKey: ['measures', client] })
+    touched(cache, ['measures'])
   }
   const bringBack = async (s: MeasuringView, version: number) => {
     try {

@@ -1,11 +1,11 @@
+import { putFresh, queries } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { putFresh } from '../../../api/fresh'
-import { api, got, Problem, type PresentView } from '../../../api/client'
+import { api, got, problemOf, type PresentView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { decimals, headColour } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
 import { useClient } from '../Client'
@@ -21,25 +21,20 @@ export function Now() {
   const client = useClient()
   const me = useMe()
   const { right } = useCatalogue()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const edit = useDossier(client.id)
   const [typed, setTyped] = useState<string | null>(null)
   const locked = !me.data?.may_plan
   const kept = edit.query.data ? (valueOf(edit, 'present') as string) : null
   const path = { client: client.id }
-  const present = useQuery({
-    queryKey: ['present', client.id, kept],
-    queryFn: () => got(api.POST('/clients/{client}/present', { params: { path }, body: { text: kept ?? '' } })),
-    enabled: kept !== null,
-    placeholderData: (old) => old,
-  })
+  const present = useQuery(queries.present(client.id, kept))
   const [why, setWhy] = useState('')
   const answer = async (line: string, movement: string) => {
     setWhy('')
     try {
       putFresh(
-        queries,
-        ['present', client.id, kept],
+        cache,
+        queries.present(client.id, kept).queryKey,
         await got(
           api.PUT('/clients/{client}/present/answers', {
             params: { path },
@@ -48,7 +43,7 @@ export function Now() {
         ),
       )
     } catch (e) {
-      setWhy(e instanceof Problem ? e.message : String(e))
+      setWhy(problemOf(e).message)
     }
   }
   const view = present.data
@@ -56,7 +51,7 @@ export function Now() {
     return (
       <>
         <DossierTabs client={client.id} />
-        <Waiting failed={edit.query.failureReason ?? present.failureReason} />
+        <Waiting query={edit.query.data ? present : edit.query} />
       </>
     )
   }
@@ -237,10 +232,7 @@ const outcomes: Record<string, string> = { kept: 'kept', dropped: 'dropped', ope
 
 /** TryOuts is what was tried and what the client said of it. */
 function TryOuts({ client }: { client: string }) {
-  const tried = useQuery({
-    queryKey: ['try-outs', client],
-    queryFn: () => got(api.GET('/clients/{client}/try-outs', { params: { path: { client } } })),
-  })
+  const tried = useQuery(queries.tryOuts(client))
   return (
     <section className="leaf" aria-label="Tried out">
       <h2>Tried out</h2>

@@ -3,7 +3,8 @@ import { render, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { readKept } from '../../../app/kept'
-import { api } from '../../../api/client'
+import { api, Problem } from '../../../api/client'
+import { SavingContext, savingFor } from '../../../saving/useDoc'
 import { Blank, Fill, number, trimmed } from './Fill'
 import { useDossier } from './useDossier'
 
@@ -51,7 +52,7 @@ function serve(patches: (Answer | 'away')[]) {
   vi.spyOn(api, 'PATCH').mockImplementation((async (_path: string, init: { body: unknown }) => {
     sent.push(init.body)
     const next = patches.shift() ?? 'away'
-    if (next === 'away') throw new TypeError('no network')
+    if (next === 'away') throw new Problem(0, 'no network')
     return answer(next)
   }) as never)
   return sent
@@ -59,9 +60,13 @@ function serve(patches: (Answer | 'away')[]) {
 
 function open() {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const saving = savingFor(queries)
+  saving.outbox.begin('')
   return render(
     <QueryClientProvider client={queries}>
-      <Page />
+      <SavingContext value={saving}>
+        <Page />
+      </SavingContext>
     </QueryClientProvider>,
   )
 }
@@ -74,7 +79,7 @@ async function type(text: string) {
 }
 
 describe('a dossier that is edited in place', () => {
-  beforeEach(() => sessionStorage.clear())
+  beforeEach(() => localStorage.clear())
   afterEach(() => vi.restoreAllMocks())
 
   it('sends what it was and what it shall be, and shows a refusal with what was typed', async () => {
@@ -111,7 +116,7 @@ describe('a dossier that is edited in place', () => {
     const { unmount } = open()
     await type('90')
     await screen.findByText(/Not saved yet/)
-    expect(JSON.stringify(readKept(sessionStorage, `dossier ${client}`))).toContain('90')
+    expect(JSON.stringify(readKept(localStorage, `doc field/${client}/minutes`))).toContain('90')
     unmount()
     open()
     expect(await screen.findByLabelText('Minutes')).toHaveValue('90')

@@ -1,3 +1,4 @@
+import { putFresh, queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App } from 'antd'
 import { useState } from 'react'
@@ -6,8 +7,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { api, got, problemOf, type EntryView, type LogSlot, type LogView, type Problem } from '../../../api/client'
 import { useSending } from '../../../api/sending'
 import { useCatalogue, useSignedOut } from '../../../app/me'
-import { Missing } from '../../../app/Soon'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { Slice } from '../../../figures/Slice'
 import { NameSession, useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
@@ -25,14 +25,10 @@ type Send = (
 export function Log() {
   const client = useClient()
   const id = useSessionId()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const signedOut = useSignedOut()
   const path = { client: client.id, session: id ?? '' }
-  const log = useQuery({
-    queryKey: ['log', id],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/log', { params: { path } })),
-    enabled: id !== null,
-  })
+  const log = useQuery(queries.log(client.id, id))
   const { message } = App.useApp()
   const send: Send = async (slot, typed, extra, how) => {
     try {
@@ -55,15 +51,14 @@ export function Log() {
           },
         }),
       )
-      queries.setQueryData(['log', id], next)
-      void queries.invalidateQueries({ queryKey: ['client', client.id] })
-      void queries.invalidateQueries({ queryKey: ['clients'] })
+      putFresh(cache, queries.log(client.id, id).queryKey, next)
+      touched(cache, ['log'], ['log', id])
       return null
     } catch (e) {
       const p = problemOf(e)
       if (p.status === 401) signedOut()
       if (p.status === 409) {
-        void queries.invalidateQueries({ queryKey: ['log', id] })
+        touched(cache, ['log'])
         void message.warning(
           'This was logged already, with other numbers. What is kept stands in the list: correct it there.',
           8,
@@ -74,7 +69,6 @@ export function Log() {
   }
   const { session: named } = useParams()
   if (id && !named) return <NameSession place="log" id={id} />
-  if (log.isError) return <Missing />
   return (
     <>
       <SessionTabs place="log" id={id} />
@@ -83,7 +77,7 @@ export function Log() {
       ) : id === null ? (
         <p className="hint">Nothing planned yet, so nothing to log.</p>
       ) : (
-        <Waiting failed={log.failureReason} />
+        <Waiting query={log} />
       )}
     </>
   )

@@ -1,11 +1,11 @@
+import { putFresh, queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { putFresh } from '../../../api/fresh'
-import { api, got, Problem, type HeadPriority, type PrioritiesView } from '../../../api/client'
+import { api, got, problemOf, type HeadPriority, type PrioritiesView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { headColour, tenths } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
 import { useClient } from '../Client'
@@ -36,20 +36,17 @@ export function Priorities() {
   const me = useMe()
   const { right } = useCatalogue()
   const navigate = useNavigate()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const path = { client: client.id }
-  const priorities = useQuery({
-    queryKey: ['priorities', client.id],
-    queryFn: () => got(api.GET('/clients/{client}/priorities', { params: { path } })),
-  })
+  const priorities = useQuery(queries.priorities(client.id))
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState(false)
   const view = priorities.data
   const locked = !me.data?.may_plan
-  if (!view) return <Waiting failed={priorities.failureReason} />
+  if (!view) return <Waiting query={priorities} />
   const keep = (v: PrioritiesView) => {
-    putFresh(queries, ['priorities', client.id], v)
-    void queries.invalidateQueries({ queryKey: ['client', client.id] })
+    putFresh(cache, ['priorities', client.id], v)
+    touched(cache, ['emphasis'], ['priorities', client.id])
   }
   const set = async (next: Record<string, Level>, until: string | null) => {
     setBusy(true)
@@ -65,7 +62,7 @@ export function Priorities() {
         ),
       )
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      const p = problemOf(e)
       setWhy(p.faults[0]?.reason ?? p.message)
       if (p.status === 409) void priorities.refetch()
     }

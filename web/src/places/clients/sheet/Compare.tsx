@@ -1,6 +1,6 @@
+import { queries } from '../../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, got } from '../../../api/client'
 
 interface Props {
   client: string
@@ -15,15 +15,7 @@ interface Props {
 export function Compare({ client, session, is, count }: Props) {
   const [was, setWas] = useState(is > 1 ? is - 1 : 0)
   const other = was === is ? 0 : was
-  const compared = useQuery({
-    queryKey: ['issues', session, 'compare', other, is],
-    queryFn: () =>
-      got(
-        api.GET('/clients/{client}/sessions/{session}/issues/compare', {
-          params: { path: { client, session }, query: { was: other, is } },
-        }),
-      ),
-  })
+  const compared = useQuery(queries.compared(client, session, other, is))
   const changes = compared.data?.changes
   return (
     <div className="caveat">

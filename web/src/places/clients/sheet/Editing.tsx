@@ -1,14 +1,15 @@
+import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { api, got, Problem, type Load, type SessionView, type SheetView } from '../../../api/client'
+import { type Load, type SessionView, type SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { restOf, withRest } from '../../../prescription/combos'
 import { doseOf as read, toFind, withDose, type Dose } from '../../../prescription/rows'
 import { CueReason } from '../week/CueReason'
 import { Efforts } from '../week/Efforts'
 import { readTempo } from '../week/Prescription'
-import { SaveNote, UndoRedo } from '../week/SaveNote'
+import { SaveNote, UndoRedo } from '../../../ui/SaveNote'
 import { useDraft } from '../week/useDraft'
 import { usePreview } from '../week/usePreview'
 import { Inline, NumberBox } from './Inline'
@@ -20,36 +21,20 @@ interface Props {
   children: (sheet: SheetView | null, parts: Parts, saved: boolean) => ReactNode
 }
 
-const againMs = 1500 // before a reading is tried again while the server is away
 const mostCues = 3
 const longestCue = 60
 
 /** Editing lets a sheet be changed where it is read: dose, load, cues, name and warm-up; what it reads like comes from the core at once, saving follows. */
 export function Editing({ client, session, children }: Props) {
-  const { draft, edit, undo, redo, canUndo, canRedo, state, settle, itIsSo } = useDraft(client, session)
+  const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const { session: seen, faults } = usePreview(client, session, draft, null, '')
-  const queries = useQueryClient()
-  const saved = state.is === 'saved'
-  const text = JSON.stringify(draft)
-  const sheet = useQuery({
-    queryKey: ['sheet', session.id, text],
-    queryFn: () =>
-      got(
-        api.POST('/clients/{client}/sessions/{session}/sheet', {
-          params: { path: { client, session: session.id } },
-          body: draft,
-        }),
-      ),
-    placeholderData: (old) => old,
-    staleTime: 0,
-    networkMode: 'always',
-    retry: (_, e) => e instanceof Problem && e.away, // the last reading stays up until the server is back
-    retryDelay: againMs,
-  })
+  const cache = useQueryClient()
+  const saved = doc.is === 'saved'
+  const sheet = useQuery(queries.reading(client, session.id, draft))
   const version = session.version
   useEffect(() => {
-    if (saved) for (const key of ['issues', 'week']) void queries.invalidateQueries({ queryKey: [key] })
-  }, [saved, version, queries])
+    if (saved) touched(cache, ['issues'])
+  }, [saved, version, cache])
   useKeys({ 'Ctrl+z': { does: 'undo', run: undo }, 'Ctrl+Shift+z': { does: 'redo', run: redo } })
 
   const fault = (i: number, ...fields: string[]) =>
@@ -274,7 +259,7 @@ export function Editing({ client, session, children }: Props) {
             : 'Click what you want to change; movements and settings are changed in'}{' '}
           <Link to={`/clients/${client}/week/${session.id}`}>the week</Link>.
         </span>
-        <SaveNote state={state} settle={settle} itIsSo={itIsSo} mayPlan />
+        <SaveNote doc={doc} what="this session" settle={settle} itIsSo={itIsSo} mayPlan />
         <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />
       </p>
       {children(sheet.data && sheet.data.slots.length === draft.slots.length ? sheet.data : null, parts, saved)}

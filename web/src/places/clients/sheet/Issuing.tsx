@@ -1,10 +1,10 @@
+import { putFresh, queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type AuditView, type IssuesView, type SheetView } from '../../../api/client'
-import { putFresh } from '../../../api/fresh'
+import { api, got, problemOf, type AuditView, type SheetView } from '../../../api/client'
 import { useSending } from '../../../api/sending'
 import { useMe } from '../../../app/me'
 import { useClient } from '../Client'
@@ -27,25 +27,13 @@ const mostShown = 4
 export function Issuing({ session, looked, look, saved }: Props) {
   const client = useClient()
   const me = useMe()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const { message } = App.useApp()
   const path = { client: client.id, session }
-  const issues = useQuery({
-    queryKey: ['issues', session],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}/issues', { params: { path } })),
-    staleTime: 0,
-  })
-  const kept = useQuery({
-    queryKey: ['session', session],
-    queryFn: () => got(api.GET('/clients/{client}/sessions/{session}', { params: { path } })),
-  })
+  const issues = useQuery(queries.issues(client.id, session))
+  const kept = useQuery(queries.session(client.id, session))
   const of = kept.data ? mondayOf(kept.data.planned_on) : ''
-  const week = useQuery({
-    queryKey: ['week', client.id, of],
-    queryFn: () => got(api.GET('/clients/{client}/week', { params: { path: { client: client.id }, query: { of } } })),
-    enabled: of !== '',
-    staleTime: 0,
-  })
+  const week = useQuery({ ...queries.week(client.id, of && mondayOf(of)), enabled: of !== '' })
   const one = useSending()
   const [all] = useState(() => new Map<string, string>())
   const [why, setWhy] = useState('')
@@ -66,19 +54,19 @@ export function Issuing({ session, looked, look, saved }: Props) {
     setWhy('')
     try {
       await what()
-      for (const key of ['client', 'clients', 'issues']) void queries.invalidateQueries({ queryKey: [key] })
+      touched(cache, ['issues'])
     } catch (e) {
       setWhy(problemOf(e).words)
-      for (const key of ['session', 'week', 'issues']) void queries.invalidateQueries({ queryKey: [key] })
+      touched(cache, ['plan', 'issues'])
     }
     setBusy('')
   }
   const issue = () =>
     issuing('one', async () => {
       const body = { version: kept.data!.version }
-      putFresh<IssuesView>(
-        queries,
-        ['issues', session],
+      putFresh(
+        cache,
+        queries.issues(client.id, session).queryKey,
         await got(
           api.POST('/clients/{client}/sessions/{session}/issues', {
             params: { path },

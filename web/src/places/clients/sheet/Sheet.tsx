@@ -1,12 +1,12 @@
+import { queries } from '../../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Link, useParams } from 'react-router'
 import { useState } from 'react'
-import { api, got, type SheetView, type Slice as Geometry } from '../../../api/client'
+import { type SheetView, type Slice as Geometry } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { useCatalogue, useMe } from '../../../app/me'
-import { Missing } from '../../../app/Soon'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { PoseFigure } from '../../../figures/PoseFigure'
 import { Ribbon } from '../../../figures/Ribbon'
 import { Slice } from '../../../figures/Slice'
@@ -24,27 +24,11 @@ export function Sheet() {
   const { right } = useCatalogue()
   const me = useMe()
   const [looked, setLooked] = useState<SheetView | null>(null) // an earlier sheet
-  const sheet = useQuery({
-    queryKey: ['sheet', id],
-    queryFn: () =>
-      got(
-        api.GET('/clients/{client}/sessions/{session}/sheet', {
-          params: { path: { client: client.id, session: id! } },
-        }),
-      ),
-    enabled: id !== null,
-    staleTime: 0,
-  })
-  const session = useQuery({
-    queryKey: ['session', id],
-    queryFn: () =>
-      got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
-    enabled: id !== null,
-  })
+  const sheet = useQuery(queries.sheet(client.id, id))
+  const session = useQuery(queries.session(client.id, id))
   useKeys({ p: { does: 'print the sheet', run: () => sheet.data?.blocked === '' && window.print() } })
   const { session: named } = useParams()
   if (id && !named) return <NameSession place="sheet" id={id} />
-  if (sheet.isError) return <Missing />
   return (
     <>
       <SessionTabs place="sheet" id={id}>
@@ -79,7 +63,7 @@ export function Sheet() {
       ) : id === null ? (
         <p className="hint">Nothing planned yet, so nothing to print.</p>
       ) : (
-        <Waiting failed={sheet.failureReason} />
+        <Waiting query={sheet} />
       )}
     </>
   )

@@ -1,4 +1,5 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { queries, touched } from '../../../api/queries'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
@@ -6,31 +7,49 @@ import { v7 as uuidv7 } from 'uuid'
 import { api, got, problemOf, type AuditView, type WeekView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
 import { useMe } from '../../../app/me'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
+import { SaveNote, UndoRedo } from '../../../ui/SaveNote'
 import { useClient } from '../Client'
 import { Audit } from './Audit'
 import './board.css'
 import { BoardSession, type Held } from './BoardSession'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
-import { copies, laterBy, moveDay, moveSlot, type Place } from './move'
-import { UndoRedo } from './SaveNote'
-import { useWeek, type Drafts, type WeekState } from './useWeek'
+import { copies, laterBy, mondayOf, moveDay, moveSlot, type Place } from './move'
+import { useWeek, type Drafts } from './useWeek'
 import './week.css'
 
-/** Board is the whole week: sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
+/** Board is the whole week that stands in the address, so that it stays when what comes next has changed. */
 export function Board() {
   const client = useClient()
   const me = useMe()
-  const navigate = useNavigate()
-  const { message, modal } = App.useApp()
-  const queries = useQueryClient()
-  const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
-  const [params, setParams] = useSearchParams()
+  const [params] = useSearchParams()
   // The week that is worked on is the one of the next session.
   const of =
     params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
-  const w = useWeek(client.id, of)
+  const from = of && mondayOf(of)
+  const week = useQuery({ ...queries.week(client.id, from), enabled: from !== '' })
+  if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
+  if (!week.data) return <Waiting query={week} />
+  return <Week key={from} client={client.id} from={from} arrived={week.data} again={() => void week.refetch()} />
+}
+
+interface Props {
+  client: string
+  from: string
+  arrived: WeekView
+  again: () => void
+}
+
+/** Week is sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
+function Week({ client, from, arrived, again }: Props) {
+  const me = useMe()
+  const navigate = useNavigate()
+  const { message, modal } = App.useApp()
+  const cache = useQueryClient()
+  const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
+  const setParams = useSearchParams()[1]
+  const w = useWeek(client, from, arrived)
   const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
   const [over, setOver] = useState<Drafts | null>(null)
@@ -43,18 +62,17 @@ export function Board() {
     'Ctrl+Shift+z': { does: 'redo', run: w.redo },
     n: {
       does: 'plan a session',
-      run: () => mayPlan && void plan(view?.days.find((d) => d.today)?.date ?? view?.from ?? ''),
+      run: () => mayPlan && void plan(view.days.find((d) => d.today)?.date ?? from),
     },
   })
 
-  const go = (days: number) => setParams({ of: laterBy(view?.from ?? of, days) }, { replace: true })
+  const go = (days: number) => setParams({ of: laterBy(from, days) }, { replace: true })
   const plan = (date: string) => {
-    if (!drafts || !date) return
+    if (!date) return
     w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
   }
   const copyOn = async (sure?: boolean): Promise<void> => {
-    if (!drafts) return
-    const next = laterBy(view!.from, 7)
+    const next = laterBy(from, 7)
     const content = JSON.stringify(drafts)
     // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
     if (copied.current?.content !== content)
@@ -62,12 +80,12 @@ export function Board() {
     try {
       await got(
         api.PUT('/clients/{client}/week', {
-          params: { path: { client: client.id }, query: { of: next } },
+          params: { path: { client }, query: { of: next } },
           body: { sessions: copied.current.sessions, sure },
         }),
       )
       copied.current = null
-      for (const key of ['client', 'clients']) void queries.invalidateQueries({ queryKey: [key] })
+      touched(cache, ['plan'])
       setParams({ of: next }, { replace: true })
     } catch (e) {
       const p = problemOf(e)
@@ -83,13 +101,12 @@ export function Board() {
   }
   /** bringIn puts sessions of a file or template in: over those they are, and the new ones beside them. */
   const bringIn = (sessions: Drafts) => {
-    if (!drafts) return
     const next = new Map(sessions.map((s) => [s.id, s]))
     w.edit([...drafts.map((d) => next.get(d.id) ?? d), ...sessions.filter((s) => !drafts.some((d) => d.id === s.id))])
     message.open({ key: 'brought', content: 'Brought in. Undo takes it back (Ctrl+Z).', duration: 6 })
   }
   const fix = (f: AuditView) => {
-    if (!drafts || !f.fix) return
+    if (!f.fix) return
     const next = new Map(f.fix.sessions.map((s) => [s.id, s]))
     w.edit(drafts.map((d) => next.get(d.id) ?? d))
     message.open({
@@ -117,10 +134,6 @@ export function Board() {
   useEffect(() => {
     undo.current = w.undo
   })
-
-  // The week stands in the address, so that it stays when what comes next has changed.
-  if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
-  if (!drafts || !view) return <Waiting failed={w.query.failureReason} />
   const shown = over ?? drafts
   const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
 
@@ -256,7 +269,7 @@ export function Board() {
           <Button size="small" aria-label="The week after" onClick={() => go(7)}>
             →
           </Button>
-          <WeekNote state={w.state} itIsSo={w.itIsSo} undo={w.undo} />
+          <SaveNote doc={w.doc} settle={w.settle} itIsSo={w.itIsSo} undo={w.undo} what="this week" mayPlan={mayPlan} />
           {mayPlan && (
             <span className="board-tools">
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
@@ -271,7 +284,7 @@ export function Board() {
         </div>
         {files && (
           <Files
-            client={client.id}
+            client={client}
             from={view.from}
             mayPlan={mayPlan}
             change={bringIn}
@@ -315,7 +328,7 @@ export function Board() {
                     copy={() => copyDay(s)}
                     open={(slot) =>
                       (s.version > 0 || slot) &&
-                      navigate(`/clients/${client.id}/week/${s.id}`, slot ? { state: { slot } } : undefined)
+                      navigate(`/clients/${client}/week/${s.id}`, slot ? { state: { slot } } : undefined)
                     }
                     grab={grab}
                     sessionKey={(e) => sessionKey(e, s.id, s.planned_on)}
@@ -346,55 +359,21 @@ export function Board() {
         <Ledger
           ledger={view.ledger}
           stance={view.stance}
-          show={(session, slot) => navigate(`/clients/${client.id}/week/${session}`, { state: { slot } })}
-          ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)}
+          show={(session, slot) => navigate(`/clients/${client}/week/${session}`, { state: { slot } })}
+          ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
         />
         <Audit
-          client={client.id}
+          client={client}
           findings={view.findings}
           hidden={view.hidden_findings}
           mayPlan={mayPlan}
           fix={fix}
-          show={(f) => f.session && navigate(`/clients/${client.id}/week/${f.session}`, { state: { slot: f.slot } })}
-          changed={() => void w.query.refetch()}
+          show={(f) => f.session && navigate(`/clients/${client}/week/${f.session}`, { state: { slot: f.slot } })}
+          changed={again}
         />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
     </div>
-  )
-}
-
-/** WeekNote says whether the week on screen is saved; what is asked about it is answered here. */
-function WeekNote({ state, itIsSo, undo }: { state: WeekState; itIsSo: () => void; undo: () => void }) {
-  if (state.is === 'saved')
-    return (
-      <span className="save-note" role="status">
-        {state.at > 0 &&
-          `saved ${new Date(state.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`}
-      </span>
-    )
-  if (state.is === 'saving')
-    return (
-      <span className="save-note" role="status">
-        saving …
-      </span>
-    )
-  return (
-    <span className="save-note bad" role="alert">
-      {state.is === 'asked'
-        ? `Not saved yet: ${state.question}`
-        : `Not saved: ${state.why}${state.is === 'away' ? ' It is tried again.' : ''}`}
-      {state.is === 'asked' && (
-        <span className="save-choose">
-          <Button size="small" onClick={itIsSo}>
-            Yes, save it so
-          </Button>
-          <Button size="small" onClick={undo}>
-            Undo
-          </Button>
-        </span>
-      )}
-    </span>
   )
 }
 

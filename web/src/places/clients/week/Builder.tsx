@@ -7,10 +7,10 @@ import { useKeys } from '../../../app/keys'
 import { join, restOf, withRest } from '../../../prescription/combos'
 import { doseOf, withDose } from '../../../prescription/rows'
 import { Lock } from '../../../ui/Lock'
+import { SaveNote, UndoRedo } from '../../../ui/SaveNote'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
 import { Prescription } from './Prescription'
-import { SaveNote, UndoRedo } from './SaveNote'
 import { SlotList } from './SlotList'
 import { Stage } from './Stage'
 import { useDraft, type Draft } from './useDraft'
@@ -25,7 +25,7 @@ interface Props {
 /** Builder is one session under the hand: slots on the left, the active set-up in the middle, what it comes to in the margin. */
 export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
-  const { draft, edit, undo, redo, canUndo, canRedo, state, settle, itIsSo } = useDraft(client, session)
+  const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const navigate = useNavigate()
   const asked = (useLocation().state as { slot?: string } | null)?.slot
   const [activeId, setActiveId] = useState<string | null>(
@@ -40,7 +40,7 @@ export function Builder({ client, session, mayPlan }: Props) {
   const active = draft.slots[index]
   const preview = usePreview(client, session, draft, active?.id ?? null, turning)
   const shown = preview.session
-  const refused = state.is === 'refused' ? state.faults : []
+  const refused = doc.is === 'refused' ? doc.faults : []
   const faults = [...preview.faults, ...refused.map((f) => ({ ...f, asks: false }))]
 
   const change = (label: string, id: string, f: (s: Draft['slots'][number]) => Draft['slots'][number]) =>
@@ -226,7 +226,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         problem={preview.problem}
         head={
           <div className="builder-saving">
-            <SaveNote state={state} settle={settle} itIsSo={itIsSo} mayPlan={mayPlan} />
+            <SaveNote doc={doc} settle={settle} itIsSo={itIsSo} what="this session" mayPlan={mayPlan} />
             {mayPlan && <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />}
           </div>
         }

@@ -1,3 +1,4 @@
+import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useRef, useState } from 'react'
@@ -36,15 +37,15 @@ function Templates({
   lay: (name: string, view: ImportView) => void
   fail: (why: string) => void
 }) {
-  const queries = useQueryClient()
-  const templates = useQuery({ queryKey: ['templates'], queryFn: () => got(api.GET('/templates')) })
+  const cache = useQueryClient()
+  const templates = useQuery(queries.templates())
   const [name, setName] = useState('')
   const fresh = useSending()
   const once = async (what: () => Promise<unknown>) => {
     fail('')
     try {
       await what()
-      void queries.invalidateQueries({ queryKey: ['templates'] })
+      touched(cache, ['templates'])
     } catch (e) {
       fail(problemOf(e).words)
     }

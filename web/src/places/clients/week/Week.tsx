@@ -1,11 +1,11 @@
+import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useNavigate } from 'react-router'
 import { api, got, problemOf } from '../../../api/client'
 import { useSending } from '../../../api/sending'
 import { useMe } from '../../../app/me'
-import { Missing } from '../../../app/Soon'
-import { Waiting } from '../../../app/Shell'
+import { Waiting } from '../../../ui/Waiting'
 import { useClient, useSessionId } from '../Client'
 import { SessionTabs } from '../SessionTabs'
 import { Builder } from './Builder'
@@ -17,14 +17,9 @@ export function Week() {
   const id = useSessionId()
   const me = useMe()
   const navigate = useNavigate()
-  const queries = useQueryClient()
+  const cache = useQueryClient()
   const { message } = App.useApp()
-  const session = useQuery({
-    queryKey: ['session', id],
-    queryFn: () =>
-      got(api.GET('/clients/{client}/sessions/{session}', { params: { path: { client: client.id, session: id! } } })),
-    enabled: id !== null,
-  })
+  const session = useQuery(queries.session(client.id, id))
   const mayPlan = me.data?.may_plan ?? false
 
   const fresh = useSending()
@@ -44,14 +39,14 @@ export function Week() {
           body: { id, write: id, ...body },
         }),
       )
-      await queries.invalidateQueries({ queryKey: ['client', client.id] })
+      await cache.refetchQueries(queries.client(client.id))
+      touched(cache, ['plan'], ['client', client.id])
       navigate(`/clients/${client.id}/week/${id}`)
     } catch (e) {
       message.error(problemOf(e).words)
     }
   }
 
-  if (session.isError) return <Missing />
   return (
     <>
       <SessionTabs place="week" id={id}>
@@ -72,7 +67,7 @@ export function Week() {
       ) : session.data ? (
         <Builder key={id} client={client.id} session={session.data} mayPlan={mayPlan} />
       ) : (
-        <Waiting failed={session.failureReason} />
+        <Waiting query={session} />
       )}
     </>
   )

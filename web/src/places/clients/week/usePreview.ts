@@ -2,6 +2,7 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import {
   api,
   Problem,
+  problemOf,
   timed,
   type Preview,
   type SessionView,
@@ -67,7 +68,7 @@ export function usePreview(
           problem: null,
         })
       } catch (e) {
-        const problem = e instanceof Problem ? e : new Problem(0, String(e))
+        const problem = problemOf(e)
         setLast((l) => ({ ...l, problem }))
       }
     })

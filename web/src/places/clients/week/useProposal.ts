@@ -1,6 +1,7 @@
+import { queries } from '../../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue } from 'react'
-import { api, got, type SlotDraft } from '../../../api/client'
+import { type SlotDraft } from '../../../api/client'
 import type { Dose } from '../../../prescription/rows'
 
 /** useProposal asks what the tool would prescribe for a slot: load, cues, grips, who begins. */
@@ -18,16 +19,6 @@ export function useProposal(client: string, slot: SlotDraft, dose: Dose) {
       method: dose.method?.id,
     }),
   )
-  const proposal = useQuery({
-    queryKey: ['propose', client, asked],
-    queryFn: () =>
-      got(
-        api.POST('/clients/{client}/propose', {
-          params: { path: { client } },
-          body: JSON.parse(asked) as { movement: string; reps_low: number; reps_high: number; reserve: number },
-        }),
-      ),
-    placeholderData: (old) => old,
-  })
+  const proposal = useQuery(queries.propose(client, asked))
   return proposal.data
 }

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, renderHook, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { api, type WeekDraft, type WeekView } from '../../../api/client'
+import { api, Problem, type WeekDraft, type WeekView } from '../../../api/client'
 import { useWeek } from './useWeek'
 
 interface Kept extends WeekDraft {
@@ -32,7 +32,7 @@ const answer = (response: Response, body: unknown) =>
 function put(sessions: WeekDraft[]) {
   sent.push(sessions)
   const what = trouble.shift()?.()
-  if (what === 'away') throw new TypeError('no network')
+  if (what === 'away') throw new Problem(0, 'no network')
   if (what instanceof Response) return answer(what, { detail: 'refused' })
   const removed: { id: string; version: number }[] = []
   for (const s of sessions) {
@@ -44,7 +44,7 @@ function put(sessions: WeekDraft[]) {
     writes.add(s.write!)
     if (s.removed) removed.push({ id: s.id, version: kept.get(s.id)!.version })
   }
-  if (what === 'lost') throw new TypeError('the answer was lost')
+  if (what === 'lost') throw new Problem(0, 'the answer was lost')
   return answer(json(200, {}), view(removed))
 }
 
@@ -59,6 +59,7 @@ const session = (id: string): Kept => ({
 
 beforeEach(() => {
   kept = new Map(['a', 'b'].map((id) => [id, session(id)]))
+  localStorage.clear()
   sent = []
   writes = new Set()
   trouble = []
@@ -69,25 +70,25 @@ beforeEach(() => {
 })
 afterEach(() => vi.restoreAllMocks())
 
-async function open() {
+function open() {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  const hook = renderHook(() => useWeek('c', '2026-11-25'), {
+  const arrived = view()
+  const hook = renderHook(() => useWeek('c', '2026-11-23', arrived), {
     wrapper: ({ children }: { children: ReactNode }) => (
       <QueryClientProvider client={queries}>{children}</QueryClientProvider>
     ),
   })
-  await waitFor(() => expect(hook.result.current.drafts).not.toBeNull())
   const week = hook.result
-  const settled = (n: number) => waitFor(() => expect([sent.length, week.current.state.is]).toEqual([n, 'saved']))
+  const settled = (n: number) => waitFor(() => expect([sent.length, week.current.doc.is]).toEqual([n, 'saved']))
   const rename = (id: string, name: string) =>
-    act(() => week.current.edit(week.current.drafts!.map((d) => (d.id === id ? { ...d, name } : d))))
-  const names = () => week.current.drafts!.map((d) => d.name).join(' ')
+    act(() => week.current.edit(week.current.drafts.map((d) => (d.id === id ? { ...d, name } : d))))
+  const names = () => week.current.drafts.map((d) => d.name).join(' ')
   return { week, settled, rename, names }
 }
 
 describe('a week that is edited', () => {
   it('saves what changed and nothing else, and undoes and redoes it', async () => {
-    const { week, settled, rename, names } = await open()
+    const { week, settled, rename, names } = open()
     rename('a', 'heavy day')
     expect(names()).toBe('heavy day b')
     await settled(1)
@@ -102,8 +103,8 @@ describe('a week that is edited', () => {
   })
 
   it('takes a session out and brings it back over the version it was taken out as', async () => {
-    const { week, settled, names } = await open()
-    act(() => week.current.edit(week.current.drafts!.filter((d) => d.id !== 'a')))
+    const { week, settled, names } = open()
+    act(() => week.current.edit(week.current.drafts.filter((d) => d.id !== 'a')))
     await settled(1)
     expect(sent[0]).toMatchObject([{ id: 'a', version: 1, removed: true }])
     expect(kept.get('a')!.gone).toBe(true)
@@ -119,8 +120,8 @@ describe('a week that is edited', () => {
   })
 
   it('takes a planned session back by undo, and only that one', async () => {
-    const { week, settled } = await open()
-    act(() => week.current.edit([...week.current.drafts!, { ...session('new'), version: 0 }]))
+    const { week, settled } = open()
+    act(() => week.current.edit([...week.current.drafts, { ...session('new'), version: 0 }]))
     await settled(1)
     expect(kept.get('new')!.version).toBe(1)
     act(() => week.current.undo())
@@ -130,11 +131,11 @@ describe('a week that is edited', () => {
   })
 
   it('never takes out what somebody else added meanwhile', async () => {
-    const { week, settled, rename } = await open()
+    const { week, settled, rename } = open()
     kept.set('theirs', session('theirs'))
     rename('a', 'mine')
     await settled(1)
-    expect(week.current.drafts!.map((d) => d.id)).toContain('theirs')
+    expect(week.current.drafts.map((d) => d.id)).toContain('theirs')
     rename('b', 'mine too')
     await settled(2)
     expect(sent.flat().some((s) => s.removed)).toBe(false)
@@ -142,7 +143,7 @@ describe('a week that is edited', () => {
   })
 
   it('sends a lost answer again as the same write, so that it is saved once', async () => {
-    const { settled, rename } = await open()
+    const { settled, rename } = open()
     trouble = [() => 'lost']
     rename('a', 'once')
     await waitFor(() => expect(sent.length).toBe(2), { timeout: 6000 })
@@ -152,37 +153,64 @@ describe('a week that is edited', () => {
   }, 10_000)
 
   it('says so while the server is away and saves once it is back', async () => {
-    const { week, settled, rename } = await open()
+    const { week, settled, rename } = open()
     trouble = [() => 'away']
     rename('a', 'kept')
-    await waitFor(() => expect(week.current.state.is).toBe('away'))
-    expect(week.current.drafts![0].name).toBe('kept')
-    await waitFor(() => expect(week.current.state.is).toBe('saved'), { timeout: 6000 })
+    await waitFor(() => expect(week.current.doc.is).toBe('away'))
+    expect(week.current.drafts[0].name).toBe('kept')
+    await waitFor(() => expect(week.current.doc.is).toBe('saved'), { timeout: 6000 })
     await settled(2)
     expect(kept.get('a')!.name).toBe('kept')
   }, 10_000)
 
-  it('shows theirs when it is stale, and never writes over it', async () => {
-    const { week, rename, names } = await open()
+  it('writes over somebody else only when told to, and keeps what they added', async () => {
+    const { week, rename, names } = open()
+    kept.set('a', { ...session('a'), name: 'of Jory', version: 2 })
+    kept.set('theirs', session('theirs'))
+    rename('a', 'mine')
+    await waitFor(() => expect(week.current.doc.is).toBe('stale'))
+    expect(names()).toBe('mine b')
+    expect(kept.get('a')!.name).toBe('of Jory')
+    act(() => week.current.settle('mine'))
+    await waitFor(() => expect(week.current.doc.is).toBe('saved'))
+    expect(kept.get('a')!.name).toBe('mine')
+    expect(kept.get('theirs')!.gone).toBeFalsy()
+    expect(names()).toBe('mine b theirs')
+  })
+
+  it('takes theirs, and what was mine comes back by undo', async () => {
+    const { week, rename, names } = open()
     kept.set('a', { ...session('a'), name: 'of Jory', version: 2 })
     rename('a', 'mine')
-    await waitFor(() => expect(week.current.state.is).toBe('refused'))
-    expect(week.current.state).toMatchObject({ why: expect.stringContaining('saved by Jory in between') })
-    await waitFor(() => expect(names()).toBe('of Jory b'))
-    expect(kept.get('a')!.name).toBe('of Jory')
+    await waitFor(() => expect(week.current.doc.is).toBe('stale'))
+    act(() => week.current.settle('theirs'))
+    expect(names()).toBe('of Jory b')
+    act(() => week.current.undo())
+    await waitFor(() => expect(kept.get('a')!.name).toBe('mine'))
+  })
+
+  it('keeps what somebody added while the next edit is under way', async () => {
+    const { week, rename } = open()
+    kept.set('theirs', session('theirs'))
+    rename('a', 'first')
+    await waitFor(() => expect(sent.length).toBe(1))
+    rename('a', 'second')
+    await waitFor(() => expect(kept.get('a')!.name).toBe('second'))
+    await waitFor(() => expect(week.current.doc.is).toBe('saved'))
+    expect(kept.get('theirs')!.gone).toBeFalsy()
   })
 
   it('keeps what was refused on the screen and says why', async () => {
-    const { week, rename, names } = await open()
+    const { week, rename, names } = open()
     trouble = [() => json(422, {})]
     rename('a', '')
-    await waitFor(() => expect(week.current.state).toMatchObject({ is: 'refused', why: 'refused' }))
+    await waitFor(() => expect(week.current.doc).toMatchObject({ is: 'refused', why: 'refused' }))
     expect(names()).toBe(' b')
   })
 
   it('looks at a week that is only tried without keeping it', async () => {
-    const { week } = await open()
-    act(() => week.current.look(week.current.drafts!.slice(1)))
+    const { week } = open()
+    act(() => week.current.look(week.current.drafts.slice(1)))
     await waitFor(() => expect(api.POST).toHaveBeenCalled())
     expect(week.current.drafts).toHaveLength(2)
     expect(sent).toHaveLength(0)

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import type { SaveState } from './useDraft'
+import type { Doc } from '../saving/doc'
 
 const clock = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
 
@@ -24,27 +24,28 @@ export function UndoRedo({ undo, redo, canUndo, canRedo }: Steps) {
   )
 }
 
-/** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
-export function SaveNote({
-  state,
-  settle,
-  itIsSo,
-  mayPlan,
-}: {
-  state: SaveState
+interface Props<T, B> {
+  doc: Doc<T, B>
   settle: (which: 'mine' | 'theirs') => void
   itIsSo: () => void
-  mayPlan: boolean
-}) {
+  /** takes back what is asked about */
+  undo?: () => void
+  /** what somebody else changed: "this session" */
+  what?: string
+  mayPlan?: boolean
+}
+
+/** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
+export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan = true }: Props<T, B>) {
   if (!mayPlan) return <span className="save-note">You may run sessions, not change plans.</span>
-  switch (state.is) {
+  switch (doc.is) {
     case 'saved':
       return (
         <span className="save-note" role="status">
-          saved {clock(state.at)}
+          {doc.there.at && `saved ${clock(doc.there.at)}`}
         </span>
       )
-    case 'unsaved':
+    case 'dirty':
     case 'saving':
       return (
         <span className="save-note" role="status">
@@ -54,32 +55,37 @@ export function SaveNote({
     case 'away':
       return (
         <span className="save-note bad" role="alert">
-          Not saved: {state.why} Your edits are kept here and saved as soon as it is back.
+          Not saved: {doc.why} Your edits are kept here and saved as soon as it is back.
         </span>
       )
     case 'refused':
       return (
         <span className="save-note bad" role="alert">
-          Not saved: {state.why}. What you typed stays here.
+          Not saved: {ended(doc.why)} What you typed stays here.
         </span>
       )
     case 'asked':
       return (
         <span className="save-note bad" role="alert">
-          Not saved yet: {state.question}
+          Not saved yet: {doc.why}
           <span className="save-choose">
             <Button size="small" onClick={itIsSo}>
               Yes, save it so
             </Button>
+            {undo && (
+              <Button size="small" onClick={undo}>
+                Undo
+              </Button>
+            )}
           </span>
         </span>
       )
     case 'stale':
       return (
         <span className="save-note bad" role="alert">
-          {state.theirs.saved_by} saved this session at {clock(state.theirs.saved_at)}, while you were editing:{' '}
-          {state.theirs.name}, {state.theirs.slots.map((s) => `${s.title} ${s.dose_words}`).join('; ') || 'no slots'}.
-          Nothing is overwritten until you choose.
+          {doc.theirs?.by || 'Somebody'} saved {what}
+          {doc.theirs?.at && ` at ${clock(doc.theirs.at)}`}, while you were editing
+          {doc.theirs?.says && `: ${doc.theirs.says}`}. Nothing is overwritten until you choose.
           <span className="save-choose">
             <Button size="small" onClick={() => settle('theirs')}>
               Take theirs
@@ -92,3 +98,5 @@ export function SaveNote({
       )
   }
 }
+
+const ended = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`)

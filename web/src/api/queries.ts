@@ -1,0 +1,284 @@
+// What is read, each under one key, and what a write touches: told here once.
+import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-query'
+import { api, got, Problem, type Begun, type Worn } from './client'
+import type { Draft } from '../saving/kinds'
+
+/** asked is a reading that follows what is typed: the last answer stays up, and what is no longer asked is forgotten. */
+const asked = { placeholderData: <T>(old: T | undefined) => old, gcTime: 0 } as const
+
+export const queries = {
+  catalogue: () =>
+    queryOptions({
+      queryKey: ['catalogue'],
+      queryFn: ({ signal }) => got(api.GET('/catalogue', { signal })),
+      staleTime: Infinity,
+    }),
+  clients: () => queryOptions({ queryKey: ['clients'], queryFn: ({ signal }) => got(api.GET('/clients', { signal })) }),
+  client: (client: string) =>
+    queryOptions({
+      queryKey: ['client', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}', { params: { path: { client } }, signal })),
+    }),
+  dossier: (client: string) =>
+    queryOptions({
+      queryKey: ['dossier', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/dossier', { params: { path: { client } }, signal })),
+    }),
+  measures: (client: string) =>
+    queryOptions({
+      queryKey: ['measures', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/measures', { params: { path: { client } }, signal })),
+    }),
+  present: (client: string, text: string | null) =>
+    queryOptions({
+      queryKey: ['present', client, text],
+      queryFn: ({ signal }) =>
+        got(
+          api.POST('/clients/{client}/present', { params: { path: { client } }, body: { text: text ?? '' }, signal }),
+        ),
+      enabled: text !== null,
+      ...asked,
+    }),
+  tryOuts: (client: string) =>
+    queryOptions({
+      queryKey: ['try-outs', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/try-outs', { params: { path: { client } }, signal })),
+    }),
+  priorities: (client: string) =>
+    queryOptions({
+      queryKey: ['priorities', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/priorities', { params: { path: { client } }, signal })),
+    }),
+  week: (client: string, of: string) =>
+    queryOptions({
+      queryKey: ['week', client, of],
+      queryFn: ({ signal }) =>
+        got(api.GET('/clients/{client}/week', { params: { path: { client }, query: { of } }, signal })),
+      staleTime: 0,
+    }),
+  session: (client: string, session: string | null) =>
+    queryOptions({
+      queryKey: ['session', session],
+      queryFn: ({ signal }) =>
+        got(
+          api.GET('/clients/{client}/sessions/{session}', {
+            params: { path: { client, session: session ?? '' } },
+            signal,
+          }),
+        ),
+      enabled: session !== null,
+    }),
+  sheet: (client: string, session: string | null) =>
+    queryOptions({
+      queryKey: ['sheet', session],
+      queryFn: ({ signal }) =>
+        got(
+          api.GET('/clients/{client}/sessions/{session}/sheet', {
+            params: { path: { client, session: session ?? '' } },
+            signal,
+          }),
+        ),
+      enabled: session !== null,
+      staleTime: 0,
+    }),
+  /** reading is how a session reads on the sheet as it is typed; the last one stays up until the server is back. */
+  reading: (client: string, session: string, draft: Draft) =>
+    queryOptions({
+      queryKey: ['sheet', session, JSON.stringify(draft)],
+      queryFn: ({ signal }) =>
+        got(
+          api.POST('/clients/{client}/sessions/{session}/sheet', {
+            params: { path: { client, session } },
+            body: draft,
+            signal,
+          }),
+        ),
+      staleTime: 0,
+      networkMode: 'always',
+      retry: (_, e) => e instanceof Problem && e.away,
+      retryDelay: 1500,
+      ...asked,
+    }),
+  issues: (client: string, session: string) =>
+    queryOptions({
+      queryKey: ['issues', session],
+      queryFn: ({ signal }) =>
+        got(api.GET('/clients/{client}/sessions/{session}/issues', { params: { path: { client, session } }, signal })),
+      staleTime: 0,
+    }),
+  compared: (client: string, session: string, was: number, is: number) =>
+    queryOptions({
+      queryKey: ['issues', session, 'compare', was, is],
+      queryFn: ({ signal }) =>
+        got(
+          api.GET('/clients/{client}/sessions/{session}/issues/compare', {
+            params: { path: { client, session }, query: { was, is } },
+            signal,
+          }),
+        ),
+    }),
+  log: (client: string, session: string | null) =>
+    queryOptions({
+      queryKey: ['log', session],
+      queryFn: ({ signal }) =>
+        got(
+          api.GET('/clients/{client}/sessions/{session}/log', {
+            params: { path: { client, session: session ?? '' } },
+            signal,
+          }),
+        ),
+      enabled: session !== null,
+    }),
+  templates: () =>
+    queryOptions({ queryKey: ['templates'], queryFn: ({ signal }) => got(api.GET('/templates', { signal })) }),
+  rooms: () => queryOptions({ queryKey: ['rooms'], queryFn: ({ signal }) => got(api.GET('/rooms', { signal })) }),
+  studio: () => queryOptions({ queryKey: ['studio'], queryFn: ({ signal }) => got(api.GET('/studio', { signal })) }),
+  deleted: () =>
+    queryOptions({
+      queryKey: ['deleted'],
+      queryFn: ({ signal }) => got(api.GET('/deleted-clients', { signal })),
+      staleTime: 0,
+    }),
+  stances: () =>
+    queryOptions({
+      queryKey: ['stances'],
+      queryFn: ({ signal }) => got(api.GET('/stances', { signal })),
+      staleTime: Infinity,
+    }),
+  own: () => queryOptions({ queryKey: ['own'], queryFn: ({ signal }) => got(api.GET('/own', { signal })) }),
+  ownText: (begun: Begun | null) =>
+    queryOptions({
+      queryKey: ['own-text', begun],
+      queryFn: ({ signal }) => got(api.POST('/own/text', { body: begun!, signal })),
+      staleTime: Infinity,
+      gcTime: 0,
+    }),
+  checkOwn: (id: string, text: string) =>
+    queryOptions({
+      queryKey: ['check-own', id, text],
+      queryFn: ({ signal }) => got(api.POST('/own/check', { body: { id, text }, signal })),
+      ...asked,
+    }),
+  library: (client?: string, stance?: string) =>
+    queryOptions({
+      queryKey: ['library', client, stance],
+      queryFn: ({ signal }) => got(api.GET('/library', { params: { query: { client, stance } }, signal })),
+      placeholderData: (old) => old,
+    }),
+  // What is asked of one set-up: body is what was written, so that the same is asked once.
+  near: (body: string) =>
+    queryOptions({
+      queryKey: ['near', body],
+      queryFn: ({ signal }) => got(api.POST('/near', { body: JSON.parse(body) as Worn & { room: boolean }, signal })),
+      staleTime: Infinity,
+      ...asked,
+    }),
+  hints: (body: string) =>
+    queryOptions({
+      queryKey: ['hints', body],
+      queryFn: ({ signal }) =>
+        got(api.POST('/hints', { body: JSON.parse(body) as Worn & { elbow: number; pull: number }, signal })),
+      staleTime: Infinity,
+      ...asked,
+    }),
+  look: (body: string) =>
+    queryOptions({
+      queryKey: ['look', body],
+      queryFn: ({ signal }) => got(api.POST('/look', { body: JSON.parse(body) as Worn & { head: string }, signal })),
+      staleTime: Infinity,
+      ...asked,
+    }),
+  faults: (body: string) =>
+    queryOptions({
+      queryKey: ['faults', body],
+      queryFn: ({ signal }) => got(api.POST('/fault-costs', { body: JSON.parse(body) as Worn, signal })),
+      staleTime: Infinity,
+      ...asked,
+    }),
+  record: (client: string, body: string) =>
+    queryOptions({
+      queryKey: ['record', client, body],
+      queryFn: ({ signal }) =>
+        got(
+          api.POST('/clients/{client}/record', {
+            params: { path: { client } },
+            body: JSON.parse(body) as Pick<Worn, 'movement' | 'settings'>,
+            signal,
+          }),
+        ),
+      retry: false,
+      ...asked,
+    }),
+  propose: (client: string, body: string) =>
+    queryOptions({
+      queryKey: ['propose', client, body],
+      queryFn: ({ signal }) =>
+        got(
+          api.POST('/clients/{client}/propose', {
+            params: { path: { client } },
+            body: JSON.parse(body) as { movement: string; reps_low: number; reps_high: number; reserve: number },
+            signal,
+          }),
+        ),
+      ...asked,
+    }),
+}
+
+/** Source is what a write changes. */
+type Source =
+  | 'plan'
+  | 'log'
+  | 'dossier'
+  | 'verdicts'
+  | 'tryOuts'
+  | 'measures'
+  | 'emphasis'
+  | 'issues'
+  | 'templates'
+  | 'rooms'
+  | 'stances'
+  | 'own'
+  | 'studio'
+  | 'clients'
+
+/** restsOn says what each reading is made of. */
+const restsOn: Record<string, Source[]> = {
+  catalogue: ['own'],
+  clients: ['clients', 'plan', 'log', 'dossier', 'emphasis', 'rooms', 'stances', 'own', 'studio'],
+  client: ['clients', 'plan', 'log', 'dossier', 'measures', 'emphasis', 'issues', 'rooms', 'stances', 'own', 'studio'],
+  dossier: ['dossier', 'verdicts', 'rooms', 'stances', 'own', 'studio'],
+  measures: ['measures', 'dossier', 'studio'],
+  present: ['dossier', 'rooms', 'stances', 'own'],
+  'try-outs': ['tryOuts', 'own'],
+  priorities: ['emphasis', 'measures', 'dossier', 'log', 'stances', 'studio'],
+  week: ['plan', 'log', 'dossier', 'verdicts', 'emphasis', 'measures', 'rooms', 'stances', 'own', 'studio'],
+  session: ['plan', 'log', 'dossier', 'verdicts', 'rooms', 'stances', 'own', 'studio'],
+  sheet: ['plan', 'log', 'dossier', 'verdicts', 'issues', 'rooms', 'stances', 'own', 'studio'],
+  issues: ['plan', 'issues', 'dossier', 'own', 'studio'],
+  log: ['plan', 'log', 'dossier', 'rooms', 'own', 'studio'],
+  templates: ['templates', 'own'],
+  rooms: ['rooms', 'dossier', 'own', 'clients'],
+  studio: ['studio'],
+  deleted: ['clients'],
+  stances: ['stances', 'own'],
+  own: ['own'],
+  library: ['dossier', 'verdicts', 'tryOuts', 'log', 'rooms', 'stances', 'own'],
+  near: ['dossier', 'verdicts', 'rooms', 'stances', 'own'],
+  record: ['tryOuts', 'log', 'dossier', 'rooms', 'own'],
+  propose: ['log', 'dossier', 'rooms', 'plan', 'own'],
+  me: ['studio'],
+}
+
+/** touched lets everything be read anew that rests on what was written; but is what the answer has brought already. */
+export function touched(client: QueryClient, sources: Source[], but?: QueryKey) {
+  const done = JSON.stringify(but)
+  void client.invalidateQueries({
+    predicate: (q) =>
+      (restsOn[String(q.queryKey[0])] ?? []).some((s) => sources.includes(s)) && JSON.stringify(q.queryKey) !== done,
+  })
+}
+
+/** putFresh keeps what a write answered; a reading that is still under way is older and no longer waited for. */
+export function putFresh<T>(client: QueryClient, key: QueryKey, data: T) {
+  void client.cancelQueries({ queryKey: key }).then(() => client.setQueryData<T>(key, data))
+}
