@@ -134,7 +134,7 @@ export function next<T, B>(doc: Doc<T, B>, e: Event<T, B>, merge: Merge<T, B> = 
     }
     case 'arrive':
       if (doc.is !== 'saved' || older(e.there, doc.there)) return doc
-      if (sameAs(e.there.value, doc.value)) return { ...doc, there: e.there }
+      if (sameAs(e.there.value, doc.value)) return { ...doc, there: { at: doc.there.at, by: doc.there.by, ...e.there } }
       return opened(e.there)
   }
 }

@@ -52,9 +52,12 @@ interface Stored {
   there: There<unknown, unknown>
   write: string
   sure: boolean
+  /** the tab it was typed in */
+  tab: string
 }
 
 const again = 2000 // before a send is tried again while the server is away, ms
+const adoptMs = 20_000 // between looks at what tabs that were closed have left
 const store = 'doc '
 
 /**
@@ -66,6 +69,9 @@ export class Outbox {
   private listeners = new Set<() => void>()
   private kinds = new Map<string, AnyKind>()
   private account: string | null = null
+  private tab = tabHere()
+  private claimed?: Promise<void>
+  private looking?: ReturnType<typeof setInterval>
   private waits: Waits[] = []
   private changes = 0
   /** signedOut is called when an answer says that the sign-in has ended. */
@@ -76,34 +82,40 @@ export class Outbox {
     if (typeof window !== 'undefined') window.addEventListener('online', () => this.resume())
   }
 
-  /** begin takes up what an account has left unsent here, once no other tab does; what another account typed stays where it is. */
+  /** begin takes up what an account has left unsent here; what another account typed stays where it is. */
   begin(account: string) {
     if (account !== this.account) {
       for (const live of this.docs.values()) clearTimeout(live.timer)
       this.docs.clear()
       this.account = account
-      const take = () => this.restoreAll()
-      // One tab of the account sends what no page of its own shows; the next one when it is closed.
-      if (navigator.locks)
-        void navigator.locks.request(`musculus outbox ${account}`, () => (take(), new Promise(() => {})))
-      else take()
+      void this.adopt()
+      this.claimed ??= claimTab(this.tab).then((tab) => {
+        this.tab = tab
+      })
+      clearInterval(this.looking)
+      this.looking = setInterval(() => void this.adopt(), adoptMs)
     }
     this.resume()
     this.tell()
   }
 
-  private restoreAll() {
-    for (const key of keptKeys(localStorage, store)) this.restore(key)
+  /** adopt takes up what tabs that are not there any more have left. */
+  private async adopt() {
+    const alive = await tabsAlive()
+    for (const key of keptKeys(localStorage, store)) {
+      const tab = readKept<Stored>(localStorage, store + key)?.tab ?? ''
+      if (tab === this.tab || !alive.has(tab)) this.restore(key, true)
+    }
   }
 
-  /** restore brings a document back as it was kept here; undefined when nothing was. */
-  private restore(key: string): Live | undefined {
+  /** restore brings a document back as this tab kept it, or one that is gone (left); undefined when nothing was. */
+  private restore(key: string, left = false): Live | undefined {
     const here = this.docs.get(key)
-    if (here) return here
+    if (here && here.doc.is !== 'saved') return here
     const [name = '', ...id] = key.split('/')
     const kind = this.kinds.get(name)
     const kept = readKept<Stored>(localStorage, store + key)
-    if (!kind || !kept?.there) return undefined
+    if (!kind || !kept?.there || (!left && kept.tab !== this.tab)) return here
     const doc: AnyDoc = {
       ...opened(kept.there),
       value: kept.value,
@@ -112,8 +124,9 @@ export class Outbox {
       attempt: kept.write ? { write: kept.write, value: kept.value } : null,
       past: [kept.there.value],
     }
-    const live: Live = { kind, id, doc, flying: false, shown: 0 }
+    const live: Live = { kind, id, doc, flying: false, shown: here?.shown ?? 0 }
     this.docs.set(key, live)
+    this.remember(key, live)
     this.later(key, live)
     this.tell()
     return live
@@ -166,7 +179,9 @@ export class Outbox {
     keep(
       localStorage,
       store + key,
-      doc.is === 'saved' ? null : ({ value: doc.value, there: doc.there, write, sure: doc.sure } satisfies Stored),
+      doc.is === 'saved'
+        ? null
+        : ({ value: doc.value, there: doc.there, write, sure: doc.sure, tab: this.tab } satisfies Stored),
     )
   }
 
@@ -270,3 +285,42 @@ export class Outbox {
 }
 
 const keyOf = (name: string, id: string[]) => [name, ...id].join('/')
+
+const tabKey = 'musculus tab'
+
+/** tabHere is the name of this tab, the same over a reload. */
+function tabHere(): string {
+  try {
+    const id = sessionStorage.getItem(tabKey) ?? uuidv7()
+    sessionStorage.setItem(tabKey, id)
+    return id
+  } catch {
+    return uuidv7()
+  }
+}
+
+/** claimTab says for as long as the tab lives that it does; a tab that was copied from another takes a name of its own. */
+async function claimTab(tab: string, tries = 4): Promise<string> {
+  if (!('locks' in navigator)) return tab // not served safely: then each page takes up what it finds
+  const claimed = await new Promise<boolean>((said) => {
+    void navigator.locks.request(`${tabKey} ${tab}`, { ifAvailable: true }, (lock) => {
+      said(lock !== null)
+      return lock ? new Promise(() => {}) : null
+    })
+  })
+  if (claimed) return tab
+  if (tries > 1) {
+    await new Promise((r) => setTimeout(r, 300)) // the page before a reload may still hold it
+    return claimTab(tab, tries - 1)
+  }
+  const own = uuidv7()
+  sessionStorage.setItem(tabKey, own)
+  return claimTab(own)
+}
+
+/** tabsAlive are the tabs that are open. */
+async function tabsAlive(): Promise<Set<string>> {
+  if (!('locks' in navigator)) return new Set()
+  const held = (await navigator.locks.query()).held ?? []
+  return new Set(held.flatMap((l) => (l.name?.startsWith(tabKey) ? [l.name.slice(tabKey.length + 1)] : [])))
+}

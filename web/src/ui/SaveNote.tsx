@@ -42,7 +42,7 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
     case 'saved':
       return (
         <span className="save-note" role="status">
-          {doc.there.at && `saved ${clock(doc.there.at)}`}
+          {doc.there.at ? `saved ${clock(doc.there.at)}` : doc.past.length + doc.future.length > 0 && 'saved'}
         </span>
       )
     case 'dirty':
