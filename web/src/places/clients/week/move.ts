@@ -28,9 +28,10 @@ export function moveDay(drafts: Drafts, session: string, date: string): Drafts {
   return drafts.map((d) => (d.id === session ? { ...d, planned_on: date } : d))
 }
 
-/** laterBy writes a date some days on. */
+/** laterBy writes a date some days on; what is no date stays as it is, for whoever is asked about it. */
 export function laterBy(date: string, days: number): string {
   const d = new Date(`${date}T00:00:00Z`)
+  if (Number.isNaN(d.getTime())) return date
   d.setUTCDate(d.getUTCDate() + days)
   return d.toISOString().slice(0, 10)
 }
