@@ -55,6 +55,19 @@ func heavyUnpinned(s movement.SetUp, w *Where) string {
 	return ""
 }
 
+// What a method lifts of the straight sets' load, and how long its pauses are, s.
+const (
+	thirdsLoad   = 0.7
+	ladderLoad   = 0.75
+	holdLoad     = 0.85
+	partialsLoad = 0.9
+	leastPauseS  = 15
+	mostPauseS   = 20
+)
+
+// less tells a part of a load: "20 % less".
+func less(factor float64) string { return fmt.Sprintf("%.0f %% less", 100*(1-factor)) }
+
 // Methods in the order they are offered; credits, loads and parameters are the
 // field's usual ones.
 var Methods = []Method{
@@ -66,7 +79,7 @@ var Methods = []Method{
 		Default: 2,
 		Least:   1,
 		Most:    4,
-		Load:    "20 % less each rung, down to a real step",
+		Load:    less(rung) + " each rung, down to a real step",
 		credit:  each(0.35),
 		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) },
 		refuse:  heavyUnpinned,
@@ -74,14 +87,16 @@ var Methods = []Method{
 	{
 		ID:      "rest_pause",
 		Name:    "rest-pause",
-		Of:      "pauses of 15–20 s",
+		Of:      fmt.Sprintf("pauses of %d–%d s", leastPauseS, mostPauseS),
 		Default: 2,
 		Least:   1,
 		Most:    4,
 		Load:    "the same load",
 		credit:  each(0.35),
-		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (17.5 + 0.35*reps*repS) },
-		refuse:  heavyUnpinned,
+		extra: func(n int, reps, repS float64) float64 {
+			return float64(n) * ((leastPauseS+mostPauseS)/2.0 + 0.35*reps*repS)
+		},
+		refuse: heavyUnpinned,
 	},
 	{
 		ID:      "thirds",
@@ -90,8 +105,8 @@ var Methods = []Method{
 		Default: 7,
 		Least:   4,
 		Most:    10,
-		Load:    "30 % less at first",
-		Factor:  0.7,
+		Load:    less(thirdsLoad) + " at first",
+		Factor:  thirdsLoad,
 		OwnReps: true,
 		credit:  fixed(1.5),
 		extra:   func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS },
@@ -104,8 +119,8 @@ var Methods = []Method{
 		Default: 5,
 		Least:   3,
 		Most:    10,
-		Load:    "25 % less",
-		Factor:  0.75,
+		Load:    less(ladderLoad),
+		Factor:  ladderLoad,
 		OwnReps: true,
 		credit:  fixed(1.5),
 		extra:   func(n int, reps, repS float64) float64 { return 5*float64(n)*repS - reps*repS },
@@ -119,8 +134,8 @@ var Methods = []Method{
 		Default: 8,
 		Least:   4,
 		Most:    15,
-		Load:    "15 % less",
-		Factor:  0.85,
+		Load:    less(holdLoad),
+		Factor:  holdLoad,
 		OwnReps: true,
 		credit:  fixed(1.2),
 		extra:   func(n int, reps, repS float64) float64 { return 2*float64(n)*repS - reps*repS },
@@ -150,9 +165,10 @@ var Methods = []Method{
 		Caution: "Only with pins or rails set.",
 		Of:      "clean weeks so far",
 		Most:    12,
-		Load:    "from this band’s full-range load, 5 % more a week, at most 120 % of the full-range maximum",
-		credit:  fixed(0.7),
-		extra:   noTime,
+		Load: fmt.Sprintf("from this band’s full-range load, %.0f %% more a week, at most %.0f %% of the full-range maximum",
+			100*(weeklyPartials-1), 100*mostOfE1RM),
+		credit: fixed(0.7),
+		extra:  noTime,
 		refuse: func(_ movement.SetUp, w *Where) string {
 			if !w.Room.Pins && !w.Room.Rails {
 				return "needs pins or rails"
@@ -160,7 +176,15 @@ var Methods = []Method{
 			return ""
 		},
 	},
-	{ID: "partials_long", Name: "long-range partials", Load: "10 % less", Factor: 0.9, credit: fixed(1), extra: noTime, refuse: offered},
+	{
+		ID:     "partials_long",
+		Name:   "long-range partials",
+		Load:   less(partialsLoad),
+		Factor: partialsLoad,
+		credit: fixed(1),
+		extra:  noTime,
+		refuse: offered,
+	},
 	{
 		ID:      loadedLowering,
 		Name:    "loaded lowering with a partner",
@@ -169,7 +193,7 @@ var Methods = []Method{
 		Default: 4,
 		Least:   3,
 		Most:    5,
-		Load:    "10–20 % more on the way down",
+		Load:    fmt.Sprintf("%.0f–%.0f %% more on the way down", 100*(leastLowering-1), 100*(mostLowering-1)),
 		OwnReps: true,
 		credit:  fixed(1.2),
 		extra:   func(n int, reps, repS float64) float64 { return float64(n)*repS - reps*repS },

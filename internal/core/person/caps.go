@@ -105,15 +105,24 @@ func CapsOf(ids []CapID) Caps {
 // Words tells the coach what each cap asks for and why. The why is a health
 // reason: what leaves for the client says Caps.Does instead.
 func (id CapID) Words() string {
-	return map[CapID]string{
-		Cautious:      "Cautious: at least 3 reps in reserve, nothing beyond the limit.",
-		CautiousFirst: "Cautious, first week: half the sets (2 a slot), at least 3 reps in reserve, nothing beyond the limit.",
-		BloodPressure: "Blood pressure, cleared: at least 2 reps in reserve, rests of 90 s or more, breathe out on the " +
-			"effort, no long breath holds and no hold over 3 s.",
-		Pregnant: "Pregnant, cleared: at least 3 reps in reserve, no breath holds and no hold over 3 s.",
-		PregnantLate: "Pregnant past the first trimester, cleared: at least 3 reps in reserve, no breath holds and no hold " +
-			"over 3 s, nothing flat on the back or on the chest.",
-	}[id]
+	c := capsOf[id]
+	reserve := fmt.Sprintf("at least %d reps in reserve", c.MinReserve)
+	hold := fmt.Sprintf("no hold over %g s", c.MostHoldS)
+	switch id {
+	case Cautious:
+		return fmt.Sprintf("Cautious: %s, nothing beyond the limit.", reserve)
+	case CautiousFirst:
+		return fmt.Sprintf("Cautious, first week: half the sets (%d a slot), %s, nothing beyond the limit.", c.MostSets, reserve)
+	case BloodPressure:
+		return fmt.Sprintf("Blood pressure, cleared: %s, rests of %d s or more, breathe out on the effort, no long breath holds and %s.",
+			reserve, c.MinRestS, hold)
+	case Pregnant:
+		return fmt.Sprintf("Pregnant, cleared: %s, no breath holds and %s.", reserve, hold)
+	case PregnantLate:
+		return fmt.Sprintf("Pregnant past the first trimester, cleared: %s, no breath holds and %s, nothing flat on the back or on the chest.",
+			reserve, hold)
+	}
+	return ""
 }
 
 // Does tells the client what to do under the caps, without the reason.

@@ -85,17 +85,10 @@ func NewDossier(name string) Dossier {
 
 // Check returns what is wrong, one error a field.
 func (d *Dossier) Check(today day.Day) []FieldError {
-	var out []FieldError
-	fault := func(ok bool, field, reason string, args ...any) {
-		if !ok {
-			out = append(out, FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
-		}
-	}
+	var c checker
+	fault, within, size := c.fault, c.within, c.size
 	oneOf := func(field, value string, words ...string) {
 		fault(slices.Contains(words, value), field, "%q is none of %s", value, strings.Join(words, ", "))
-	}
-	size := func(field string, text string, most int) {
-		fault(len([]rune(text)) <= most, field, "longer than %d characters", most)
 	}
 	fault(strings.TrimSpace(d.Name) != "", "name", "a client needs a name to be called by")
 	size("name", d.Name, 80)
@@ -110,13 +103,17 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	oneOf("units", d.Units, "metric", "imperial")
 	if d.StatureM >= 100 && d.StatureM <= 250 { // typed in centimetres
 		fault(false, "stature_m", "%g m; in centimetres that would be %.2f m", d.StatureM, d.StatureM/100)
-	} else {
-		fault(d.StatureM == 0 || d.StatureM >= 1 && d.StatureM <= 2.5, "stature_m", "%g m is outside 1…2.5 m", d.StatureM)
+	} else if d.StatureM != 0 {
+		within("stature_m", d.StatureM, 1, 2.5, " m")
 	}
-	fault(d.MassKg == 0 || d.MassKg >= 25 && d.MassKg <= 300, "mass_kg", "%g kg is outside 25…300 kg", d.MassKg)
+	if d.MassKg != 0 {
+		within("mass_kg", d.MassKg, 25, 300, " kg")
+	}
 	oneOf("sex", string(d.Sex), "", string(measure.Woman), string(measure.Man))
 	length := func(field string, x, lo, hi float64) {
-		fault(x == 0 || x >= lo && x <= hi, field, "%g m is outside %g…%g m", x, lo, hi)
+		if x != 0 {
+			within(field, x, lo, hi, " m")
+		}
 	}
 	length("breadth_m", d.BreadthM, 0.25, 0.65)
 	length("upper_arm_m", d.UpperArmM, 0.2, 0.5)
@@ -132,12 +129,12 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	for _, w := range d.Weekdays {
 		oneOf("weekdays", w, Weekdays...)
 	}
-	fault(d.Minutes >= 10 && d.Minutes <= 240, "minutes", "%d is outside 10…240 minutes", d.Minutes)
+	within("minutes", float64(d.Minutes), 10, 240, " minutes")
 	for i, e := range d.Elsewhere {
 		at := fmt.Sprintf("elsewhere[%d].", i)
 		oneOf(at+"weekday", e.Weekday, Weekdays...)
 		oneOf(at+"kind", e.Kind, "press", "pull")
-		fault(e.Sets >= 1 && e.Sets <= 40, at+"sets", "%d is outside 1…40", e.Sets)
+		within(at+"sets", float64(e.Sets), 1, 40, "")
 	}
 	for i, w := range d.Wishes {
 		fault(strings.TrimSpace(w.Text) != "", fmt.Sprintf("wishes[%d].text", i), "a wish needs words")
@@ -151,9 +148,9 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	oneOf("mobility.one_weight", d.Mobility.OneWeight, "", "yes", "no")
 	oneOf("mobility.two_weights", d.Mobility.TwoWeights, "", "yes", "no")
 	oneOf("mobility.dip_level", d.Mobility.DipLevel, "", "assisted", "bars", "loaded")
-	fault(d.Mobility.CleanDips >= 0 && d.Mobility.CleanDips <= 100, "mobility.clean_dips", "%d is outside 0…100", d.Mobility.CleanDips)
-	fault(d.Mobility.CleanPulls >= 0 && d.Mobility.CleanPulls <= 100, "mobility.clean_pulls", "%d is outside 0…100", d.Mobility.CleanPulls)
-	return out
+	within("mobility.clean_dips", float64(d.Mobility.CleanDips), 0, 100, "")
+	within("mobility.clean_pulls", float64(d.Mobility.CleanPulls), 0, 100, "")
+	return c.found
 }
 
 // Seen is the dossier as anybody may see it: without consent to health notes those

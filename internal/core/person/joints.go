@@ -29,18 +29,14 @@ type JointReport struct {
 
 // Check returns what is wrong, one error a field.
 func (r *JointReport) Check(today day.Day) []FieldError {
-	var out []FieldError
-	fault := func(ok bool, field, reason string, args ...any) {
-		if !ok {
-			out = append(out, FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
-		}
-	}
+	var c checker
+	fault := c.fault
 	fault(r.On <= today, "on", "%s is in the future", r.On.Words())
 	fault(slices.Contains(movement.Joints, r.Joint), "joint", "there is no joint %q", r.Joint)
 	fault(r.Side == Left || r.Side == Right, "side", "neither left nor right")
-	fault(r.Score >= 0 && r.Score <= 10, "score", "%d is outside 0…10", r.Score)
-	fault(len([]rune(r.Provokes)) <= 200, "provokes", "longer than 200 characters")
-	return out
+	c.within("score", float64(r.Score), 0, 10, "")
+	c.size("provokes", r.Provokes, 200)
+	return c.found
 }
 
 // Scores are the latest scores by side.
@@ -96,9 +92,9 @@ func Rising(reports []JointReport, s *Screening, today day.Day) []string {
 			what := fmt.Sprintf("%s, %s, %d of 10", j.Words(), side, last.Score)
 			switch {
 			case last.Score > stableScore && last.Outside:
-				out = append(out, what+": over 3 outside training. See a clinician.")
+				out = append(out, what+fmt.Sprintf(": over %d outside training. See a clinician.", stableScore))
 			case n >= 2 && last.Score > stableScore && own[n-2].Score > stableScore:
-				out = append(out, what+": over 3 twice in a row. See a clinician.")
+				out = append(out, what+fmt.Sprintf(": over %d twice in a row. See a clinician.", stableScore))
 			case n >= risingReports && own[n-1].Score > own[n-2].Score && own[n-2].Score > own[n-3].Score:
 				out = append(out, what+": rising from report to report. See a clinician.")
 			case last.Score > stableScore && int(today-firstOver(own)) > easesWithin:

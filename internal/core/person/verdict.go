@@ -119,6 +119,9 @@ func (v *Verdict) add(r Ruling, words string, limits ...Limit) {
 	v.Reasons = append(v.Reasons, Reason{r, words, limits})
 }
 
+// lighter is how what hurts a little may still be done.
+var lighter = fmt.Sprintf(": lighter, at least %d in reserve, stop over %d.", capsOf[Cautious].MinReserve, overScore)
+
 // byFamily is the rule of the joint score j against the family's score k.
 func (v *Verdict) byFamily(s movement.SetUp, j movement.Joint, score, k int) {
 	what := fmt.Sprintf("%s %d of 10; this set-up loads it %d of 3", text.Capital(j.Words()), score, k)
@@ -129,7 +132,7 @@ func (v *Verdict) byFamily(s movement.SetUp, j movement.Joint, score, k int) {
 	case score > overScore && k >= 2:
 		v.add(Avoid, what+"; "+limitWords(s, relief)+" would spare it.", relief...)
 	case score > overScore && k == 1:
-		v.add(Modify, what+": lighter, at least 3 in reserve, stop over 3.", gentler(s, j)...)
+		v.add(Modify, what+lighter, gentler(s, j)...)
 	case score <= overScore && k >= 3 && len(relief) > 0 && eased < k:
 		v.add(Modify, what+"; "+limitWords(s, relief)+".", relief...)
 	case score <= overScore && k >= 3:
@@ -139,7 +142,7 @@ func (v *Verdict) byFamily(s movement.SetUp, j movement.Joint, score, k int) {
 		if len(limits) == 0 {
 			limits = gentler(s, j)
 		}
-		words := ": lighter, at least 3 in reserve, stop over 3."
+		words := lighter
 		if len(limits) > 0 {
 			words = "; " + limitWords(s, limits) + "."
 		}
