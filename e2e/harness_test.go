@@ -259,6 +259,16 @@ func (p *tab) key(keys string, modifiers ...chromedp.KeyOption) {
 	p.do(chromedp.KeyEvent(keys, modifiers...))
 }
 
+// pick chooses an entry of a list that opens.
+func (p *tab) pick(label, entry string) {
+	p.t.Helper()
+	eval[bool](p, fmt.Sprintf(`(document.querySelector('[aria-label=%q]').dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), true)`, label))
+	find := fmt.Sprintf(`[...document.querySelectorAll('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option')]
+		.find(e => e.innerText.startsWith(%q))`, entry)
+	p.until(find)
+	eval[bool](p, "("+find+".click(), true)")
+}
+
 // text is the visible text of the first element of a selector.
 func (p *tab) text(css string) string {
 	p.t.Helper()

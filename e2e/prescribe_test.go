@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -128,20 +129,66 @@ func TestGripsAreChosenSetBySet(t *testing.T) {
 	p.clickText("Standing curl, two dumbbells")
 	p.untilSays("A grip for each set, from weak to strong")
 	p.clickText("A grip for each set")
-	p.until(`document.querySelectorAll('.grips-sets select').length === 3`)
-	p.until(`document.querySelector('.grips-sets select').selectedOptions[0].innerText.startsWith('Palms-down')`)
+	p.until(`document.querySelectorAll('.row').length === 3`)
+	p.until(`document.querySelector('.row').innerText.includes('Palms-down')`)
 	p.until(`document.querySelector('.slot.here').innerText.includes('a grip for each set')`)
 	p.saved()
-	p.clickText("set by set")
-	p.until(`document.querySelectorAll('.efforts select').length === 3`)
-	eval[bool](
-		p,
-		`(() => { const e = document.querySelector('[aria-label="Reps left after set 3"]'); e.value = '0';
-			e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
-	)
+	p.click(".row:nth-child(3) .row-face")
+	p.pick("Reps left in reserve", "to the limit")
 	p.until(`document.querySelector('.slot.here').innerText.includes('2, 2, 0 left')`)
 	p.saved()
 	p.clickText("One grip for all sets")
-	p.until(`document.querySelectorAll('.grips-sets select').length === 0`)
+	p.until(`!document.querySelector('.slot.here').innerText.includes('a grip for each set')`)
+	p.saved()
+}
+
+// Rows as coaches write them, by keyboard: three straight sets of a movement that is
+// found, a last set that drops, a back-off, a pair; counted in keys.
+func TestRowsCostFewKeys(t *testing.T) {
+	a := start(t)
+	p := a.signedIn(t, wren, laptop, builderPath("Tobias Quill"))
+	p.until(`document.querySelector('.stage .pose')`)
+	slots := eval[int](p, `document.querySelectorAll('.slot').length`)
+	keys := 0
+	press := func(k string, modifiers ...chromedp.KeyOption) { keys++; p.key(k, modifiers...) }
+	spent := func(most int, what string) {
+		assert.LessOrEqual(t, keys, most, what)
+		keys = 0
+	}
+	words := func() string { return p.text(".slot.here .slot-dose") }
+
+	press("/")
+	p.until(`document.activeElement.matches('.picker input')`)
+	const found = "reclin"
+	p.typeInto(".picker input", found)
+	keys += len(found)
+	p.until(`document.querySelector('.picker-list')?.innerText.includes('Reclined')`)
+	press(kb.Enter)
+	p.until(fmt.Sprintf(`document.querySelectorAll('.slot').length === %d`, slots+1))
+	p.until(`document.querySelector('.slot.here .slot-dose').innerText.includes('3 × 8–12')`)
+	spent(12, "three straight sets of a movement that is found")
+
+	press("d")
+	p.until(`document.querySelector('.slot.here .slot-dose').innerText.includes('2 × 8–12; then 1 × 8–12, drops')`)
+	spent(4, "the last set drops")
+
+	press("b")
+	p.until(`document.querySelectorAll('.row').length === 3`)
+	spent(6, "a back-off row")
+	assert.Contains(t, words(), "then 1 × 15–20")
+	press(".")
+	press(".")
+	p.until(`document.querySelector('.row.here').innerText.includes('15–20')`)
+	press("m")
+	p.until(`document.querySelectorAll('.row').length === 2`)
+
+	press("[")
+	p.until(`!document.querySelector('.slot:last-child').matches('.here')`)
+	keys = 0
+	press("j")
+	p.until(`document.querySelectorAll('.slot.joined').length === 1`)
+	spent(3, "a pair")
+	press("j")
+	p.until(`document.querySelectorAll('.slot.joined').length === 0`)
 	p.saved()
 }

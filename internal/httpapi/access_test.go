@@ -96,13 +96,19 @@ var access = map[string]struct {
 		ofClient:  true,
 		body:      func(*caller) any { return map[string]any{"rule": "r_arm_behind_long"} },
 	},
-	"list-clients":    {anonymous: 401, assistant: 200},
-	"get-client":      {anonymous: 401, assistant: 200, ofClient: true},
-	"get-session":     {anonymous: 401, assistant: 200, ofClient: true},
-	"add-session":     {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return newSession() }},
-	"save-session":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return savedSession() }},
-	"compare-issues":  {anonymous: 401, assistant: 200, ofClient: true},
-	"preview-sheet":   {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
+	"list-clients":   {anonymous: 401, assistant: 200},
+	"get-client":     {anonymous: 401, assistant: 200, ofClient: true},
+	"get-session":    {anonymous: 401, assistant: 200, ofClient: true},
+	"add-session":    {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return newSession() }},
+	"save-session":   {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return savedSession() }},
+	"compare-issues": {anonymous: 401, assistant: 200, ofClient: true},
+	"preview-sheet":  {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
+	"arrange": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return arranged("join") },
+	},
 	"preview-session": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any { return previewedSession() }},
 	"get-sheet":       {anonymous: 401, assistant: 200, ofClient: true},
 	"get-log":         {anonymous: 401, assistant: 200, ofClient: true},
@@ -252,6 +258,7 @@ func with(m map[string]any, more map[string]any) map[string]any {
 func newSession() any       { return with(plainSession(), map[string]any{"id": newID(), "write": newID()}) }
 func savedSession() any     { return with(plainSession(), map[string]any{"version": 1, "write": newID()}) }
 func previewedSession() any { return plainSession() }
+
 func loggedSet() any {
 	slot := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/slotAurelio Finch0 0")).String()
 	return map[string]any{"id": newID(), "slot": slot, "side": "both", "set_no": 1, "reps": 8, "whole_kg": 60, "reserve": 2, "note": ""}

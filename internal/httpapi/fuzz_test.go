@@ -94,6 +94,7 @@ func bases(t *testing.T, c *caller) map[string][3]any {
 		"preview-session": func() any { d := full(); delete(d, "version"); delete(d, "write"); return d },
 		"preview-sheet":   func() any { d := full(); delete(d, "version"); delete(d, "write"); return d },
 		"add-session":     func() any { d := full(); delete(d, "version"); d["id"] = newID(); return d },
+		"arrange":         func() any { return arranged("each") },
 		"save-week":       func() any { return week() },
 		"preview-week":    func() any { return week() },
 		"check-own": func() any {

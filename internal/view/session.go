@@ -39,10 +39,7 @@ type SessionView struct {
 	Flexors    int           `json:"hard_sets_flexors"`
 	Extensors  int           `json:"hard_sets_extensors"`
 	Findings   []FindingView `json:"findings"`
-	MinReserve int           `json:"min_reserve"`
-	MinRestS   int           `json:"min_rest_s"`
-	PlainRestS int           `json:"plain_rest_s"` // of a slot taken out of a combo
-	Blocked    string        `json:"blocked"`      // why the client may not train, empty if she may
+	Blocked    string        `json:"blocked"` // why the client may not train, empty if she may
 }
 
 // FieldFault is a fault at a field of the draft.

@@ -1,10 +1,14 @@
 package view
 
 import (
+	"fmt"
+	"strconv"
+
 	"github.com/google/uuid"
 
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 )
@@ -25,16 +29,19 @@ type SlotView struct {
 	DoseWords string    `json:"dose_words"`
 	LoadWords string    `json:"load_words"`
 	Steps     []Step    `json:"steps"`
-	CanFail   bool      `json:"can_fail_alone"`
-	Gets      SliceView `json:"gets"` // effective sets of this slot
+	Later     []Step    `json:"later"` // what rows after the first may ask for besides
+	Gets      SliceView `json:"gets"`  // effective sets of this slot
 
 	Group       string       `json:"group" enum:"flexors,extensors"`
 	Methods     []MethodView `json:"methods"`
 	GripWords   string       `json:"grip_words"`   // set by set, empty where they are all one
 	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together
 	RowWords    []RowView    `json:"row_words"`    // each row told by itself
-	Apart       string       `json:"apart"`        // why it cannot be, empty if it can
-	Cautions    []string     `json:"cautions"`     // what keeps the client safe in it
+	Apart       string       `json:"apart"`        // why it cannot be done in turns with the next one, empty if it can
+	Reserves    []Reserve    `json:"reserves"`     // what may be left in reserve
+	// RestIn is the combo whose rest follows its sets; without one each row has its own.
+	RestIn   *RestIn  `json:"rest_in,omitempty"`
+	Cautions []string `json:"cautions"` // what keeps the client safe in it
 }
 
 // MethodView is a method as it can be chosen for a slot.
@@ -67,6 +74,76 @@ type RowView struct {
 	SetUp string    `json:"set_up"` // how it is done where it is not as the slot says
 }
 
+// Loads of later rows that are offered: parts of the first row's and real steps off it.
+var (
+	laterShares = []float64{0.9, 0.8, 0.7, 0.6, 0.5}
+	laterSteps  = []int{2, 1, -1, -2}
+)
+
+// laterOf lists what rows after the first may ask for by the first one's load.
+func laterOf(carry person.Carry) []Step {
+	out := []Step{}
+	if carry != person.BodyWeight { // of which there are no shares
+		for _, share := range laterShares {
+			out = append(out, Step{dose.Load{Share: share}, fmt.Sprintf("%.0f %% of the first", 100*share)})
+		}
+	}
+	for _, n := range laterSteps {
+		steps, way := "1 step", "up"
+		if max(n, -n) > 1 {
+			steps = fmt.Sprintf("%d steps", max(n, -n))
+		}
+		if n < 0 {
+			way = "down"
+		}
+		out = append(out, Step{*dose.StepsOff(n), steps + " " + way + " from the first"})
+	}
+	return out
+}
+
+// Reserve is a number of reps that may be left in reserve.
+type Reserve struct {
+	Value   int    `json:"value"`
+	Words   string `json:"words"`
+	Refused string `json:"refused"` // why not here, empty if it may be
+}
+
+// reservesOf lists what may be left in reserve in a slot.
+func reservesOf(t *week.Trainee, s movement.SetUp) (out []Reserve) {
+	for r := range dose.MostReserve + 1 {
+		one := Reserve{Value: r, Words: strconv.Itoa(r)}
+		if r == 0 {
+			one.Words = "to the limit"
+		}
+		switch {
+		case r < t.Caps.MinReserve:
+			one.Refused = fmt.Sprintf("at least %d in reserve for this client", t.Caps.MinReserve)
+		case r == 0 && !t.Room.CanFailAlone(s):
+			one.Refused = "not safe to fail alone here"
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// RestIn says where the rest after a slot's sets stands.
+type RestIn struct {
+	Combo string `json:"combo"`
+	Field string `json:"field" enum:"between_s,after_s"`
+}
+
+// restIn is where the rest after a slot's sets stands, nil where its rows say it.
+func restIn(s *plan.Session, i int) *RestIn {
+	first, last := s.Members(i)
+	switch {
+	case first == last:
+		return nil
+	case i == last:
+		return &RestIn{s.Slots[i].Combo, "after_s"}
+	}
+	return &RestIn{s.Slots[i].Combo, "between_s"}
+}
+
 // SlotOf views slot i of a session with what it counts.
 func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCount) SlotView {
 	slot, floor := &session.Slots[i], t.Floor()
@@ -74,12 +151,13 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 	out := SlotView{
 		SlotJSON: slot.JSON(), Title: slot.SetUp.Title(), Details: slot.SetUp.Details(),
 		Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
-		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{}, CanFail: t.Room.CanFailAlone(slot.SetUp),
+		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{},
 		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(),
 		StartsWords: slot.StartsWords(), RowWords: []RowView{},
 	}
-	out.Cautions = t.Cautions(session, i)
+	out.Cautions, out.Reserves, out.RestIn = t.Cautions(session, i), reservesOf(t, slot.SetUp), restIn(session, i)
 	out.Group, out.Methods = plan.GroupOf(slot.SetUp), viewMethods(t, slot.SetUp)
+	out.Later = laterOf(rack.Carry)
 	for _, whole := range rack.Steps {
 		load := dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging))
 		out.Steps = append(out.Steps, Step{*load, rack.Carry.Words(whole, slot.SetUp)})

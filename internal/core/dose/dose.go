@@ -28,10 +28,10 @@ type Dose struct {
 const (
 	mostSets    = 12
 	mostReps    = 60
-	mostReserve = 6
+	MostReserve = 6
 	MostRestS   = 600
 	mostHoldS   = 180
-	longestWord = 60
+	LongestWord = 60
 	mostTempoS  = 30.0
 )
 
@@ -87,8 +87,8 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 		fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
 	}
 	switch left := d.Reserve; {
-	case left < 0 || left > mostReserve:
-		fault(false, "reserve", "%d is outside 0…%d", left, mostReserve)
+	case left < 0 || left > MostReserve:
+		fault(false, "reserve", "%d is outside 0…%d", left, MostReserve)
 	case left < caps.MinReserve:
 		fault(false, "reserve", "this client's caps ask for at least %d in reserve", caps.MinReserve)
 	case left == 0 && (!room.CanFailAlone(s) || s.Movement.Action == movement.Dip && added > person.LeastAdded && !room.Partner):
@@ -102,10 +102,10 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 		fault(false, "rest_s", "this client's caps ask for rests of at least %d s", caps.MinRestS)
 	}
 	fault(
-		len([]rune(d.Word)) <= longestWord && text.Fault(d.Word, true) == "",
+		len([]rune(d.Word)) <= LongestWord && text.Fault(d.Word, true) == "",
 		"word",
 		"a word has at most %d characters, in one line",
-		longestWord,
+		LongestWord,
 	)
 	for _, t := range d.Tempo {
 		if !(t >= 0 && t <= mostTempoS) {

@@ -10,8 +10,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 	"musculus/internal/figure"
 	"musculus/internal/httpapi/op"
@@ -46,7 +48,19 @@ type Catalogue struct {
 	Left      figure.Slice   `json:"left"`
 	Movements []MovementView `json:"movements"`
 	Words     []WordView     `json:"words"`
+	Limits    Limits         `json:"limits"`
 }
+
+// Limits are those a form must know before it sends.
+type Limits struct {
+	Cues int `json:"cues"` // of a slot
+	Cue  int `json:"cue"`  // characters
+	Word int `json:"word"` // for the client at a row, characters
+	Name int `json:"name"` // of a session, characters
+	Rows int `json:"rows"` // of a slot
+}
+
+var limits = Limits{plan.MostCues, plan.LongestCue, dose.LongestWord, plan.MostName, plan.MostRows}
 
 // WordView is a word people use, with the movements it may mean.
 type WordView struct {
@@ -115,7 +129,8 @@ var shippedCatalogue = sync.OnceValues(func() (*Catalogue, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}, Words: []WordView{}}
+	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}, Words: []WordView{},
+		Limits: limits}
 	for _, m := range movement.Shipped.Movements {
 		out.Movements = append(out.Movements, viewMovement(m, m.Default(), y))
 	}

@@ -11,7 +11,6 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/day"
-	"musculus/internal/core/dose"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
@@ -108,8 +107,7 @@ func (s *Server) ViewSession(ctx context.Context, t *week.Trainee, c *store.Clie
 			"Effective sets in "+kept.Name,
 			counted.Heads,
 		), Minutes: view.Round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
-		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []view.FindingView{}, MinReserve: t.Caps.MinReserve,
-		MinRestS: t.Caps.MinRestS, PlainRestS: dose.PlainRestS(t.Caps), Blocked: s.Blocked(c)}
+		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []view.FindingView{}, Blocked: s.Blocked(c)}
 	out.WarmUp, out.Ramp = view.Round4(counted.WarmUp), session.RampWords(t.Floor(), false)
 	if out.Combos == nil {
 		out.Combos = []plan.Combo{}

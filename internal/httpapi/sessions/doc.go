@@ -14,5 +14,6 @@ type place struct{ *op.Server }
 func Register(api huma.API, s *op.Server) {
 	p := &place{s}
 	p.registerSessions(api)
+	p.registerArranging(api)
 	p.registerLog(api)
 }

@@ -91,6 +91,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Slots and rows after a command: in turns, apart, split, merged, moved; nothing is kept */
+        post: operations["arrange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/dossier": {
         parameters: {
             query?: never;
@@ -1247,6 +1264,32 @@ export interface components {
             /** Format: double */
             whole_kg: number | null;
         };
+        ArrangeInputBody: {
+            /**
+             * Format: int64
+             * @description of move: rows down
+             */
+            by?: number;
+            combos?: components["schemas"]["Combo"][];
+            /** @enum {string} */
+            do: "join" | "part" | "each" | "alike" | "hands" | "split" | "merge" | "move" | "copy" | "remove" | "back_off" | "last_method";
+            /** @description of hands: how each set is done; fewer than sets: the last holds on */
+            hands?: components["schemas"]["Hand"][];
+            ids: string[];
+            /** @description of last_method */
+            method?: string;
+            /**
+             * Format: int64
+             * @description of split, merge, move, copy, remove: counted from 0
+             */
+            row?: number;
+            slot: string;
+            slots: components["schemas"]["SlotJSON"][];
+        };
+        Arranged: {
+            combos: components["schemas"]["Combo"][];
+            slots: components["schemas"]["SlotJSON"][];
+        };
         AuditView: {
             accepted?: components["schemas"]["AcceptedView"];
             code: string;
@@ -1373,6 +1416,7 @@ export interface components {
         };
         Catalogue: {
             left: components["schemas"]["Slice"];
+            limits: components["schemas"]["Limits"];
             movements: components["schemas"]["MovementView"][];
             right: components["schemas"]["Slice"];
             words: components["schemas"]["WordView"][];
@@ -1776,6 +1820,12 @@ export interface components {
             };
             words: string;
         };
+        Hand: {
+            movement?: string;
+            settings?: {
+                [key: string]: number | string;
+            };
+        };
         Handle: {
             at: components["schemas"]["Point"];
             key: string;
@@ -2083,6 +2133,18 @@ export interface components {
         LibraryOutputBody: {
             entries: components["schemas"]["LibraryEntry"][];
             stance: string;
+        };
+        Limits: {
+            /** Format: int64 */
+            cue: number;
+            /** Format: int64 */
+            cues: number;
+            /** Format: int64 */
+            name: number;
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            word: number;
         };
         LinkInputBody: {
             /** Format: int64 */
@@ -2667,6 +2729,17 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Reserve: {
+            refused: string;
+            /** Format: int64 */
+            value: number;
+            words: string;
+        };
+        RestIn: {
+            combo: string;
+            /** @enum {string} */
+            field: "between_s" | "after_s";
+        };
         Ribbon: {
             hollow: string[];
             marks: components["schemas"]["Mark"][];
@@ -2861,18 +2934,12 @@ export interface components {
             /** @enum {string} */
             intent: "" | "heavy" | "light";
             locked?: boolean;
-            /** Format: int64 */
-            min_reserve: number;
-            /** Format: int64 */
-            min_rest_s: number;
             /** Format: double */
             minutes: number;
             /** Format: int64 */
             minutes_has: number;
             name: string;
             over_minutes: boolean;
-            /** Format: int64 */
-            plain_rest_s: number;
             /** Format: date */
             planned_on: string;
             ramp: string;
@@ -2998,7 +3065,6 @@ export interface components {
         };
         SlotView: {
             apart: string;
-            can_fail_alone: boolean;
             cautions: string[];
             /** @description of the session's combos */
             combo?: string;
@@ -3013,12 +3079,15 @@ export interface components {
             /** @enum {string} */
             group: "flexors" | "extensors";
             id: string;
+            later: components["schemas"]["Step"][];
             load_words: string;
             /** @description no fix and no draft touches it */
             locked?: boolean;
             methods: components["schemas"]["MethodView"][];
             movement: string;
             refused: string;
+            reserves: components["schemas"]["Reserve"][];
+            rest_in?: components["schemas"]["RestIn"];
             row_words: components["schemas"]["RowView"][];
             rows: components["schemas"]["RowJSON"][];
             settings: {
@@ -3544,6 +3613,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    arrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangeInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arranged"];
+                };
             };
             /** @description Error */
             default: {

@@ -1,19 +1,18 @@
+import { CueReason } from '../../../prescription/CueReason'
+import { faultOf, restOf, rowsOf, withRest, withRow } from '../../../prescription/session'
+import { useDraft } from '../../../prescription/useDraft'
+import { usePreview } from '../../../prescription/usePreview'
 import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { type Load, type SessionView, type SheetView } from '../../../api/client'
+import type { Row, SessionView, SheetView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
-import { restOf, withRest } from '../../../prescription/combos'
-import { doseOf as read, toFind, withDose, type Dose } from '../../../prescription/rows'
-import { CueReason } from '../week/CueReason'
-import { Efforts } from '../week/Efforts'
-import { readTempo } from '../week/Prescription'
+import { useCatalogue } from '../../../app/me'
 import { SaveNote, UndoRedo } from '../../../ui/SaveNote'
-import { useDraft } from '../week/useDraft'
-import { usePreview } from '../week/usePreview'
 import { Inline, NumberBox } from './Inline'
 import type { Parts } from './parts'
+import { Lines, LoadOf, ReserveOf, SetsOf, TempoOf } from './rowEditors'
 
 interface Props {
   client: string
@@ -21,14 +20,12 @@ interface Props {
   children: (sheet: SheetView | null, parts: Parts, saved: boolean) => ReactNode
 }
 
-const mostCues = 3
-const longestCue = 60
-
 /** Editing lets a sheet be changed where it is read: dose, load, cues, name and warm-up; what it reads like comes from the core at once, saving follows. */
 export function Editing({ client, session, children }: Props) {
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const { session: seen, faults } = usePreview(client, session, draft, null, '')
   const cache = useQueryClient()
+  const { limits } = useCatalogue()
   const saved = doc.is === 'saved'
   const sheet = useQuery(queries.reading(client, session.id, draft))
   const version = session.version
@@ -37,30 +34,30 @@ export function Editing({ client, session, children }: Props) {
   }, [saved, version, cache])
   useKeys({ 'Ctrl+z': { does: 'undo', run: undo }, 'Ctrl+Shift+z': { does: 'redo', run: redo } })
 
-  const fault = (i: number, ...fields: string[]) =>
-    faults.find((f) =>
-      fields.some(
-        (x) =>
-          f.field === `slots[${i}].${x}` || (f.field.startsWith(`slots[${i}].rows[`) && f.field.split('.')[2] === x),
-      ),
-    )?.reason
-  const doseOf = (i: number) => read(draft.slots[i]?.rows.length ? draft.slots[i].rows : (seen.slots[i]?.rows ?? []))
-  const setDose = (i: number, field: string, part: Partial<Dose>) => {
-    const id = draft.slots[i].id
-    edit(`sheet ${id} ${field}`, (d) => ({
+  const fault = (i: number, ...fields: string[]) => {
+    const own = faults
+      .filter((f) => f.field.startsWith(`slots[${i}].`))
+      .map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))
+    return fields.map((x) => own.find((f) => f.field === x)?.reason ?? faultOf(own, x)).find((f) => f)
+  }
+  const slotAt = (i: number) => draft.slots[i]
+  const rowsAt = (i: number) => {
+    const slot = slotAt(i)
+    return slot ? rowsOf(slot, seen.slots[i]) : []
+  }
+  const setRow = (i: number, row: number, field: string, part: Partial<Row>) => {
+    const id = slotAt(i)?.id
+    edit(`sheet ${id} ${row} ${field}`, (d) => ({
       ...d,
-      slots: d.slots.map((s) => {
-        if (s.id !== id) return s
-        return withDose(s.rows.length > 0 ? s : { ...s, rows: seen.slots[i]?.rows ?? [] }, { ...doseOf(i)!, ...part })
-      }),
+      slots: d.slots.map((s) => (s.id === id ? withRow(s, seen.slots[i], row, part) : s)),
     }))
   }
   const setCues = (i: number, cues: string[]) => {
-    const id = draft.slots[i].id
+    const id = slotAt(i)?.id
     edit('', (d) => ({ ...d, slots: d.slots.map((s) => (s.id === id ? { ...s, cues, cue_reason: undefined } : s)) }))
   }
   const setReason = (i: number, reason: string) => {
-    const id = draft.slots[i].id
+    const id = slotAt(i)?.id
     edit('', (d) => ({
       ...d,
       slots: d.slots.map((s) => (s.id === id ? { ...s, cue_reason: reason || undefined } : s)),
@@ -68,21 +65,32 @@ export function Editing({ client, session, children }: Props) {
   }
   const asksReason = (i: number) => faults.some((f) => f.field === `slots[${i}].cues` && f.asks)
   /** held is what may not be changed here: locked, or not there yet */
-  const held = (i: number) => !doseOf(i) || !!draft.locked || !!draft.slots[i].locked
-  const inline = (
-    i: number,
-    label: string,
-    words: string,
-    fields: string[],
-    editor: (dose: Dose, done: () => void) => ReactNode,
-  ) =>
+  const held = (i: number) => rowsAt(i).length === 0 || !!draft.locked || !!slotAt(i)?.locked
+  /** inline opens an editor for each row of a slot; where there is one, a choice closes it. */
+  const inline = (i: number, label: string, words: string, fields: string[], Editor: typeof SetsOf, choice = false) =>
     held(i) ? (
       words
     ) : (
       <Inline
         label={`${label} of slot ${i + 1}`}
         fault={fault(i, ...fields)}
-        editor={(done) => editor(doseOf(i)!, done)}
+        editor={(done) => (
+          <Lines
+            rows={rowsAt(i)}
+            line={(row, at, name) => (
+              <Editor
+                row={row}
+                at={at}
+                name={name}
+                view={seen.slots[i]}
+                set={(part) => {
+                  setRow(i, at, Object.keys(part).join(), part)
+                  if (choice && rowsAt(i).length === 1) done()
+                }}
+              />
+            )}
+          />
+        )}
       >
         {words}
       </Inline>
@@ -101,7 +109,7 @@ export function Editing({ client, session, children }: Props) {
               className="inline-box wide"
               aria-label="Name of the session"
               autoFocus
-              maxLength={60}
+              maxLength={limits.name}
               defaultValue={draft.name}
               onChange={(e) => e.target.value.trim() && edit('name', (d) => ({ ...d, name: e.target.value }))}
             />
@@ -133,97 +141,46 @@ export function Editing({ client, session, children }: Props) {
         </Inline>
       ),
     sets: (i, words) =>
-      inline(i, 'sets and reps', words, ['sets', 'reps_low', 'reps_high', 'method'], (d) => (
-        <>
-          <NumberBox focus label="Sets" value={d.sets} set={(sets) => setDose(i, 'sets', { sets: Math.round(sets) })} />{' '}
-          ×{' '}
-          <NumberBox
-            label="Fewest reps"
-            value={d.reps_low}
-            set={(v) => setDose(i, 'reps_low', { reps_low: Math.round(v) })}
-          />{' '}
-          –{' '}
-          <NumberBox
-            label="Most reps"
-            value={d.reps_high}
-            set={(v) => setDose(i, 'reps_high', { reps_high: Math.round(v) })}
-          />
-        </>
-      )),
-    load: (i, words) =>
-      inline(i, 'the load', words, ['load'], (d, done) => (
-        <select
-          aria-label="Load"
-          autoFocus
-          value={JSON.stringify(d.load)}
-          onChange={(e) => {
-            setDose(i, 'load', { load: JSON.parse(e.target.value) as Load })
-            done()
-          }}
-        >
-          <option value={JSON.stringify(toFind)}>find it</option>
-          {(seen.slots[i]?.steps ?? []).map((s) => (
-            <option key={s.words} value={JSON.stringify(s.load)}>
-              {s.words}
-            </option>
-          ))}
-        </select>
-      )),
-    effort: (i, words) =>
-      inline(i, 'the effort', words, ['reserve'], (d, done) =>
-        d.reserves?.length ? (
-          <>
-            left, set by set{' '}
-            <Efforts
-              focus
-              dose={d}
-              minReserve={seen.min_reserve}
-              canFail={seen.slots[i]?.can_fail_alone ?? false}
-              set={(part) => setDose(i, 'reserves', part)}
-            />
-          </>
-        ) : (
-          <select
-            aria-label="Reps left in reserve"
-            autoFocus
-            value={d.reserve}
-            onChange={(e) => {
-              setDose(i, 'reserve', { reserve: Number(e.target.value) })
-              done()
-            }}
-          >
-            {[0, 1, 2, 3, 4, 5].map((r) => (
-              <option key={r} value={r} disabled={r < seen.min_reserve || (r === 0 && !seen.slots[i]?.can_fail_alone)}>
-                {r === 0 ? 'to the limit' : `${r} left`}
-              </option>
-            ))}
-          </select>
-        ),
+      inline(
+        i,
+        'sets and reps',
+        words,
+        ['sets', 'reps_low', 'reps_high', 'seconds_low', 'seconds_high', 'method', 'rows'],
+        SetsOf,
       ),
+    load: (i, words) => inline(i, 'the load', words, ['load'], LoadOf, true),
+    effort: (i, words) => inline(i, 'the effort', words, ['reserve'], ReserveOf, true),
     rest: (i, words) =>
-      inline(i, 'the rest', words, ['rest_s'], (d) => (
-        <>
-          rest{' '}
-          <NumberBox
-            focus
-            label="Rest in seconds"
-            value={restOf(draft, i) ?? d.rest_s}
-            set={(v) =>
-              restOf(draft, i) === undefined
-                ? setDose(i, 'rest', { rest_s: Math.round(v) })
-                : edit(`rest ${i}`, (x) => withRest(x, i, Math.round(v)))
-            }
-          />{' '}
-          s
-        </>
-      )),
-    tempo: (i, words) =>
-      inline(i, 'the tempo', words, ['tempo'], (d) => (
-        <TempoBox
-          tempo={d.tempo ?? []}
-          set={(tempo) => setDose(i, 'tempo', { tempo: tempo.some((t) => t > 0) ? tempo : undefined })}
-        />
-      )),
+      held(i) ? (
+        words
+      ) : (
+        <Inline
+          label={`the rest of slot ${i + 1}`}
+          fault={fault(i, 'rest_s')}
+          editor={() => (
+            <Lines
+              rows={seen.slots[i]?.rest_in ? rowsAt(i).slice(0, 1) : rowsAt(i)}
+              line={(row, at, name) => (
+                <>
+                  rest{' '}
+                  <NumberBox
+                    focus={at === 0}
+                    label={`Rest in seconds${name}`}
+                    value={restOf(draft, seen.slots[i], row)}
+                    set={(v) =>
+                      edit(`rest ${i} ${at}`, (x) => withRest(x, slotAt(i)!.id, seen.slots[i], at, Math.round(v)))
+                    }
+                  />{' '}
+                  s
+                </>
+              )}
+            />
+          )}
+        >
+          {words}
+        </Inline>
+      ),
+    tempo: (i, words) => inline(i, 'the tempo', words, ['tempo'], TempoOf),
     cues: (i, cues) =>
       held(i) ? (
         <ul className="sheet-cues">
@@ -234,18 +191,14 @@ export function Editing({ client, session, children }: Props) {
       ) : (
         <>
           <Cues
-            key={draft.slots[i].id}
+            key={slotAt(i)?.id}
             slot={i}
-            cues={draft.slots[i].cues}
+            cues={slotAt(i)?.cues ?? []}
             set={(next) => setCues(i, next)}
             fault={fault(i, 'cues')}
           />
-          {(asksReason(i) || draft.slots[i].cue_reason) && (
-            <CueReason
-              reason={draft.slots[i].cue_reason ?? ''}
-              readOnly={false}
-              set={(reason) => setReason(i, reason)}
-            />
+          {(asksReason(i) || slotAt(i)?.cue_reason) && (
+            <CueReason reason={slotAt(i)?.cue_reason ?? ''} readOnly={false} set={(reason) => setReason(i, reason)} />
           )}
         </>
       ),
@@ -267,29 +220,7 @@ export function Editing({ client, session, children }: Props) {
   )
 }
 
-function TempoBox({ tempo, set }: { tempo: number[]; set: (tempo: number[]) => void }) {
-  const [typed, setTyped] = useState(tempo.some((t) => t > 0) ? tempo.join('-') : '')
-  const wrong = readTempo(typed) === null
-  return (
-    <>
-      <input
-        className={wrong ? 'inline-box wide bad' : 'inline-box wide'}
-        autoFocus
-        aria-label="Tempo: down, hold, up, hold, in seconds"
-        placeholder="controlled, or 3-1-1-0"
-        value={typed}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          const next = readTempo(e.target.value)
-          if (next) set(next)
-        }}
-      />
-      {wrong && <span className="fault">four numbers: down-hold-up-hold, like 3-1-1-0</span>}
-    </>
-  )
-}
-
-/** Cues are edited line by line; an emptied one goes, and there are at most three. */
+/** Cues are edited line by line; an emptied one goes. */
 function Cues({
   slot,
   cues,
@@ -301,10 +232,11 @@ function Cues({
   set: (cues: string[]) => void
   fault?: string
 }) {
+  const { limits } = useCatalogue()
   const [adding, setAdding] = useState('')
   const add = () => {
     const cue = adding.trim()
-    if (cue && cues.length < mostCues && !cues.includes(cue)) set([...cues, cue])
+    if (cue && cues.length < limits.cues && !cues.includes(cue)) set([...cues, cue])
     setAdding('')
   }
   return (
@@ -318,7 +250,7 @@ function Cues({
                 className="inline-box cue"
                 aria-label="Cue"
                 autoFocus
-                maxLength={longestCue}
+                maxLength={limits.cue}
                 defaultValue={c}
                 onBlur={(e) => {
                   const next = e.target.value.trim()
@@ -335,13 +267,13 @@ function Cues({
           </Inline>
         </li>
       ))}
-      {cues.length < mostCues && (
+      {cues.length < limits.cues && (
         <li className="sheet-cue-add">
           <input
             className="inline-box cue"
             aria-label={`Another cue for slot ${slot + 1}`}
             placeholder="+ another cue"
-            maxLength={longestCue}
+            maxLength={limits.cue}
             value={adding}
             onChange={(e) => setAdding(e.target.value)}
             onBlur={add}

@@ -3,7 +3,8 @@ import { render, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { api, type SessionView, type SheetView } from '../../../api/client'
+import { type Catalogue, api, type SessionView, type SheetView } from '../../../api/client'
+import { CatalogueContext } from '../../../app/me'
 import { Compare } from './Compare'
 import { Editing } from './Editing'
 import { Inline, NumberBox } from './Inline'
@@ -71,7 +72,6 @@ describe('a sheet that is edited as it is read', () => {
       warm_up_min: 5,
       saved_at: '2026-11-25T10:00:00Z',
       saved_by: 'Wren',
-      min_reserve: 1,
       slots: [
         {
           id: 'a',
@@ -83,7 +83,12 @@ describe('a sheet that is edited as it is read', () => {
             { load: { kg: 10 }, words: '10 kg a hand' },
             { load: { kg: 12 }, words: '12 kg a hand' },
           ],
-          can_fail_alone: true,
+          later: [],
+          reserves: [0, 1, 2, 3].map((value) => ({
+            value,
+            words: value === 0 ? 'to the limit' : String(value),
+            refused: value < 1 ? 'at least 1' : '',
+          })),
         },
       ],
       ...more,
@@ -135,20 +140,22 @@ describe('a sheet that is edited as it is read', () => {
     render(
       <MemoryRouter>
         <QueryClientProvider client={new QueryClient()}>
-          <Editing client="c" session={s}>
-            {(sheet, parts, saved) =>
-              sheet ? (
-                <main aria-label="sheet" data-saved={saved}>
-                  {parts.session(sheet.session)} {parts.warmUp(sheet.warm_up)} {parts.sets(0, sheet.slots[0]!.sets)}{' '}
-                  {parts.load(0, sheet.slots[0]!.load)} {parts.effort(0, sheet.slots[0]!.effort)}{' '}
-                  {parts.rest(0, sheet.slots[0]!.rest)} {parts.tempo(0, sheet.slots[0]!.tempo)}{' '}
-                  {parts.cues(0, sheet.slots[0]!.cues)}
-                </main>
-              ) : (
-                <p>reading</p>
-              )
-            }
-          </Editing>
+          <CatalogueContext value={{ limits: { cues: 3, cue: 60, word: 60, name: 60, rows: 8 } } as Catalogue}>
+            <Editing client="c" session={s}>
+              {(sheet, parts, saved) =>
+                sheet ? (
+                  <main aria-label="sheet" data-saved={saved}>
+                    {parts.session(sheet.session)} {parts.warmUp(sheet.warm_up)} {parts.sets(0, sheet.slots[0]!.sets)}{' '}
+                    {parts.load(0, sheet.slots[0]!.load)} {parts.effort(0, sheet.slots[0]!.effort)}{' '}
+                    {parts.rest(0, sheet.slots[0]!.rest)} {parts.tempo(0, sheet.slots[0]!.tempo)}{' '}
+                    {parts.cues(0, sheet.slots[0]!.cues)}
+                  </main>
+                ) : (
+                  <p>reading</p>
+                )
+              }
+            </Editing>
+          </CatalogueContext>
         </QueryClientProvider>
       </MemoryRouter>,
     )

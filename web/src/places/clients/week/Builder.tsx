@@ -4,17 +4,17 @@ import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import type { MovementView, SessionView } from '../../../api/client'
 import { useKeys } from '../../../app/keys'
-import { join, restOf, withRest } from '../../../prescription/combos'
-import { doseOf, withDose } from '../../../prescription/rows'
+import { Prescription } from '../../../prescription/Prescription'
+import { withRest, withRow } from '../../../prescription/session'
+import { useArrange } from '../../../prescription/useArrange'
+import { useDraft, type Draft } from '../../../prescription/useDraft'
+import { usePreview } from '../../../prescription/usePreview'
 import { Lock } from '../../../ui/Lock'
 import { SaveNote, UndoRedo } from '../../../ui/SaveNote'
 import { Margin } from './Margin'
 import { Picker } from './Picker'
-import { Prescription } from './Prescription'
 import { SlotList } from './SlotList'
 import { Stage } from './Stage'
-import { useDraft, type Draft } from './useDraft'
-import { usePreview } from './usePreview'
 
 interface Props {
   client: string
@@ -26,6 +26,7 @@ interface Props {
 export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
+  const arrange = useArrange(client, draft, edit)
   const navigate = useNavigate()
   const asked = (useLocation().state as { slot?: string } | null)?.slot
   const [activeId, setActiveId] = useState<string | null>(
@@ -85,7 +86,11 @@ export function Builder({ client, session, mayPlan }: Props) {
       return { ...d, slots }
     })
 
-  const joinNext = (id: string) => edit('', (d) => join(d, id, shown.min_rest_s, shown.plain_rest_s))
+  const joinNext = (id: string) => {
+    const at = draft.slots.findIndex((s) => s.id === id)
+    const joined = !!draft.slots[at]?.combo && draft.slots[at + 1]?.combo === draft.slots[at]?.combo
+    arrange({ do: joined ? 'part' : 'join', slot: id })
+  }
 
   const go = (by: number) => {
     const next = draft.slots[Math.min(draft.slots.length - 1, Math.max(0, index + by))]
@@ -97,6 +102,10 @@ export function Builder({ client, session, mayPlan }: Props) {
     Escape: { does: 'back out', run: () => setPicking(false) },
     '[': { does: 'slot before', run: () => go(-1) },
     ']': { does: 'next slot', run: () => go(1) },
+    j: {
+      does: 'in turns with the next slot, or apart again',
+      run: () => mayChange && active && index + 1 < draft.slots.length && joinNext(active.id),
+    },
     'Ctrl+z': { does: 'undo', run: undo },
     'Ctrl+Shift+z': { does: 'redo', run: redo },
   })
@@ -190,26 +199,26 @@ export function Builder({ client, session, mayPlan }: Props) {
               <Prescription
                 key={active.id}
                 client={client}
+                session={draft}
                 slot={active}
                 view={slotView}
-                dose={doseOf(active.rows.length > 0 ? active.rows : slotView.rows)}
-                rest={restOf(draft, index)}
-                setRest={(seconds) => edit(`rest ${active.id}`, (d) => withRest(d, index, seconds))}
                 faults={faults
                   .filter((f) => f.field.startsWith(`slots[${index}].`))
                   .map((f) => ({ ...f, field: f.field.replace(/^slots\[\d+\]\./, '') }))}
-                minReserve={shown.min_reserve}
                 mayPlan={mayChange}
                 held={mayPlan && !mayChange}
-                setDose={(field, d) =>
-                  change(`dose ${active.id} ${field}`, active.id, (s) =>
-                    withDose(s.rows.length > 0 ? s : { ...s, rows: slotView.rows }, d),
-                  )
+                setRow={(label, row, part) =>
+                  change(`row ${active.id} ${row} ${label}`, active.id, (s) => withRow(s, slotView, row, part))
+                }
+                setRest={(row, seconds) =>
+                  edit(`rest ${active.id} ${row}`, (d) => withRest(d, active.id, slotView, row, seconds))
                 }
                 setSlot={(part) => change('', active.id, (s) => ({ ...s, ...part }))}
+                // A reason was given for the cues as they were.
                 setCues={(cues) =>
                   change(`cues ${active.id}`, active.id, (s) => ({ ...s, cues, cue_reason: undefined }))
-                } // a reason was given for the cues as they were
+                }
+                arrange={arrange}
               />
             )}
           </Stage>

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import { copied } from '../../../prescription/rows'
+import { copied } from '../../../prescription/session'
 import type { Drafts } from './useWeek'
 
 export interface Place {

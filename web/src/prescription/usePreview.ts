@@ -8,8 +8,8 @@ import {
   type SessionView,
   type SetUpView,
   type SlotDraft,
-} from '../../../api/client'
-import { useLatest } from '../../../api/latest'
+} from '../api/client'
+import { useLatest } from '../api/latest'
 import type { Draft } from './useDraft'
 
 const same = (slot: Pick<SlotDraft, 'movement' | 'settings'>) =>

@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
-import type { SessionView } from '../../../api/client'
-import { sessionThere } from '../../../saving/kinds'
-import { useDoc, useSaving } from '../../../saving/useDoc'
+import type { SessionView } from '../api/client'
+import { sessionThere } from '../saving/kinds'
+import { useDoc, useSaving } from '../saving/useDoc'
 
-export type { Draft } from '../../../saving/kinds'
+export type { Draft } from '../saving/kinds'
 
 /** useDraft is a session while it is edited. */
 export function useDraft(client: string, session: SessionView) {

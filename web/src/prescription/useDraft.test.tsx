@@ -2,9 +2,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, renderHook } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { api, Problem, type SessionView } from '../../../api/client'
-import { readTempo } from './Prescription'
-import { readKept } from '../../../app/kept'
+import { api, Problem, type SessionView } from '../api/client'
+import { readTempo } from './Tempo'
+import { readKept } from '../app/kept'
 import { useDraft, type Draft } from './useDraft'
 
 const session = {

@@ -1,31 +1,29 @@
 import { useState } from 'react'
-import type { SlotDraft } from '../../../api/client'
-import { sameLoad, type Dose } from '../../../prescription/rows'
-import { useProposal } from './useProposal'
+import type { Load, Proposal } from '../api/client'
 
 interface Props {
-  client: string
-  slot: SlotDraft
-  dose: Dose
-  setDose: (field: string, dose: Dose) => void
+  proposal: Proposal | undefined
+  /** what the first row asks for */
+  load: Load | undefined
+  cues: string[]
+  take: (load: Load) => void
   setCues: (cues: string[]) => void
 }
 
 /** Proposed is the load and the cues the tool would take, with where they come from; the client's ratios on demand. */
-export function Proposed({ client, slot, dose, setDose, setCues }: Props) {
+export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: Props) {
   const [table, setTable] = useState(false)
   const [why, setWhy] = useState(false)
-  const p = useProposal(client, slot, dose)
   if (!p) return null
   const load = p.load.load
   const cues = p.cues.map((c) => c.cue)
-  const sameCues = JSON.stringify(cues) === JSON.stringify(slot.cues)
+  const sameCues = JSON.stringify(cues) === JSON.stringify(here)
   return (
     <div className="proposed">
       <p>
         <b>Load:</b> {p.load.words}.{' '}
-        {load && !sameLoad(load, dose.load) && (
-          <button type="button" className="link" onClick={() => setDose('load', { ...dose, load })}>
+        {load && JSON.stringify(load) !== JSON.stringify(has) && (
+          <button type="button" className="link" onClick={() => take(load)}>
             Take it
           </button>
         )}{' '}
