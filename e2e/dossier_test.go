@@ -59,7 +59,8 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.clickText("No to the other")
 	p.click(`[aria-label="High blood pressure, treated or not"] .ant-segmented-item:nth-child(2)`)
 	eval[bool](p, `(document.querySelector('[aria-label^="Cleared on"]').focus(), true)`)
-	p.key("01102026") // month, day, year, as the browser's field asks
+	p.typeInto(`[aria-label^="Cleared on"]`, "10 January 2026")
+	p.key("\r")
 	p.typeInto(`[aria-label^="Cleared by"]`, "her doctor")
 	p.key("\r")
 	p.clickText("Keep these answers")

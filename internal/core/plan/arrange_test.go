@@ -82,13 +82,15 @@ func TestArrangingKeepsSets(t *testing.T) {
 	r := rand.New(rand.NewPCG(12, 1))
 	keep := []plan.Command{plan.EachSet, plan.Split, plan.Merge, plan.MoveRow, plan.Alike}
 	for range 400 {
-		s := plan.Session{Slots: []plan.Slot{{ID: id("a"), SetUp: movement.Shipped.Get("curl_turning").Default()}, slot("dip_bars", row(3, 6, 10, 2, nil))}}
+		curl := plan.Slot{ID: id("a"), SetUp: movement.Shipped.Get("curl_turning").Default()}
+		s := plan.Session{Slots: []plan.Slot{curl, slot("dip_bars", row(3, 6, 10, 2, nil))}}
 		for k := range 1 + r.IntN(3) {
 			load := []*dose.Load{dose.Kg(float64(2 * (1 + r.IntN(10)))), nil, {Share: 0.6}}[r.IntN(3)]
 			if k == 0 {
 				load = dose.Kg(14)
 			}
-			s.Slots[0].Rows = append(s.Slots[0].Rows, plan.Row{ID: id(fmt.Sprint("r", k)), Dose: row(1+r.IntN(3), 5+r.IntN(5), 12, r.IntN(3), load)})
+			dose := row(1+r.IntN(3), 5+r.IntN(5), 12, r.IntN(3), load)
+			s.Slots[0].Rows = append(s.Slots[0].Rows, plan.Row{ID: id(fmt.Sprint("r", k)), Dose: dose})
 		}
 		before, err := s.Write()
 		require.NoError(t, err)

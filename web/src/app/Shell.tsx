@@ -4,7 +4,8 @@ import { useEffect, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Problem } from '../api/client'
 import { SignIn } from '../places/signin/SignIn'
-import { shownKeys, useKeys } from './keys'
+import { lettersOff, shownKeys, switchLetters, useKeys } from './keys'
+import { useArrival } from './arrival'
 import { startAfresh, whenLeft } from './kept'
 import { CatalogueContext, useMe } from './me'
 import { useSaving } from '../saving/useDoc'
@@ -51,6 +52,7 @@ export function Shell() {
     if (id) outbox.begin(id)
   }, [id, outbox])
   useOwnErrors()
+  useArrival()
 
   // Signed out in another tab, or brought back by the browser from before a sign-out: nothing stays on screen.
   useEffect(() => whenLeft(startAfresh), [])
@@ -95,12 +97,21 @@ export function Shell() {
   )
 }
 
+const always = [
+  ['Alt ↑ ↓', 'move a slot or a row that has the focus'],
+  ['Alt ← →', 'on the board: a slot or a session to another day'],
+  ['Delete', 'take a slot or a row out that has the focus'],
+  ['l', 'lock a slot of the board that has the focus, or unlock it'],
+  ['← →', 'turn a setting that has the focus, by hand or on the figure; with Shift three steps'],
+]
+
 function Help({ close }: { close: () => void }) {
+  const [off, setOff] = useState(lettersOff)
   return (
     <aside className="help" aria-label="Keys">
       <h2>Keys</h2>
       <dl>
-        {shownKeys().map(([key, does]) => (
+        {[...shownKeys(), ...always].map(([key, does]) => (
           <div key={key}>
             <dt>
               <kbd>{key}</kbd>
@@ -108,13 +119,20 @@ function Help({ close }: { close: () => void }) {
             <dd>{does}</dd>
           </div>
         ))}
-        <div>
-          <dt>
-            <kbd>← →</kbd>
-          </dt>
-          <dd>turn a setting that has the focus, by hand or on the figure; with Shift three steps</dd>
-        </div>
       </dl>
+      <p>
+        <label>
+          <input
+            type="checkbox"
+            checked={!off}
+            onChange={(e) => {
+              switchLetters(!e.target.checked)
+              setOff(!e.target.checked)
+            }}
+          />{' '}
+          letters and digits are keys on this device
+        </label>
+      </p>
       <button type="button" className="quiet" onClick={close}>
         Close
       </button>

@@ -10,6 +10,17 @@ export function shownKeys(): [string, string][] {
   return [...active].flatMap((k) => Object.entries(k.current).map(([key, v]): [string, string] => [key, v.does]))
 }
 
+const offKey = 'musculus letters off'
+
+/** lettersOff says whether keys that are one character are switched off on this device; the help's own stays. */
+export const lettersOff = () => localStorage.getItem(offKey) !== null
+
+/** switchLetters switches them off, or on again. */
+export function switchLetters(off: boolean) {
+  if (off) localStorage.setItem(offKey, 'yes')
+  else localStorage.removeItem(offKey)
+}
+
 function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 }
@@ -30,6 +41,7 @@ export function useKeys(keys: Keys) {
     active.add(ref)
     const press = (e: KeyboardEvent) => {
       if (typing(e.target) && e.key !== 'Escape') return
+      if (e.key.length === 1 && e.key !== '?' && !e.ctrlKey && !e.metaKey && lettersOff()) return
       const hit = ref.current[name(e)]
       if (!hit || e.defaultPrevented) return
       e.preventDefault()

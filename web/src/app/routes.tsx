@@ -11,7 +11,11 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="/clients" replace /> },
-      { path: 'clients', lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }) },
+      {
+        path: 'clients',
+        handle: { title: 'Clients' },
+        lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }),
+      },
       {
         path: 'clients/:client',
         lazy: async () => ({ Component: (await import('../places/clients/Client')).Client }),
@@ -19,35 +23,50 @@ export const router = createBrowserRouter([
           { index: true, element: <Navigate to="week" replace /> },
           {
             path: 'dossier',
+            handle: { title: 'Dossier' },
             lazy: async () => ({ Component: (await import('../places/clients/dossier/Dossier')).Dossier }),
           },
           {
             path: 'dossier/measures',
+            handle: { title: 'Measures' },
             lazy: async () => ({ Component: (await import('../places/clients/dossier/Measures')).Measures }),
           },
           {
             path: 'dossier/now',
+            handle: { title: 'What is done now' },
             lazy: async () => ({ Component: (await import('../places/clients/dossier/Now')).Now }),
           },
           {
             path: 'priorities',
+            handle: { title: 'Priorities' },
             lazy: async () => ({ Component: (await import('../places/clients/priorities/Priorities')).Priorities }),
           },
-          { path: 'week', lazy: async () => ({ Component: (await import('../places/clients/week/Board')).Board }) },
+          {
+            path: 'week',
+            handle: { title: 'Week' },
+            lazy: async () => ({ Component: (await import('../places/clients/week/Board')).Board }),
+          },
           {
             path: 'week/:session',
+            handle: { title: 'Session' },
             lazy: async () => ({ Component: (await import('../places/clients/week/Week')).Week }),
           },
           {
             path: 'sheet/:session?',
+            handle: { title: 'Sheet' },
             lazy: async () => ({ Component: (await import('../places/clients/sheet/Sheet')).Sheet }),
           },
-          { path: 'log/:session?', lazy: async () => ({ Component: (await import('../places/clients/log/Log')).Log }) },
+          {
+            path: 'log/:session?',
+            handle: { title: 'Log' },
+            lazy: async () => ({ Component: (await import('../places/clients/log/Log')).Log }),
+          },
           { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
         ],
       },
       {
         path: 'today',
+        handle: { title: 'Today' },
         element: (
           <Soon
             title="Today"
@@ -55,15 +74,36 @@ export const router = createBrowserRouter([
           />
         ),
       },
-      { path: 'fitting', lazy: async () => ({ Component: (await import('../places/fitting/Fitting')).Fitting }) },
-      { path: 'library', lazy: async () => ({ Component: (await import('../places/library/Library')).Library }) },
-      { path: 'library/ours', lazy: async () => ({ Component: (await import('../places/library/Ours')).Ours }) },
+      {
+        path: 'fitting',
+        handle: { title: 'Fitting' },
+        lazy: async () => ({ Component: (await import('../places/fitting/Fitting')).Fitting }),
+      },
+      {
+        path: 'library',
+        handle: { title: 'Library' },
+        lazy: async () => ({ Component: (await import('../places/library/Library')).Library }),
+      },
+      {
+        path: 'library/ours',
+        handle: { title: 'Our movements' },
+        lazy: async () => ({ Component: (await import('../places/library/Ours')).Ours }),
+      },
       {
         path: 'library/ours/:own',
+        handle: { title: 'A movement of our own' },
         lazy: async () => ({ Component: (await import('../places/library/OwnMovement')).OwnMovement }),
       },
-      { path: 'stances', lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }) },
-      { path: 'studio', lazy: async () => ({ Component: (await import('../places/studio/Studio')).Studio }) },
+      {
+        path: 'stances',
+        handle: { title: 'Stances' },
+        lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }),
+      },
+      {
+        path: 'studio',
+        handle: { title: 'Studio' },
+        lazy: async () => ({ Component: (await import('../places/studio/Studio')).Studio }),
+      },
       { path: '*', element: <Missing /> },
     ],
   },

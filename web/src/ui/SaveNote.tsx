@@ -1,7 +1,6 @@
+import { clockWords } from './when'
 import { Button } from 'antd'
 import type { Doc } from '../saving/doc'
-
-const clock = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
 
 interface Steps {
   undo: () => void
@@ -42,7 +41,7 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
     case 'saved':
       return (
         <span className="save-note" role="status">
-          {doc.there.at ? `saved ${clock(doc.there.at)}` : doc.past.length + doc.future.length > 0 && 'saved'}
+          {doc.there.at ? `saved ${clockWords(doc.there.at)}` : doc.past.length + doc.future.length > 0 && 'saved'}
         </span>
       )
     case 'dirty':
@@ -84,7 +83,7 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
       return (
         <span className="save-note bad" role="alert">
           {doc.theirs?.by || 'Somebody'} saved {what}
-          {doc.theirs?.at && ` at ${clock(doc.theirs.at)}`}, while you were editing
+          {doc.theirs?.at && ` at ${clockWords(doc.theirs.at)}`}, while you were editing
           {doc.theirs?.says && `: ${doc.theirs.says}`}. Nothing is overwritten until you choose.
           <span className="save-choose">
             <Button size="small" onClick={() => settle('theirs')}>

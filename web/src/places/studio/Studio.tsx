@@ -1,3 +1,4 @@
+import { momentWords } from '../../ui/when'
 import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
@@ -167,8 +168,7 @@ function Deleted() {
       {why && <p className="fault">{why}</p>}
       {deleted.data.events.slice(0, 8).map((e, i) => (
         <p key={i} className="caveat">
-          {new Date(e.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
-          {e.who || 'a client whose name is gone'} {did[e.what] ?? e.what}
+          {momentWords(e.at)}: {e.who || 'a client whose name is gone'} {did[e.what] ?? e.what}
           {e.by && ` by ${e.by}`}
         </p>
       ))}

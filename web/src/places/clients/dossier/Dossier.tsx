@@ -9,7 +9,7 @@ import { Waiting } from '../../../ui/Waiting'
 import { useClient, useWork } from '../Client'
 import '../week/week.css'
 import './dossier.css'
-import { day, Fill, Note } from './Fill'
+import { DayFill, Note } from './Fill'
 import { Joints, MobilityChecks } from './Joints'
 import { Screening } from './Screening'
 import { useDossier, valueOf, type Edit } from './useDossier'
@@ -206,17 +206,7 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         </Checkbox>
         {at && (
           <>
-            on{' '}
-            <Fill
-              edit={edit}
-              field="health_consent"
-              label="Agreed on"
-              type="date"
-              max={today}
-              read={day}
-              disabled={locked}
-              width={128}
-            />
+            on <DayFill edit={edit} field="health_consent" label="Agreed on" max={today} disabled={locked} />
           </>
         )}
         {!at && <Note edit={edit} field="health_consent" />}
@@ -232,15 +222,12 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         {body && (
           <>
             on{' '}
-            <Fill
+            <DayFill
               edit={edit}
               field="body_consent"
               label="Agreed to measures and photos on"
-              type="date"
               max={today}
-              read={day}
               disabled={locked}
-              width={128}
             />
           </>
         )}
@@ -249,16 +236,7 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
       {view.may_measure && body && <p className="said stop">{view.may_measure}</p>}
       <p className="prose">
         For a minor, a guardian agreed on{' '}
-        <Fill
-          edit={edit}
-          field="guardian_on"
-          label="Guardian agreed on"
-          type="date"
-          max={today}
-          read={day}
-          disabled={locked}
-          width={128}
-        />
+        <DayFill edit={edit} field="guardian_on" label="Guardian agreed on" max={today} disabled={locked} />
       </p>
       <p className="caveat">Taken back, what was kept by it is hidden at once; without health notes no sheet leaves.</p>
       {owner && !view.dossier.health_consent && (

@@ -1,3 +1,4 @@
+import { DayField } from '../../../ui/DayField'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { valueOf, type Edit, type Field } from './useDossier'
@@ -9,27 +10,14 @@ interface Blank {
   /** reads what was typed; throws an Error with words where it cannot */
   read: (text: string) => unknown
   save: (value: unknown) => void
-  type?: 'text' | 'date'
   placeholder?: string
   width?: number
   disabled?: boolean
-  max?: string
   numeric?: boolean
 }
 
 /** Blank is a gap in a sentence that is filled in: Enter or leaving saves, Escape takes back. */
-export function Blank({
-  label,
-  shown,
-  read,
-  save,
-  type = 'text',
-  placeholder = '…',
-  width,
-  disabled,
-  max,
-  numeric,
-}: Blank) {
+export function Blank({ label, shown, read, save, placeholder = '…', width, disabled, numeric }: Blank) {
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
   const text = typed ?? shown
@@ -49,9 +37,7 @@ export function Blank({
       <Input
         variant="underlined"
         aria-label={label}
-        type={type}
         value={text}
-        max={max}
         inputMode={numeric ? 'decimal' : undefined}
         placeholder={placeholder}
         disabled={disabled}
@@ -84,6 +70,30 @@ export function Fill({ edit, field, show, ...rest }: Fill) {
   return (
     <>
       <Blank {...rest} shown={show ? show(value) : String(value ?? '')} save={(v) => edit.change(field, v)} />
+      <Note edit={edit} field={field} />
+    </>
+  )
+}
+
+interface DayFill {
+  edit: Edit
+  field: Field
+  label: string
+  max?: string
+  disabled?: boolean
+}
+
+/** DayFill is a day that is one field of the dossier. */
+export function DayFill({ edit, field, label, max, disabled }: DayFill) {
+  return (
+    <>
+      <DayField
+        label={label}
+        value={valueOf(edit, field) as string | null}
+        max={max}
+        disabled={disabled}
+        set={(day) => edit.change(field, day)}
+      />
       <Note edit={edit} field={field} />
     </>
   )
@@ -138,4 +148,3 @@ export function number(keep: (x: number) => number = (x) => x) {
 }
 
 export const trimmed = (text: string) => text.trim()
-export const day = (text: string) => text || null

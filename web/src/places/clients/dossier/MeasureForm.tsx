@@ -1,3 +1,4 @@
+import { DayField } from '../../../ui/DayField'
 import { queries } from '../../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
@@ -224,12 +225,12 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       <div className="measuring-more">
         <label>
           on{' '}
-          <input
-            type="date"
-            aria-label="Measured on"
+          <DayField
+            label="Measured on"
+            needed
             max={today}
             value={texts.on || today}
-            onChange={(e) => put('on', e.target.value)}
+            set={(day) => put('on', day ?? today)}
           />{' '}
           {faultsOf('on')}
         </label>

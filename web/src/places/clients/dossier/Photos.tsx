@@ -1,3 +1,4 @@
+import { DayField } from '../../../ui/DayField'
 import { Button, Select } from 'antd'
 import { useRef, useState } from 'react'
 import { problemOf, sendFile, type MeasuresView } from '../../../api/client'
@@ -59,7 +60,7 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
           onChange={setPose}
           options={Object.entries(poseWords).map(([value, label]) => ({ value, label }))}
         />
-        <input type="date" aria-label="Taken on" max={today} value={on} onChange={(e) => setOn(e.target.value)} />
+        <DayField label="Taken on" needed max={today} value={on} set={(day) => setOn(day ?? today)} />
         <input
           ref={file}
           type="file"

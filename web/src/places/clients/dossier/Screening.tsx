@@ -1,9 +1,10 @@
+import { DayField } from '../../../ui/DayField'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf, type DossierView, type FieldFault } from '../../../api/client'
 import { useSending } from '../../../api/sending'
 import { dayWords } from '../../../ui/when'
-import { Blank, day, trimmed } from './Fill'
+import { Blank, trimmed } from './Fill'
 
 interface Answer {
   yes?: boolean
@@ -173,14 +174,11 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
                   <>
                     {' '}
                     Cleared on{' '}
-                    <Blank
+                    <DayField
                       label={`Cleared on: ${q.text}`}
-                      type="date"
                       max={today}
-                      width={128}
-                      shown={a.cleared_on ?? ''}
-                      read={day}
-                      save={(v) => put(q.id, { cleared_on: v as string | null })}
+                      value={a.cleared_on ?? null}
+                      set={(cleared_on) => put(q.id, { cleared_on })}
                     />{' '}
                     by{' '}
                     <Blank

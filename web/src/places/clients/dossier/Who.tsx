@@ -1,6 +1,6 @@
 import { Segmented, Select } from 'antd'
 import { keptLength, keptMass, lengthUnit, massUnit, shownLength, shownMass, type Units } from '../../../ui/units'
-import { Blank, day, Fill, Note, number, trimmed } from './Fill'
+import { Blank, DayFill, Fill, Note, number, trimmed } from './Fill'
 import { valueOf, type Edit, type Field } from './useDossier'
 
 const weekdays: [string, string][] = [
@@ -101,29 +101,10 @@ export function Who({ edit, locked, today }: { edit: Edit; locked: boolean; toda
         .
       </p>
       <p className="prose">
-        Trains since{' '}
-        <Fill
-          edit={edit}
-          field="training_since"
-          label="Trains since"
-          type="date"
-          max={today}
-          read={day}
-          disabled={locked}
-          width={128}
-        />
-        , back from two weeks or more away on{' '}
-        <Fill
-          edit={edit}
-          field="comeback_on"
-          label="Back on"
-          type="date"
-          max={today}
-          read={day}
-          disabled={locked}
-          width={128}
-        />
-        . Has <Fill edit={edit} field="minutes" label="Minutes" read={number()} disabled={locked} numeric /> minutes on
+        Trains since <DayFill edit={edit} field="training_since" label="Trains since" max={today} disabled={locked} />,
+        back from two weeks or more away on{' '}
+        <DayFill edit={edit} field="comeback_on" label="Back on" max={today} disabled={locked} />. Has{' '}
+        <Fill edit={edit} field="minutes" label="Minutes" read={number()} disabled={locked} numeric /> minutes on
       </p>
       <Days
         value={valueOf(edit, 'weekdays') as string[]}

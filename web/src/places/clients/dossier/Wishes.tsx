@@ -1,7 +1,7 @@
 import { Segmented } from 'antd'
 import { headColour } from '../../../figures/heads'
 import type { HeadView } from '../../../api/client'
-import { Blank, day, Fill, Note, trimmed } from './Fill'
+import { Blank, DayFill, Note, trimmed } from './Fill'
 import { valueOf, type Edit } from './useDossier'
 
 interface Wish {
@@ -131,8 +131,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
         {mode === 'date' && (
           <>
             {' '}
-            ready on{' '}
-            <Fill edit={edit} field="ready_on" label="Ready on" type="date" read={day} disabled={locked} width={128} />
+            ready on <DayFill edit={edit} field="ready_on" label="Ready on" disabled={locked} />
           </>
         )}
       </p>

@@ -1,3 +1,4 @@
+import { DayField } from '../../../ui/DayField'
 import { putFresh, queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Segmented } from 'antd'
@@ -98,13 +99,13 @@ export function Priorities() {
                 'Nothing is set yet: every head is maintained.'
               )}{' '}
               It ends on{' '}
-              <input
-                type="date"
-                aria-label="The emphasis ends on"
+              <DayField
+                label="The emphasis ends on"
+                needed
                 disabled={locked || busy}
                 min={me.data?.today}
-                value={until ?? ''}
-                onChange={(e) => e.target.value && void set(now, e.target.value)}
+                value={until ?? null}
+                set={(day) => day && void set(now, day)}
               />
               {!until && ' (chosen with the first head that is prioritised)'}.
             </p>

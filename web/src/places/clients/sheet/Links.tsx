@@ -52,7 +52,7 @@ export function Links({
           ? 'The client has no link that opens.'
           : open.map((l) => (
               <span key={l.id}>
-                A link, until {new Date(l.expires).toLocaleDateString(undefined, { dateStyle: 'medium' })}:{' '}
+                A link, until {momentWords(l.expires)}:{' '}
                 {l.opened === 0
                   ? 'not opened yet'
                   : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}

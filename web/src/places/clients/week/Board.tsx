@@ -1,3 +1,4 @@
+import { spanWords } from '../../../ui/when'
 import { queries, touched } from '../../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
@@ -265,7 +266,7 @@ function Week({ client, from, arrived, again }: Props) {
           <Button size="small" aria-label="The week before" onClick={() => go(-7)}>
             ←
           </Button>
-          <h2>{span(view)}</h2>
+          <h2>{spanWords(view.from, view.to)}</h2>
           <Button size="small" aria-label="The week after" onClick={() => go(7)}>
             →
           </Button>
@@ -375,11 +376,4 @@ function Week({ client, from, arrived, again }: Props) {
       </aside>
     </div>
   )
-}
-
-/** span writes the week's days: 23 – 29 November 2026. */
-function span(view: WeekView): string {
-  const day = (iso: string, options: Intl.DateTimeFormatOptions) =>
-    new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, options)
-  return `${day(view.from, { day: 'numeric', month: 'short' })} – ${day(view.to, { day: 'numeric', month: 'short', year: 'numeric' })}`
 }

@@ -1,3 +1,4 @@
+import { DayField } from '../../../ui/DayField'
 import { App, Input, InputNumber } from 'antd'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
@@ -126,12 +127,13 @@ export function Builder({ client, session, mayPlan }: Props) {
             onChange={(e) => edit('name', (d) => ({ ...d, name: e.target.value }))}
           />
           <div className="builder-when">
-            <input
-              type="date"
-              aria-label="Day of the session"
+            <DayField
+              label="Day of the session"
+              needed
               value={draft.planned_on}
-              readOnly={!mayPlan}
-              onChange={(e) => e.target.value && edit('day', (d) => ({ ...d, planned_on: e.target.value }))}
+              disabled={!mayPlan}
+              wrong={faults.some((f) => f.field === 'planned_on')}
+              set={(day) => day && edit('day', (d) => ({ ...d, planned_on: day }))}
             />
             <label>
               warm-up{' '}

@@ -1,0 +1,43 @@
+import { DatePicker } from 'antd'
+import dayjs from 'dayjs'
+
+interface Props {
+  label: string
+  /** the day as it is kept, null for none */
+  value: string | null
+  set: (day: string | null) => void
+  min?: string
+  max?: string
+  disabled?: boolean
+  /** a day must stand there */
+  needed?: boolean
+  wrong?: boolean
+}
+
+// As it is written everywhere, and as people type it.
+const formats = ['D MMMM YYYY', 'D MMM YYYY', 'D.M.YYYY', 'D/M/YYYY', 'YYYY-MM-DD']
+
+/** DayField is a day that is picked or typed, written as days are written everywhere. */
+export function DayField({ label, value, set, min, max, disabled, needed, wrong }: Props) {
+  return (
+    <DatePicker
+      aria-label={label}
+      className="day-field"
+      variant="underlined"
+      size="small"
+      format={formats}
+      placeholder="a day"
+      allowClear={!needed}
+      suffixIcon={null}
+      disabled={disabled}
+      status={wrong ? 'error' : undefined}
+      value={value ? dayjs(value) : null}
+      minDate={min ? dayjs(min) : undefined}
+      maxDate={max ? dayjs(max) : undefined}
+      onChange={(d) => {
+        const next = d ? d.format('YYYY-MM-DD') : null
+        if (next !== value && (next || !needed)) set(next)
+      }}
+    />
+  )
+}
