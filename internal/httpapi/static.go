@@ -31,7 +31,11 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 			http.NotFound(w, r)
 			return
 		}
-		page, err := fs.ReadFile(web, "index.html")
+		file := "index.html"
+		if strings.HasPrefix(name, "s/") { // a client's page is one of its own
+			file = "link.html"
+		}
+		page, err := fs.ReadFile(web, file)
 		if err != nil {
 			http.NotFound(w, r)
 			return

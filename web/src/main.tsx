@@ -6,6 +6,8 @@ import { App } from './app/App'
 import './app/base.css'
 import './app/shell.css'
 import './app/margin.css'
+import './ui/work.css'
+import './ui/leaves.css'
 import './places/clients/clients.css'
 import './figures/figures.css'
 

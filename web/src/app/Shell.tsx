@@ -39,7 +39,7 @@ export function Shell() {
   useEffect(
     () =>
       cache.getQueryCache().subscribe((event) => {
-        const error = event.query.state.error
+        const error: unknown = event.query.state.error
         if (event.type === 'updated' && error instanceof Problem && error.status === 401)
           cache.setQueryData(['me'], null)
       }),

@@ -22,7 +22,9 @@ export function useArrival() {
       document.title = [name(), title, 'Musculus'].filter(Boolean).join(' · ')
     }
     write()
-    return client ? cache.getQueryCache().subscribe((e) => e.query.queryKey[0] === 'client' && write()) : undefined
+    return client
+      ? cache.getQueryCache().subscribe((e) => (e.query.queryKey as unknown[])[0] === 'client' && write())
+      : undefined
   }, [title, client, cache])
   const was = useRef(pathname)
   useEffect(() => {

@@ -4,8 +4,6 @@ import { Broken, Missing, Soon } from './Soon'
 
 /** Each place is loaded when it is first gone to. */
 export const router = createBrowserRouter([
-  { path: 's/:token', lazy: async () => ({ Component: (await import('../places/clients/sheet/ByLink')).ByLink }) },
-
   {
     element: <Shell />,
     errorElement: <Broken />,
@@ -18,48 +16,48 @@ export const router = createBrowserRouter([
       },
       {
         path: 'clients/:client',
-        lazy: async () => ({ Component: (await import('../places/clients/Client')).Client }),
+        lazy: async () => ({ Component: (await import('../ui/thread/Client')).Client }),
         children: [
           { index: true, element: <Navigate to="week" replace /> },
           {
             path: 'dossier',
             handle: { title: 'Dossier' },
-            lazy: async () => ({ Component: (await import('../places/clients/dossier/Dossier')).Dossier }),
+            lazy: async () => ({ Component: (await import('../places/dossier/Dossier')).Dossier }),
           },
           {
             path: 'dossier/measures',
             handle: { title: 'Measures' },
-            lazy: async () => ({ Component: (await import('../places/clients/dossier/Measures')).Measures }),
+            lazy: async () => ({ Component: (await import('../places/dossier/Measures')).Measures }),
           },
           {
             path: 'dossier/now',
             handle: { title: 'What is done now' },
-            lazy: async () => ({ Component: (await import('../places/clients/dossier/Now')).Now }),
+            lazy: async () => ({ Component: (await import('../places/dossier/Now')).Now }),
           },
           {
             path: 'priorities',
             handle: { title: 'Priorities' },
-            lazy: async () => ({ Component: (await import('../places/clients/priorities/Priorities')).Priorities }),
+            lazy: async () => ({ Component: (await import('../places/priorities/Priorities')).Priorities }),
           },
           {
             path: 'week',
             handle: { title: 'Week' },
-            lazy: async () => ({ Component: (await import('../places/clients/week/Board')).Board }),
+            lazy: async () => ({ Component: (await import('../places/week/Board')).Board }),
           },
           {
             path: 'week/:session',
             handle: { title: 'Session' },
-            lazy: async () => ({ Component: (await import('../places/clients/week/Week')).Week }),
+            lazy: async () => ({ Component: (await import('../places/week/Week')).Week }),
           },
           {
             path: 'sheet/:session?',
             handle: { title: 'Sheet' },
-            lazy: async () => ({ Component: (await import('../places/clients/sheet/Sheet')).Sheet }),
+            lazy: async () => ({ Component: (await import('../places/sheet/Sheet')).Sheet }),
           },
           {
             path: 'log/:session?',
             handle: { title: 'Log' },
-            lazy: async () => ({ Component: (await import('../places/clients/log/Log')).Log }),
+            lazy: async () => ({ Component: (await import('../places/log/Log')).Log }),
           },
           { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
         ],

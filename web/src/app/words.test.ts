@@ -10,7 +10,7 @@ test('a common word is found as a whole word only', () => {
   expect(meant(words, 'hammer')).toHaveLength(1)
   expect(meant(words, 'Hammer curl')).toHaveLength(1)
   expect(meant(words, 'hammering')).toHaveLength(0)
-  expect(meant(words, 'cross body')[0].movements).toEqual(['curl_neutral_across'])
+  expect(meant(words, 'cross body')[0]!.movements).toEqual(['curl_neutral_across'])
   expect(meant(words, '')).toHaveLength(0)
 })
 

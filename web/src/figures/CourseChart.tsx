@@ -15,13 +15,13 @@ const pad = { left: 34, right: 8, top: 8, bottom: 18 }
 /** CourseChart is one site over time, with the band inside which nothing a tape can show has changed. */
 export function CourseChart({ points, band, name, unit, width = 300, height = 120 }: Props) {
   if (points.length === 0) return <p className="caveat">{name}: not measured yet.</p>
-  const first = points[0].value
+  const first = points[0]!.value
   const days = points.map((p) => Date.parse(p.on) / 864e5)
   const all = [...points.map((p) => p.value), first - band, first + band]
   const lo = Math.min(...all) - 0.2
   const hi = Math.max(...all) + 0.2
-  const span = Math.max(days[days.length - 1] - days[0], 1)
-  const x = (d: number) => pad.left + ((d - days[0]) / span) * (width - pad.left - pad.right)
+  const span = Math.max(days[days.length - 1]! - days[0]!, 1)
+  const x = (d: number) => pad.left + ((d - days[0]!) / span) * (width - pad.left - pad.right)
   const y = (v: number) => pad.top + ((hi - v) / (hi - lo)) * (height - pad.top - pad.bottom)
   const last = points[points.length - 1]
   const outside = (v: number) => Math.abs(v - first) > band
@@ -46,11 +46,11 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
           {v.toFixed(1)}
         </text>
       ))}
-      <polyline points={points.map((p, i) => `${x(days[i])},${y(p.value)}`).join(' ')} className="course-line" />
+      <polyline points={points.map((p, i) => `${x(days[i]!)},${y(p.value)}`).join(' ')} className="course-line" />
       {points.map((p, i) => (
         <circle
           key={p.on + i}
-          cx={x(days[i])}
+          cx={x(days[i]!)}
           cy={y(p.value)}
           r={p === last ? 4 : 2.6}
           className={outside(p.value) ? 'course-dot out' : 'course-dot'}
@@ -61,10 +61,10 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
         </circle>
       ))}
       <text x={pad.left} y={height - 4} className="course-tick">
-        {points[0].words.replace(/ \d{4}$/, '')}
+        {points[0]!.words.replace(/ \d{4}$/, '')}
       </text>
       <text x={width - pad.right} y={height - 4} className="course-tick" textAnchor="end">
-        {last.words.replace(/ \d{4}$/, '')}
+        {last!.words.replace(/ \d{4}$/, '')}
       </text>
     </svg>
   )

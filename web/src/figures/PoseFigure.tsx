@@ -21,14 +21,14 @@ export function nearest(handle: Handle, x: number, y: number): number {
       best = stop
     }
   }
-  return best.value
+  return best!.value
 }
 
 /** along returns the value some stops up or down a handle's track. */
 export function along(handle: Handle, from: number, steps: number): number {
   const values = handle.track.map((s) => s.value)
-  const here = values.reduce((best, v, i) => (Math.abs(v - from) < Math.abs(values[best] - from) ? i : best), 0)
-  return values[Math.min(values.length - 1, Math.max(0, here + steps))]
+  const here = values.reduce((best, v, i) => (Math.abs(v - from) < Math.abs(values[best]! - from) ? i : best), 0)
+  return values[Math.min(values.length - 1, Math.max(0, here + steps))]!
 }
 
 const arrows: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
@@ -95,8 +95,8 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
                 data-key={handle.key}
                 aria-label={handle.label}
                 aria-valuenow={value}
-                aria-valuemin={handle.track[0].value}
-                aria-valuemax={handle.track[handle.track.length - 1].value}
+                aria-valuemin={handle.track[0]!.value}
+                aria-valuemax={handle.track[handle.track.length - 1]!.value}
                 aria-valuetext={words?.(handle.key)}
                 onPointerDown={(e) => {
                   e.preventDefault()

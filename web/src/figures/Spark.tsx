@@ -18,7 +18,7 @@ export function Spark({
     <svg className="spark" width={width} height={height} role="img" aria-label={text}>
       <line x1="0" x2={width} y1={y(3)} y2={y(3)} className="spark-line" />
       <polyline points={values.map((v, i) => `${x(i)},${y(v)}`).join(' ')} />
-      <circle cx={x(values.length - 1)} cy={y(values[values.length - 1])} r="2.2" />
+      <circle cx={x(values.length - 1)} cy={y(values[values.length - 1]!)} r="2.2" />
     </svg>
   )
 }

@@ -61,11 +61,11 @@ test('a slice is read by its text, shaded by level and outlined where it leads',
   const { container } = render(<Slice geometry={geometry} view={view} size={160} />)
   expect(screen.getByRole('img', { name: /long head 1.05/ })).toBeInTheDocument()
   const regions = container.querySelectorAll<SVGPathElement>('.slice-region')
-  expect(Number(regions[0].style.fillOpacity)).toBeGreaterThan(0.5)
-  expect(regions[1].style.fillOpacity).toBe('0')
+  expect(Number(regions[0]!.style.fillOpacity)).toBeGreaterThan(0.5)
+  expect(regions[1]!.style.fillOpacity).toBe('0')
   expect(container.querySelector('.slice-leading')?.getAttribute('d')).toBe('M0 0L1 0Z')
   expect(screen.getByText('1.05')).toBeInTheDocument()
-  fireEvent.pointerEnter(regions[1].parentElement!)
+  fireEvent.pointerEnter(regions[1]!.parentElement!)
   expect(screen.getByRole('status')).toHaveTextContent('biceps, short head 0.90')
 })
 
@@ -147,7 +147,7 @@ test('bars leave out heads that get nothing and name them', () => {
     zone: 'long',
     credit: 1,
   })) as BiasView[]
-  bias[1] = { ...bias[1], value: 0, agonist: false, zone: null, mean_length: null }
+  bias[1] = { ...bias[1]!, value: 0, agonist: false, zone: null, mean_length: null }
   const { container } = render(<BiasBars bias={bias} graded={false} />)
   expect(container.querySelectorAll('.bar-row')).toHaveLength(1)
   expect(screen.getByText('nothing for BS')).toBeInTheDocument()

@@ -89,7 +89,7 @@ test('a lost answer is asked for again as the same save', async () => {
   await pass(2100)
   expect(draft.current.doc.is).toBe('saved')
   expect(sent).toHaveLength(2)
-  expect(sent[1].write).toBe(sent[0].write)
+  expect(sent[1]!.write).toBe(sent[0]!.write)
 })
 
 test('going back to what is saved needs no save', async () => {
@@ -184,7 +184,7 @@ test('what is asked about is saved as it stands once it is said to be so, and as
   await act(async () => draft.current.itIsSo())
   await pass(600)
   expect(draft.current.doc.is).toBe('saved')
-  expect(sent[1]).toMatchObject({ sure: true, write: sent[0].write })
+  expect(sent[1]).toMatchObject({ sure: true, write: sent[0]!.write })
   act(() => draft.current.edit('', (d) => ({ ...d, planned_on: '2026-10-05' })))
   await pass(600)
   expect(sent[2]).not.toHaveProperty('sure', true)

@@ -89,7 +89,7 @@ test('what somebody else added is taken in wherever theirs becomes what is gone 
     ...there.value.filter((x) => ![v, ...known].some((k) => k.includes(x))),
   ]
   const go = (d: Doc<string[], number>, ...e: Event<string[], number>[]) => e.reduce((x, y) => next(x, y, merge), d)
-  const typed = go(list, { did: 'edit', value: ['a', 'b'], label: '', now: 0 }, send as never)
+  const typed = go(list, { did: 'edit', value: ['a', 'b'], label: '', now: 0 }, send)
   const more = go(typed, { did: 'edit', value: ['b'], label: '', now: 0 })
   expect(go(more, { did: 'keep', there: { value: ['a', 'b', 'theirs'], base: 2 } }).value).toEqual(['b', 'theirs'])
   const clash = go(more, { did: 'fail', with: { is: 'stale', why: '', theirs: { value: ['a', 'theirs'], base: 2 } } })

@@ -137,7 +137,7 @@ export class Outbox {
     const key = keyOf(kind.name, id)
     let live = this.docs.get(key) ?? this.restore(key)
     if (!live) {
-      live = { kind, id, doc: opened(there) as AnyDoc, flying: false, shown: 0 }
+      live = { kind, id, doc: opened(there), flying: false, shown: 0 }
       this.docs.set(key, live)
     }
     return live.doc as Doc<T, B>
@@ -159,7 +159,7 @@ export class Outbox {
   /** tell a document what happened to it. */
   do<T, B>(kind: Kind<T, B>, id: string[], e: Event<T, B>) {
     const live = this.docs.get(keyOf(kind.name, id))
-    if (live) this.apply(keyOf(kind.name, id), live, e as Event<unknown, unknown>)
+    if (live) this.apply(keyOf(kind.name, id), live, e)
   }
 
   private apply(key: string, live: Live, e: Event<unknown, unknown>) {

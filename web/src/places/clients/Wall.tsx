@@ -57,7 +57,7 @@ function NewClient() {
       await got(api.POST('/clients', { body: { id, name } }))
       fresh.kept()
       touched(cache, ['clients'])
-      navigate(`/clients/${id}/dossier`)
+      void navigate(`/clients/${id}/dossier`)
     } catch (e) {
       setWhy(problemOf(e).words)
     }

@@ -1,89 +1,28 @@
-import { queries } from '../../api/queries'
-import { useQuery } from '@tanstack/react-query'
-import { Button, Select } from 'antd'
+import { useWearer, Wearer } from '../../ui/Wearer'
+import { Button } from 'antd'
 import { useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { useNavigate } from 'react-router'
 import { type SetUpView, type Worn } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
-import { ClientThread } from '../clients/Client'
-import { Picker } from '../clients/week/Picker'
-import { SetUpSays } from '../clients/week/SetUpSays'
-import { Stage } from '../clients/week/Stage'
-import '../clients/week/week.css'
+import { ClientThread } from '../../ui/thread/Client'
+import { Picker } from '../../ui/stage/Picker'
+import { SetUpSays } from '../../ui/stage/SetUpSays'
+import { Stage } from '../../ui/stage/Stage'
 import { Faults } from './Faults'
 import './fitting.css'
 import { Hints } from './Hints'
 import { Keep } from './Keep'
 import { Lengths } from './Lengths'
-import { Near } from './Near'
+import { Near } from '../../ui/stage/Near'
 import { Pinned } from './Pinned'
 import { Send } from './Send'
 import { Tune } from './Tune'
 import { Record } from './TryOuts'
 import { useFit } from './useFit'
-import { Verdict } from './Verdict'
+import { Verdict } from '../../ui/stage/Verdict'
 
 const mostPins = 3
-
-/** useWearer is whom a place works for: the client and stance in the address. */
-export function useWearer() {
-  const [params, setParams] = useSearchParams()
-  const clients = useQuery(queries.clients())
-  const book = useQuery(queries.stances())
-  const set = (key: string, value: string | undefined) =>
-    setParams(
-      (p) => {
-        if (value) p.set(key, value)
-        else p.delete(key)
-        if (key === 'client') p.delete('at') // another client has other sessions
-        return p
-      },
-      { replace: true },
-    )
-  return {
-    client: params.get('client') ?? undefined,
-    stance: params.get('stance') ?? undefined,
-    clients: clients.data?.clients ?? [],
-    book: book.data,
-    query: book,
-    params,
-    setParams,
-    set,
-  }
-}
-
-/** Wearer picks the client and the stance a place works for. */
-export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
-  return (
-    <div className="wearer">
-      <label>
-        <span className="field-label">For</span>
-        <Select
-          aria-label="Client"
-          value={w.client ?? ''}
-          onChange={(v) => w.set('client', v || undefined)}
-          options={[
-            { value: '', label: 'an average adult' },
-            ...w.clients.map((c) => ({ value: c.id, label: `${c.name}, ${c.room}` })),
-          ]}
-        />
-      </label>
-      <label>
-        <span className="field-label">Stance</span>
-        <Select
-          aria-label="Stance"
-          value={w.stance ?? ''}
-          onChange={(v) => w.set('stance', v || undefined)}
-          options={[
-            { value: '', label: w.client ? 'the client’s own' : 'Balanced' },
-            ...(w.book?.stances ?? []).map((s) => ({ value: s.id, label: s.name })),
-          ]}
-        />
-      </label>
-    </div>
-  )
-}
 
 /** Fitting tries a movement on as a tailor would: pick, turn, see, tune, pin, send. */
 export function Fitting() {
@@ -125,7 +64,7 @@ export function Fitting() {
           {picking ? (
             <Picker
               add={(m) => {
-                wear(m.id, m.settings as Worn['settings'])
+                wear(m.id, m.settings)
                 setPicking(false)
               }}
               close={() => setPicking(false)}
@@ -171,7 +110,7 @@ export function Fitting() {
             <Pinned
               pins={pins}
               now={view}
-              wear={(v) => wear(v.movement, v.settings as Record<string, number | string>)}
+              wear={(v) => wear(v.movement, v.settings)}
               drop={(v) => setPins(pins.filter((x) => x !== v))}
             />
           )}

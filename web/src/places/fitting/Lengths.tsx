@@ -30,14 +30,14 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
               title="length, of its best"
               trace={trace.length}
               elbow={trace.elbow}
-              colour={headColour[chosen.id]}
+              colour={headColour[chosen.id]!}
               one
             />
             <Chart
               title="leverage at the elbow, cm"
               trace={trace.leverage}
               elbow={trace.elbow}
-              colour={headColour[chosen.id]}
+              colour={headColour[chosen.id]!}
             />
           </div>
         </section>

@@ -40,7 +40,7 @@ export function Pinned({ pins, now, wear, drop }: Props) {
 /** differences lists the heads whose bars differ from what is worn now. */
 function differences(p: SetUpView, now: SetUpView) {
   const apart = p.bias
-    .map((b, i) => ({ b, was: now.bias[i].value }))
+    .map((b, i) => ({ b, was: now.bias[i]!.value }))
     .filter(({ b, was }) => decimals(b.value) !== decimals(was))
   if (apart.length === 0) return 'every head gets the same as now'
   return apart.map(({ b, was }) => (

@@ -82,11 +82,7 @@ export function Tune({ worn, view, wear }: Props) {
                     {decimals(Math.abs(x.score))}
                   </p>
                 ))}
-                <button
-                  type="button"
-                  className="link"
-                  onClick={() => wear(f.settings as Record<string, number | string>)}
-                >
+                <button type="button" className="link" onClick={() => wear(f.settings)}>
                   Wear this
                 </button>
               </div>

@@ -6,9 +6,9 @@ import { useCatalogue } from '../../app/me'
 import { decimals } from '../../figures/heads'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
-import type { useWearer } from '../fitting/Fitting'
-import { Near } from '../fitting/Near'
-import { Verdict } from '../fitting/Verdict'
+import type { useWearer } from '../../ui/Wearer'
+import { Near } from '../../ui/stage/Near'
+import { Verdict } from '../../ui/stage/Verdict'
 
 interface Props {
   entry: LibraryEntry
@@ -64,7 +64,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
           {e.verdict && e.verdict.ruling !== 'allowed' && (
             <span className={e.verdict.barred ? 'warn' : 'modify'}>
               {e.verdict.overridden && !e.verdict.by_caps ? `${e.verdict.ruling}, overridden` : e.verdict.ruling}:{' '}
-              {e.verdict.reasons[0].words}
+              {e.verdict.reasons[0]!.words}
             </span>
           )}
           {e.tried?.[0] && (
@@ -102,10 +102,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
             <Verdict verdict={e.verdict} movement={e.id} client={w.client} wear={(s) => wear(e.id, s)} />
           )}
           {!e.refused && (
-            <Near
-              worn={{ movement: e.id, settings: e.settings as Worn['settings'], client: w.client, stance: w.stance }}
-              wear={wear}
-            />
+            <Near worn={{ movement: e.id, settings: e.settings, client: w.client, stance: w.stance }} wear={wear} />
           )}
         </div>
       )}

@@ -8,9 +8,8 @@ import { useKeys } from '../../app/keys'
 import { useCatalogue } from '../../app/me'
 import { meant } from '../../app/words'
 import { Waiting } from '../../ui/Waiting'
-import { ClientThread } from '../clients/Client'
-import { useWearer, Wearer } from '../fitting/Fitting'
-import '../clients/week/week.css'
+import { ClientThread } from '../../ui/thread/Client'
+import { useWearer, Wearer } from '../../ui/Wearer'
 import { EntryCard } from './EntryCard'
 import { fits, kindOfNeed, noFilter, sorted, type Filter } from './filter'
 import './library.css'
@@ -33,7 +32,7 @@ export function Library() {
     },
   })
   if (!library.data) return <Waiting query={library} />
-  const heads = library.data.entries[0].glyph.slice.heads
+  const heads = library.data.entries[0]!.glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
   const needs = [...new Set(library.data.entries.flatMap((e) => e.needs.map(kindOfNeed)))].sort()
   const hits = meant(words, filter.words)

@@ -60,7 +60,7 @@ function Editor({ entry }: { entry: Entry }) {
       )
       await cache.invalidateQueries()
       message.success('Kept.')
-      navigate('/library/ours')
+      void navigate('/library/ours')
     } catch (e) {
       message.error(`${problemOf(e).message} What you typed stays.`, 8)
     }

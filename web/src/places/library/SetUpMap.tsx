@@ -43,8 +43,8 @@ export function SetUpMap({ entries, head, name, to }: Props) {
     dots.map((d) => d.length),
     0.1,
   )
-  const x = (v: number) => pad.left + ((v - x0) / (x1 - x0 || 1)) * (w - pad.left - pad.right)
-  const y = (v: number) => h - pad.bottom - ((v - y0) / (y1 - y0 || 1)) * (h - pad.top - pad.bottom)
+  const x = (v: number) => pad.left + ((v - x0!) / (x1! - x0! || 1)) * (w - pad.left - pad.right)
+  const y = (v: number) => h - pad.bottom - ((v - y0!) / (y1! - y0! || 1)) * (h - pad.top - pad.bottom)
   const ticks = (a: number, b: number) => Array.from({ length: Math.round((b - a) / 0.1) + 1 }, (_, i) => a + i * 0.1)
   const shown = [...dots].sort((a, b) => b.bias - a.bias)
   // A name is written where it covers neither another name nor a dot.
@@ -77,7 +77,7 @@ export function SetUpMap({ entries, head, name, to }: Props) {
         role="group"
         aria-label={`Map of ${dots.length} set-ups: bias for the ${name} across, its length upward`}
       >
-        {ticks(x0, x1).map((t) => (
+        {ticks(x0!, x1!).map((t) => (
           <g key={`x${t}`}>
             <line
               x1={x(t)}

@@ -6,8 +6,7 @@ import { api, got, problemOf, type BookView, type RuleView, type SwitchView } fr
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
-import '../clients/week/week.css'
-import { useWearer, Wearer } from '../fitting/Fitting'
+import { useWearer, Wearer } from '../../ui/Wearer'
 import './stances.css'
 import { TipChecker } from './TipChecker'
 

@@ -4,8 +4,8 @@ import { api, got, problemOf, type BookView, type RuleView, type TipView } from 
 
 /** TipChecker holds a tip heard somewhere against mechanics and the rules. */
 export function TipChecker({ book }: { book: BookView }) {
-  const [lever, setLever] = useState(book.levers[0].id)
-  const [head, setHead] = useState(book.heads[0].id)
+  const [lever, setLever] = useState(book.levers[0]!.id)
+  const [head, setHead] = useState(book.heads[0]!.id)
   const [up, setUp] = useState(true)
   const [tip, setTip] = useState<{ for: string; view: TipView } | null>(null)
   const [fault, setFault] = useState('')

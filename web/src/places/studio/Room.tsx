@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { useDoc, useSaving } from '../../saving/useDoc'
 import { SaveNote } from '../../ui/SaveNote'
 import { type RoomForm, type RoomView } from '../../api/client'
-import { Blank, number, trimmed } from '../clients/dossier/Fill'
+import { Blank, number, trimmed } from '../../ui/Blank'
 
 interface Props {
   room: RoomView

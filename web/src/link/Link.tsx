@@ -1,0 +1,92 @@
+import { useEffect, useState } from 'react'
+import type { OpenSheet, Slice } from '../api/client'
+import { SheetPage } from '../ui/sheet/SheetPage'
+
+interface Opened {
+  client: string
+  sheets: OpenSheet[]
+  right: Slice
+}
+
+type State = { is: 'waiting' } | { is: 'away' } | { is: 'refused'; words: string } | { is: 'open'; what: Opened }
+
+const againMs = 2000
+
+/** Link is what a client sees of her link: the next sheet first, nothing else of the studio. */
+export function Link({ token }: { token: string }) {
+  const [state, setState] = useState<State>({ is: 'waiting' })
+  const [at, setAt] = useState(0)
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout>
+    let gone = false
+    const read = async () => {
+      const next = await open(token)
+      if (gone) return
+      setState(next)
+      if (next.is === 'away') timer = setTimeout(() => void read(), againMs)
+    }
+    void read()
+    return () => {
+      gone = true
+      clearTimeout(timer)
+    }
+  }, [token])
+  if (state.is === 'refused')
+    return (
+      <main className="soon">
+        <h1>This link does not open</h1>
+        <p role="alert">{state.words}</p>
+      </main>
+    )
+  if (state.is !== 'open')
+    return (
+      <div className="waiting" aria-busy="true">
+        {state.is === 'away' && <p role="status">The server cannot be reached. Trying again …</p>}
+      </div>
+    )
+  const { sheets, client, right } = state.what
+  const here = sheets[at]
+  return (
+    <div className="by-link">
+      <nav aria-label="Sessions">
+        {sheets.map((s, i) => (
+          <button
+            key={s.session}
+            type="button"
+            className={i === at ? 'chip on' : 'chip'}
+            aria-pressed={i === at}
+            onClick={() => setAt(i)}
+          >
+            {s.sheet.session}, {s.when}
+          </button>
+        ))}
+        {here && !here.sheet.blocked && (
+          <a className="chip" href={`/api/links/${encodeURIComponent(token)}/${here.session}/sheet.pdf`}>
+            On paper
+          </a>
+        )}
+      </nav>
+      {here ? (
+        <SheetPage sheet={here.sheet} right={right} />
+      ) : (
+        <main className="soon">
+          <h1>{client}</h1>
+          <p>No sheet has been sent for these days yet.</p>
+        </main>
+      )}
+    </div>
+  )
+}
+
+/** open reads what a link shows; away is tried again, what the server says of it is told in its words. */
+async function open(token: string): Promise<State> {
+  try {
+    const answer = await fetch(`/api/links/${encodeURIComponent(token)}`)
+    if (answer.ok) return { is: 'open', what: (await answer.json()) as Opened }
+    if (answer.status >= 502) return { is: 'away' }
+    const problem = (await answer.json().catch(() => ({}))) as { detail?: string }
+    return { is: 'refused', words: problem.detail ?? 'Something went wrong.' }
+  } catch {
+    return { is: 'away' }
+  }
+}

@@ -1,0 +1,114 @@
+import { poseWords } from '../../ui/poses'
+import { DayField } from '../../ui/DayField'
+import { Button, Select } from 'antd'
+import { useRef, useState } from 'react'
+import { problemOf, sendFile, type MeasuresView } from '../../api/client'
+import { useSending } from '../../api/sending'
+
+interface Props {
+  client: string
+  view: MeasuresView
+  keep: (v: MeasuresView) => void
+  today: string
+  mayDrop: boolean
+}
+
+/** Photos are the client's pictures by pose; only the studio sees them. */
+export function Photos({ client, view, keep, today, mayDrop }: Props) {
+  const [pose, setPose] = useState('front_bent')
+  const [on, setOn] = useState(today)
+  const [why, setWhy] = useState('')
+  const [busy, setBusy] = useState('')
+  const [large, setLarge] = useState<string | null>(null)
+  const photo = useSending()
+  const file = useRef<HTMLInputElement>(null)
+  const url = (id: string, thumb: boolean) => `/api/clients/${client}/photos/${id}${thumb ? '?thumb=true' : ''}`
+  const answer = async (request: Promise<MeasuresView>) => {
+    setWhy('')
+    try {
+      keep(await request)
+      photo.kept()
+    } catch (e) {
+      const p = problemOf(e)
+      setWhy(p.away ? `Not kept: ${p.message} Choose the picture again when it is back.` : `Not kept: ${p.words}`)
+    }
+    setBusy('')
+  }
+  const add = (picture: File) => {
+    setBusy('sending …')
+    const body = new FormData()
+    const id = photo.idOf([on, pose, picture.name, picture.size, picture.lastModified])
+    for (const [k, v] of Object.entries({ id, on, pose })) body.append(k, v)
+    body.append('photo', picture)
+    void answer(sendFile<MeasuresView>('POST', `/clients/${client}/photos`, body))
+  }
+  return (
+    <section className="leaf" aria-label="Photos">
+      <h2>Photos</h2>
+      <div className="photos-add">
+        <Select
+          aria-label="Pose"
+          value={pose}
+          onChange={setPose}
+          options={Object.entries(poseWords).map(([value, label]) => ({ value, label }))}
+        />
+        <DayField label="Taken on" needed max={today} value={on} set={(day) => setOn(day ?? today)} />
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept="image/jpeg,image/png"
+          aria-label="Photo file"
+          onChange={(e) => {
+            if (e.target.files?.[0]) add(e.target.files[0])
+            e.target.value = ''
+          }}
+        />
+        <Button onClick={() => file.current?.click()} loading={busy !== ''}>
+          {busy || 'Add a photo'}
+        </Button>
+        <span className="caveat">
+          JPEG or PNG, up to 25 MB. Place, time and device are taken out; only the studio sees it; never in an export
+          unless asked.
+        </span>
+      </div>
+      {why && (
+        <p className="fault" role="alert">
+          {why}
+        </p>
+      )}
+      <div className="photos">
+        {view.photos.map((p) => (
+          <figure key={p.id}>
+            <button
+              type="button"
+              aria-label={`${poseWords[p.pose]}, ${p.on}: ${large === p.id ? 'smaller' : 'larger'}`}
+              onClick={() => setLarge(large === p.id ? null : p.id)}
+            >
+              <img
+                src={url(p.id, large !== p.id)}
+                alt={`${poseWords[p.pose]}, ${p.on}`}
+                className={large === p.id ? 'large' : undefined}
+              />
+            </button>
+            <figcaption>
+              {poseWords[p.pose]}, {p.on}
+              {mayDrop && (
+                <button
+                  type="button"
+                  className="link away"
+                  onClick={() => {
+                    if (confirm('Delete this photo for good? It cannot be brought back.'))
+                      void answer(sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`))
+                  }}
+                >
+                  delete
+                </button>
+              )}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,88 @@
+import { Button } from 'antd'
+import { useState } from 'react'
+import { api, got, problemOf, type IssuesView } from '../../api/client'
+import { useSending } from '../../api/sending'
+import { momentWords } from '../../ui/when'
+
+const linkDays = 28
+
+/** Links are the addresses by which the client reads what was issued: made, shown once, ended. */
+export function Links({
+  client,
+  links,
+  locked,
+  changed,
+}: {
+  client: string
+  links: IssuesView['links']
+  locked: boolean
+  changed: () => void
+}) {
+  const fresh = useSending()
+  const [link, setLink] = useState('')
+  const [why, setWhy] = useState('')
+  const once = async (what: () => Promise<string>) => {
+    setWhy('')
+    try {
+      setLink(await what())
+      changed()
+    } catch (e) {
+      setWhy(problemOf(e).words)
+    }
+  }
+  const make = () =>
+    once(async () => {
+      const body = { days: linkDays }
+      const made = await got(
+        api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: fresh.idOf(body), ...body } }),
+      )
+      fresh.kept()
+      return location.origin + made.path
+    })
+  const end = (which: string) =>
+    once(async () => {
+      await got(api.DELETE('/clients/{client}/links/{link}', { params: { path: { client, link: which } } }))
+      return ''
+    })
+  const open = links.filter((l) => l.state === 'open')
+  return (
+    <>
+      <p className="issuing-line">
+        {open.length === 0
+          ? 'The client has no link that opens.'
+          : open.map((l) => (
+              <span key={l.id}>
+                A link, until {momentWords(l.expires)}:{' '}
+                {l.opened === 0
+                  ? 'not opened yet'
+                  : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}
+                {!locked && (
+                  <button type="button" className="link" onClick={() => void end(l.id)}>
+                    End it
+                  </button>
+                )}
+              </span>
+            ))}
+        {!locked && (
+          <Button size="small" onClick={() => void make()}>
+            Make a link for {linkDays} days
+          </Button>
+        )}
+      </p>
+      {link && (
+        <p className="issuing-line">
+          <span className="issuing-link">{link}</span>
+          <Button size="small" onClick={() => void navigator.clipboard?.writeText(link)}>
+            Copy
+          </Button>
+          <span className="caveat">It is shown once: send it now.</span>
+        </p>
+      )}
+      {why && (
+        <p className="fault" role="alert">
+          {why}
+        </p>
+      )}
+    </>
+  )
+}

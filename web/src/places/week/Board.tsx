@@ -1,0 +1,379 @@
+import { spanWords } from '../../ui/when'
+import { queries, touched } from '../../api/queries'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button } from 'antd'
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { Navigate, useNavigate, useSearchParams } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { api, got, problemOf, type AuditView, type WeekView } from '../../api/client'
+import { useKeys } from '../../app/keys'
+import { useMe } from '../../app/me'
+import { Waiting } from '../../ui/Waiting'
+import { SaveNote, UndoRedo } from '../../ui/SaveNote'
+import { useClient } from '../../ui/thread/Client'
+import { Audit } from './Audit'
+import './board.css'
+import { BoardSession, type Held } from './BoardSession'
+import { Files } from './Files'
+import { Ledger } from './Ledger'
+import { copies, moveDay, moveSlot, type Place } from './move'
+import { laterBy, mondayOf } from '../../ui/days'
+import { useWeek, type Drafts } from './useWeek'
+
+/** Board is the whole week that stands in the address, so that it stays when what comes next has changed. */
+export function Board() {
+  const client = useClient()
+  const me = useMe()
+  const [params] = useSearchParams()
+  // The week that is worked on is the one of the next session.
+  const of =
+    params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
+  const from = of && mondayOf(of)
+  const week = useQuery({ ...queries.week(client.id, from), enabled: from !== '' })
+  if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
+  if (!week.data) return <Waiting query={week} />
+  return <Week key={from} client={client.id} from={from} arrived={week.data} again={() => void week.refetch()} />
+}
+
+interface Props {
+  client: string
+  from: string
+  arrived: WeekView
+  again: () => void
+}
+
+/** Week is sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
+function Week({ client, from, arrived, again }: Props) {
+  const me = useMe()
+  const navigate = useNavigate()
+  const { message, modal } = App.useApp()
+  const cache = useQueryClient()
+  const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
+  const setParams = useSearchParams()[1]
+  const w = useWeek(client, from, arrived)
+  const [files, setFiles] = useState(false)
+  const [held, setHeld] = useState<Held | null>(null)
+  const [over, setOver] = useState<Drafts | null>(null)
+  const target = useRef('')
+  const mayPlan = me.data?.may_plan ?? false
+  const { drafts, view } = w
+
+  useKeys({
+    'Ctrl+z': { does: 'undo', run: w.undo },
+    'Ctrl+Shift+z': { does: 'redo', run: w.redo },
+    n: {
+      does: 'plan a session',
+      run: () => mayPlan && void plan(view.days.find((d) => d.today)?.date ?? from),
+    },
+  })
+
+  const go = (days: number) => setParams({ of: laterBy(from, days) }, { replace: true })
+  const plan = (date: string) => {
+    if (!date) return
+    w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
+  }
+  const copyOn = async (sure?: boolean): Promise<void> => {
+    const next = laterBy(from, 7)
+    const content = JSON.stringify(drafts)
+    // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
+    if (copied.current?.content !== content)
+      copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
+    try {
+      await got(
+        api.PUT('/clients/{client}/week', {
+          params: { path: { client }, query: { of: next } },
+          body: { sessions: copied.current.sessions, sure },
+        }),
+      )
+      copied.current = null
+      touched(cache, ['plan'])
+      setParams({ of: next }, { replace: true })
+    } catch (e) {
+      const p = problemOf(e)
+      if (p.asksWhether)
+        modal.confirm({
+          title: p.ask!.question,
+          okText: 'Yes, copy it so',
+          cancelText: 'Leave it',
+          onOk: () => copyOn(true),
+        })
+      else message.error(p.words)
+    }
+  }
+  /** bringIn puts sessions of a file or template in: over those they are, and the new ones beside them. */
+  const bringIn = (sessions: Drafts) => {
+    const next = new Map(sessions.map((s) => [s.id, s]))
+    w.edit([...drafts.map((d) => next.get(d.id) ?? d), ...sessions.filter((s) => !drafts.some((d) => d.id === s.id))])
+    message.open({ key: 'brought', content: 'Brought in. Undo takes it back (Ctrl+Z).', duration: 6 })
+  }
+  const fix = (f: AuditView) => {
+    if (!f.fix) return
+    const next = new Map(f.fix.sessions.map((s) => [s.id, s]))
+    w.edit(drafts.map((d) => next.get(d.id) ?? d))
+    message.open({
+      key: 'fixed',
+      duration: 8,
+      content: (
+        <>
+          {f.fix.words}.{' '}
+          <Button
+            size="small"
+            type="primary"
+            onClick={() => {
+              message.destroy('fixed')
+              undo.current()
+            }}
+          >
+            Undo
+          </Button>
+        </>
+      ),
+    })
+  }
+  // The toast outlives the render it was made in.
+  const undo = useRef(w.undo)
+  useEffect(() => {
+    undo.current = w.undo
+  })
+  const shown = over ?? drafts
+  const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
+
+  /** copyDay puts a copy on the next day that is free, one the client trains on if there is one */
+  const copyDay = (d: Drafts[number]) => {
+    const free = view.days
+      .filter((x) => x.date !== d.planned_on && !drafts.some((s) => s.planned_on === x.date))
+      .sort(
+        (a, b) =>
+          Number(b.trains) - Number(a.trains) ||
+          Number(a.date < d.planned_on) - Number(b.date < d.planned_on) ||
+          a.date.localeCompare(b.date),
+      )
+    if (!free[0]) {
+      message.open({ key: 'copied', content: 'No day of this week is free.', duration: 4 })
+      return
+    }
+    w.edit([...drafts, ...copies([d], 0).map((c) => ({ ...c, planned_on: free[0]!.date }))])
+    message.open({
+      key: 'copied',
+      content: (
+        <span>
+          {d.name} copied to {free[0].name}. Undo takes it away (Ctrl+Z).
+        </span>
+      ),
+      duration: 6,
+    })
+  }
+  const takeOut = (d: Drafts[number]) => {
+    w.edit(drafts.filter((x) => x.id !== d.id))
+    message.open({
+      key: 'removed',
+      content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>,
+      duration: 6,
+    })
+  }
+
+  /** drop says what the week becomes with what is held put where the pointer is. */
+  const drop = (x: number, y: number): Drafts | null => {
+    if (!held) return null
+    const at = document.elementFromPoint(x, y)
+    const column = at?.closest<HTMLElement>('[data-day]')
+    if (held.kind === 'session') return column ? moveDay(drafts, held.id, column.dataset.day!) : null
+    const card = at?.closest<HTMLElement>('[data-session]') ?? column?.querySelector<HTMLElement>('[data-session]')
+    if (!card) return null
+    const rows = [...card.querySelectorAll<HTMLElement>('[data-slot]')].filter((r) => r.dataset.slot !== held.id)
+    const before = rows.findIndex((r) => y < r.getBoundingClientRect().top + r.offsetHeight / 2)
+    const ids = (drafts.find((d) => d.id === card.dataset.session)?.slots ?? []).map((s) => s.id)
+    const place: Place = {
+      session: card.dataset.session!,
+      at: before < 0 ? ids.length : ids.indexOf(rows[before]!.dataset.slot!),
+    }
+    return locked(place.session) ? null : moveSlot(drafts, held.id, place)
+  }
+  /** locked says whether a session or slot is held against slips of the hand; a slot is held by its session too */
+  const locked = (id: string) =>
+    drafts.some((d) => (d.id === id && d.locked) || d.slots.some((s) => s.id === id && (s.locked || d.locked)))
+  const grab = (e: PointerEvent<HTMLElement>, h: Held) => {
+    if (!mayPlan || e.button !== 0) return
+    if (locked(h.id)) {
+      message.open({ key: 'locked', content: 'It is locked: unlock it to move it.', duration: 3 })
+      return
+    }
+    e.currentTarget.setPointerCapture(e.pointerId)
+    target.current = JSON.stringify(drafts)
+    setHeld(h)
+  }
+  const drag = (e: PointerEvent) => {
+    if (!held) return
+    const next = drop(e.clientX, e.clientY)
+    const key = JSON.stringify(next ?? drafts)
+    if (key === target.current) return
+    target.current = key
+    setOver(next)
+    w.look(next ?? drafts)
+  }
+  const release = () => {
+    if (!held) return
+    setHeld(null)
+    setOver(null)
+    if (over) w.edit(over)
+  }
+  const cancel = () => {
+    setHeld(null)
+    setOver(null)
+    w.look(drafts)
+  }
+  const slotKey = (e: KeyboardEvent, slot: string) => {
+    if (!mayPlan) return
+    if (e.key === 'l' && !e.ctrlKey && !e.metaKey) {
+      e.preventDefault()
+      w.edit(
+        drafts.map((d) => ({ ...d, slots: d.slots.map((s) => (s.id === slot ? { ...s, locked: !s.locked } : s)) })),
+      )
+      return
+    }
+    if (!e.altKey || !e.key.startsWith('Arrow') || locked(slot)) return
+    e.preventDefault()
+    const order = [...drafts].sort((a, b) => a.planned_on.localeCompare(b.planned_on))
+    const at = order.findIndex((d) => d.slots.some((s) => s.id === slot))
+    const here = order[at]!.slots.findIndex((s) => s.id === slot)
+    const to: Place | null =
+      e.key === 'ArrowUp'
+        ? { session: order[at]!.id, at: here - 1 }
+        : e.key === 'ArrowDown'
+          ? { session: order[at]!.id, at: here + 2 }
+          : e.key === 'ArrowLeft'
+            ? order[at - 1]
+              ? { session: order[at - 1]!.id, at: 99 }
+              : null
+            : order[at + 1]
+              ? { session: order[at + 1]!.id, at: 99 }
+              : null
+    if (to && to.at >= 0) w.edit(moveSlot(drafts, slot, to))
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-slot="${slot}"] button`)?.focus())
+  }
+  const sessionKey = (e: KeyboardEvent, id: string, date: string) => {
+    if (!mayPlan || !e.altKey || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') || locked(id)) return
+    e.preventDefault()
+    const to = laterBy(date, e.key === 'ArrowLeft' ? -1 : 1)
+    if (view.days.some((d) => d.date === to)) w.edit(moveDay(drafts, id, to))
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] .board-name`)?.focus())
+  }
+
+  return (
+    <div className="board">
+      <main className="board-main">
+        <div className="board-top">
+          <Button size="small" aria-label="The week before" onClick={() => go(-7)}>
+            ←
+          </Button>
+          <h2>{spanWords(view.from, view.to)}</h2>
+          <Button size="small" aria-label="The week after" onClick={() => go(7)}>
+            →
+          </Button>
+          <SaveNote doc={w.doc} settle={w.settle} itIsSo={w.itIsSo} undo={w.undo} what="this week" mayPlan={mayPlan} />
+          {mayPlan && (
+            <span className="board-tools">
+              <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
+              <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
+                Copy to the next week
+              </Button>
+            </span>
+          )}
+          <Button size="small" aria-expanded={files} onClick={() => setFiles(!files)}>
+            Files
+          </Button>
+        </div>
+        {files && (
+          <Files
+            client={client}
+            from={view.from}
+            mayPlan={mayPlan}
+            change={bringIn}
+            go={(of) => setParams({ of }, { replace: true })}
+          />
+        )}
+        <div
+          className={held ? 'board-days holding' : 'board-days'}
+          style={{
+            gridTemplateColumns: view.days
+              .map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px'))
+              .join(' '),
+          }}
+          onPointerMove={drag}
+          onPointerUp={release}
+          onPointerCancel={cancel}
+        >
+          {view.days.map((d) => {
+            const here = shown.filter((s) => s.planned_on === d.date)
+            return (
+              <section
+                key={d.date}
+                data-day={d.date}
+                className={`board-day${here.length === 0 ? ' empty' : ''}${d.today ? ' today' : ''}${d.trains ? '' : ' off'}`}
+                aria-label={d.name}
+              >
+                <h3>
+                  {here.length === 0 ? d.name.slice(0, 3) : d.name}
+                  <span>{Number(d.date.slice(8))}</span>
+                </h3>
+                {here.map((s) => (
+                  <BoardSession
+                    key={s.id}
+                    draft={s}
+                    view={view.sessions.find((b) => b.id === s.id)}
+                    slots={infos}
+                    held={held?.id}
+                    mayPlan={mayPlan}
+                    change={(next) => w.edit(drafts.map((x) => (x.id === s.id ? next : x)))}
+                    takeOut={() => takeOut(s)}
+                    copy={() => copyDay(s)}
+                    open={(slot) =>
+                      (s.version > 0 || slot) &&
+                      navigate(`/clients/${client}/week/${s.id}`, slot ? { state: { slot } } : undefined)
+                    }
+                    grab={grab}
+                    sessionKey={(e) => sessionKey(e, s.id, s.planned_on)}
+                    slotKey={slotKey}
+                  />
+                ))}
+                {mayPlan && (
+                  <button
+                    type="button"
+                    className="board-plan"
+                    aria-label={`Plan a session on ${d.name}`}
+                    onClick={() => plan(d.date)}
+                  >
+                    +
+                  </button>
+                )}
+              </section>
+            )
+          })}
+        </div>
+        {drafts.length === 0 && (
+          <p className="hint">
+            Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.
+          </p>
+        )}
+      </main>
+      <aside className="margin board-margin" aria-label="What it comes to">
+        <Ledger
+          ledger={view.ledger}
+          stance={view.stance}
+          show={(session, slot) => navigate(`/clients/${client}/week/${session}`, { state: { slot } })}
+          ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
+        />
+        <Audit
+          client={client}
+          findings={view.findings}
+          hidden={view.hidden_findings}
+          mayPlan={mayPlan}
+          fix={fix}
+          show={(f) => f.session && navigate(`/clients/${client}/week/${f.session}`, { state: { slot: f.slot } })}
+          changed={again}
+        />
+        <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
+      </aside>
+    </div>
+  )
+}

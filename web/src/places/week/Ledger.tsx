@@ -1,0 +1,136 @@
+import { useState } from 'react'
+import type { LedgerView, LedgerHead } from '../../api/client'
+import { useCatalogue } from '../../app/me'
+import { headColour, tenths } from '../../figures/heads'
+import { Slice } from '../../figures/Slice'
+
+/** Ledger is what a week gives each head against its target, by length, and what it costs. */
+export function Ledger({
+  ledger,
+  stance,
+  ask,
+  show,
+}: {
+  ledger: LedgerView
+  stance: string
+  ask: (head: string) => void
+  show: (session: string, slot: string) => void
+}) {
+  const { right } = useCatalogue()
+  const [open, setOpen] = useState('')
+  const most = Math.max(14, ...ledger.heads.map((h) => Math.max(h.total, h.target_high)))
+  const worst = [...ledger.joints].sort((a, b) => b.load / b.most - a.load / a.most)
+  return (
+    <section className="ledger" aria-label="Ledger">
+      <div className="ledger-top">
+        <Slice geometry={right} view={ledger.slice} size={104} places={1} unit="effective sets a week" ask={ask} />
+        <div>
+          <p>
+            Hard sets{' '}
+            <b className={ledger.over_groups.includes('flexors') ? 'warn' : undefined}>{ledger.hard_sets_flexors}</b>{' '}
+            bending,{' '}
+            <b className={ledger.over_groups.includes('extensors') ? 'warn' : undefined}>
+              {ledger.hard_sets_extensors}
+            </b>{' '}
+            straightening, of {ledger.most_group_sets}
+          </p>
+          <p>
+            To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min,{' '}
+            {Math.round(ledger.warm_up)} of it warm-up
+          </p>
+          <p>
+            {worst[0]!.name} <b className={worst[0]!.over ? 'warn' : undefined}>{worst[0]!.load}</b> of {worst[0]!.most}
+            , the joint nearest its budget
+          </p>
+        </div>
+      </div>
+      <div className="ledger-heads">
+        {ledger.heads.map((h) => (
+          <Line
+            key={h.id}
+            head={h}
+            most={most}
+            open={open === h.id}
+            toggle={() => setOpen(open === h.id ? '' : h.id)}
+            show={show}
+          />
+        ))}
+      </div>
+      <p className="caveat">
+        Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the
+        target. Squares: short, middle, long. Click a line for what it adds up from.
+      </p>
+    </section>
+  )
+}
+
+interface LineProps {
+  head: LedgerHead
+  most: number
+  open: boolean
+  toggle: () => void
+  show: (session: string, slot: string) => void
+}
+
+function Line({ head, most, open, toggle, show }: LineProps) {
+  const x = (v: number) => `${(100 * Math.min(v, most)) / most}%`
+  return (
+    <>
+      <button
+        type="button"
+        className={head.short ? 'ledger-line short' : 'ledger-line'}
+        aria-expanded={open}
+        onClick={toggle}
+        aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${tenths(head.target_low)} to ${tenths(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
+      >
+        <span className="ledger-code">{head.code}</span>
+        <span className="ledger-bar">
+          <i
+            className="ledger-target"
+            style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }}
+          />
+          <i className="ledger-direct" style={{ width: x(head.direct), background: headColour[head.id] }} />
+          <i
+            className="ledger-else"
+            style={{
+              left: x(head.direct),
+              width: `calc(${x(head.total)} - ${x(head.direct)})`,
+              background: headColour[head.id],
+            }}
+          />
+          <i
+            className="ledger-whisker"
+            style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }}
+          />
+        </span>
+        <b>{head.total.toFixed(1)}</b>
+        <span className="ledger-of">
+          {tenths(head.target_low)}–{tenths(head.target_high)}
+        </span>
+        <span className="ledger-lengths">
+          {head.lengths.map((l) => (
+            <i key={l.name} className={l.covered ? 'on' : undefined} title={`${l.name}: ${l.sets.toFixed(1)}`} />
+          ))}
+        </span>
+      </button>
+      {open && (
+        <ul className="ledger-terms">
+          {head.terms.map((t, i) => (
+            <li key={i}>
+              {t.session && t.slot ? (
+                <button type="button" className="link" onClick={() => show(t.session, t.slot)}>
+                  {t.words}
+                </button>
+              ) : (
+                <span>{t.words}</span>
+              )}
+              <b>{t.value.toFixed(1)}</b>
+              {t.rules.length > 0 && <i>{t.rules.join('; ')}</i>}
+            </li>
+          ))}
+          {head.terms.length === 0 && <li>Nothing in this week trains it.</li>}
+        </ul>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,106 @@
+import type { ReactNode } from 'react'
+import type { SheetView, Slice as Geometry } from '../../api/client'
+import { PoseFigure } from '../../figures/PoseFigure'
+import { Ribbon } from '../../figures/Ribbon'
+import { Slice } from '../../figures/Slice'
+import { plain, type Parts } from './parts'
+import './sheet.css'
+
+/** SheetPage is one session as the client reads it; a blocked one says so, to the coach with the way to what is missing. */
+export function SheetPage({
+  sheet,
+  right,
+  toDossier,
+  parts = plain,
+}: {
+  sheet: SheetView
+  right: Geometry
+  toDossier?: ReactNode
+  parts?: Parts
+}) {
+  return (
+    <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
+      <header className="sheet-head">
+        <div>
+          <h1>{sheet.client}</h1>
+          <p>
+            <b>{parts.session(sheet.session)}</b> · {sheet.date} · {sheet.room}
+          </p>
+          <p>
+            {Math.round(sheet.minutes)} minutes · {parts.warmUp(sheet.warm_up)}
+            {sheet.ramp && `, then ${sheet.ramp}`}
+          </p>
+        </div>
+        <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />
+      </header>
+      {sheet.blocked && (
+        <div className="sheet-blocked" role="alert">
+          <b>No sheet leaves for this client now.</b>
+          <p>{sheet.blocked}</p>
+          {toDossier}
+        </div>
+      )}
+      {sheet.caps.map((c) => (
+        <p key={c} className="sheet-cap">
+          {c}
+        </p>
+      ))}
+      <ol className="sheet-slots">
+        {sheet.slots.map((s, i) => (
+          <li key={i} className="sheet-slot">
+            <span className="sheet-no">{i + 1}</span>
+            <PoseFigure pose={s.pose} className="sheet-pose" />
+            <div className="sheet-what">
+              <h2>{s.title}</h2>
+              {s.details && <p className="sheet-details">{s.details}</p>}
+              <p className="sheet-dose">
+                <b>{parts.sets(i, s.sets)}</b> · <b>{parts.load(i, s.load)}</b>
+              </p>
+              {(s.grips || s.starts) && <p>{[s.grips, s.starts].filter(Boolean).join(' · ')}</p>}
+              <p>
+                {parts.effort(i, s.effort)} · {parts.rest(i, s.rest)} · {parts.tempo(i, s.tempo)}
+                {s.range && ` · ${s.range}`}
+              </p>
+              {parts.cues(i, s.cues)}
+              <p className="sheet-stop">
+                The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
+                {s.cautions.length > 0 && <span className="sheet-caution"> {s.cautions.join(' ')}</span>}
+              </p>
+            </div>
+            <div className="sheet-pictures">
+              <Slice geometry={right} view={s.slice} size={84} hatched />
+              {s.ribbon ? (
+                <Ribbon geometry={s.ribbon} width={92} height={20} />
+              ) : (
+                <span className="graded">graded</span>
+              )}
+            </div>
+          </li>
+        ))}
+      </ol>
+      {sheet.slots.length === 0 && !sheet.blocked && <p className="hint">This session has no slots yet.</p>}
+      {(sheet.why ?? []).length > 0 && (
+        <details className="sheet-why">
+          <summary>Why this?</summary>
+          <div>
+            <Slice geometry={right} view={sheet.total} size={150} places={1} hatched />
+            <ul>
+              {sheet.why.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </ul>
+          </div>
+        </details>
+      )}
+      <footer className="sheet-foot">
+        {sheet.cautions.map((c) => (
+          <p key={c}>{c}</p>
+        ))}
+        <p className="sheet-legend">
+          The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs
+          from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
+        </p>
+      </footer>
+    </main>
+  )
+}

@@ -1,0 +1,91 @@
+import { useState, type ReactNode } from 'react'
+import type { ControlView, SetUpView } from '../../api/client'
+import { useCatalogue } from '../../app/me'
+import { BiasBars } from '../../figures/BiasBars'
+import { PoseFigure } from '../../figures/PoseFigure'
+import { Ribbon } from '../../figures/Ribbon'
+import { Slice } from '../../figures/Slice'
+import { Control } from './Control'
+import { WhyBias } from './WhyBias'
+
+interface Props {
+  view: SetUpView
+  /** absent: only looked at */
+  turn?: (key: string, value: number | string, grabbing?: boolean) => void
+  /** asks what would train a head */
+  ask?: (head: string) => void
+  /** beside the name */
+  aside?: ReactNode
+  /** the dose, under the ribbon */
+  children?: ReactNode
+}
+
+/** Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the settings' keyboard twins. */
+export function Stage({ view, turn, ask, aside, children }: Props) {
+  const { right } = useCatalogue()
+  const [why, setWhy] = useState(false)
+  const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
+  return (
+    <section className="stage" aria-label={view.name}>
+      <header className="stage-head">
+        <div>
+          <h2>{view.title}</h2>
+          <p>
+            {view.details ||
+              (!view.computed
+                ? `several joints: graded ${view.grade}, not computed`
+                : Object.keys(view.settings).length === 0
+                  ? 'at its default settings'
+                  : 'the rest at its default settings')}
+          </p>
+        </div>
+        {aside}
+        {turn && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
+      </header>
+      <div className="stage-left">
+        <div className="stage-figure">
+          <PoseFigure
+            pose={view.pose}
+            onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
+            words={(k) => words.get(k) ?? ''}
+          />
+          {view.refused && (
+            <p className="stage-refused" role="alert">
+              Cannot be done like this: {view.refused}.
+            </p>
+          )}
+        </div>
+        <div className="stage-ribbon">
+          {view.ribbon ? (
+            <Ribbon geometry={view.ribbon} width={430} height={42} full />
+          ) : (
+            <p className="hint">Several joints: where it is hard is not computed.</p>
+          )}
+        </div>
+        {children}
+      </div>
+      <div className="stage-right">
+        <div className="stage-bias">
+          <div className="stage-slice">
+            <Slice geometry={right} view={view.slice} size={122} ask={ask} />
+            <p>
+              {view.load_words && <b>{view.load_words}.</b>}{' '}
+              {view.computed
+                ? `Stance ${view.stance}; the mark at 1.00 is the plain movement, the line all stances.`
+                : 'Per hard set; the line is the range.'}{' '}
+              <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)}>
+                why?
+              </button>
+            </p>
+          </div>
+          {why ? <WhyBias view={view} /> : <BiasBars bias={view.bias} graded={!view.computed} />}
+        </div>
+        <div className="stage-controls" aria-label="Settings">
+          {view.controls.map((c) => (
+            <Control key={c.key} control={c} turn={turn} />
+          ))}
+        </div>
+      </div>
+    </section>
+  )
+}
