@@ -1,11 +1,15 @@
 package httpapi
 
 import (
+	"bytes"
 	"io/fs"
 	"net/http"
 	"path"
 	"regexp"
 	"strings"
+	"sync"
+
+	"github.com/klauspost/compress/gzip"
 
 	"musculus/internal/httpapi/op"
 )
@@ -14,6 +18,7 @@ import (
 // itself, since places have addresses of their own.
 func serveWeb(web fs.FS) http.HandlerFunc {
 	files := http.FileServerFS(web)
+	var packed sync.Map // by name: assets as small as they get, packed once
 	return func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
 			op.WriteProblem(w, op.Problem(http.StatusMethodNotAllowed, "this address does not take that method"))
@@ -23,6 +28,18 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 		if info, err := fs.Stat(web, name); name != "" && err == nil && !info.IsDir() {
 			if strings.HasPrefix(name, "assets/") { // named by their content
 				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+				if kind := packs[path.Ext(name)]; kind != "" && strings.Contains(r.Header.Get("Accept-Encoding"), "gzip") {
+					b, ok := packed.Load(name)
+					if !ok {
+						b, _ = packed.LoadOrStore(name, pack(web, name))
+					}
+					h := w.Header()
+					h.Set("Content-Type", kind)
+					h.Set("Content-Encoding", "gzip")
+					h.Set("Vary", "Accept-Encoding")
+					_, _ = w.Write(b.([]byte))
+					return
+				}
 			}
 			files.ServeHTTP(w, r)
 			return
@@ -47,6 +64,23 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 		}
 		_, _ = w.Write(page)
 	}
+}
+
+// packs are the files that are sent packed, by their endings.
+var packs = map[string]string{".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8"}
+
+// pack is a file of the front end as small as it gets: it is asked for once a reader
+// and made once for all.
+func pack(web fs.FS, name string) []byte {
+	plain, err := fs.ReadFile(web, name)
+	if err != nil { // it was there a moment ago: the files are part of the program
+		panic(err)
+	}
+	var out bytes.Buffer
+	z, _ := gzip.NewWriterLevel(&out, gzip.BestCompression)
+	_, _ = z.Write(plain) // into memory: it cannot fail
+	_ = z.Close()
+	return out.Bytes()
 }
 
 // pages are the addresses the front end has something at; its router (web/src/app)

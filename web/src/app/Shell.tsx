@@ -1,9 +1,8 @@
 import { queries } from '../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Problem } from '../api/client'
-import { SignIn } from '../places/signin/SignIn'
 import { lettersOff, shownKeys, switchLetters, useKeys } from './keys'
 import { useArrival } from './arrival'
 import { startAfresh, whenLeft } from './kept'
@@ -13,6 +12,8 @@ import { Waiting } from '../ui/Waiting'
 import { useOwnErrors } from './errors'
 import { SignOut } from './SignOut'
 import { Unsaved } from './Unsaved'
+
+const SignIn = lazy(async () => ({ default: (await import('../places/signin/SignIn')).SignIn }))
 
 const places = [
   ['today', 'Today'],
@@ -55,7 +56,14 @@ export function Shell() {
   useArrival()
 
   // Signed out in another tab, or brought back by the browser from before a sign-out: nothing stays on screen.
-  useEffect(() => whenLeft(startAfresh), [])
+  useEffect(
+    () =>
+      whenLeft(() => {
+        outbox.end()
+        startAfresh()
+      }),
+    [outbox],
+  )
   useEffect(() => {
     const back = (e: PageTransitionEvent) => e.persisted && location.reload()
     window.addEventListener('pageshow', back)
@@ -63,7 +71,12 @@ export function Shell() {
   }, [])
 
   if (me.data === undefined) return <Waiting query={me} />
-  if (!me.data) return <SignIn />
+  if (!me.data)
+    return (
+      <Suspense fallback={<div className="waiting" aria-busy="true" />}>
+        <SignIn />
+      </Suspense>
+    )
   return (
     <>
       <a className="skip" href="#place">

@@ -2,12 +2,14 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App } from 'antd'
 import { useRef, useState } from 'react'
 import { api, got, problemOf } from '../api/client'
+import { useSaving } from '../saving/useDoc'
 import { forgetAll, startAfresh, unsent } from './kept'
 
 /** SignOut waits for the server, then forgets what this browser kept for the account and starts afresh; a failure is told and nothing is forgotten. */
 export function SignOut() {
   const queries = useQueryClient()
   const { message, modal } = App.useApp()
+  const { outbox } = useSaving()
   const [busy, setBusy] = useState(false)
   const going = useRef(false)
   const go = async () => {
@@ -27,6 +29,7 @@ export function SignOut() {
         return setBusy(false)
       }
     }
+    outbox.end()
     forgetAll()
     queries.clear()
     queries.setQueryData(['me'], null)

@@ -30,6 +30,16 @@ export function Missing() {
 export function Broken() {
   const error = useRouteError()
   if (isRouteErrorResponse(error) && error.status === 404) return <Missing />
+  if (!navigator.onLine || (error instanceof TypeError && /dynamically imported|module script/i.test(error.message)))
+    return (
+      <main className="soon">
+        <h1>This page is not here yet</h1>
+        <p role="alert">It is loaded from the server, which cannot be reached now. What you typed is kept.</p>
+        <p>
+          <a href={location.pathname + location.search}>Try again</a>
+        </p>
+      </main>
+    )
   return (
     <main className="soon">
       <h1>Something went wrong on this page</h1>

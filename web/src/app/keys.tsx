@@ -10,7 +10,7 @@ export function shownKeys(): [string, string][] {
   return [...active].flatMap((k) => Object.entries(k.current).map(([key, v]): [string, string] => [key, v.does]))
 }
 
-const offKey = 'musculus letters off'
+const offKey = 'musculus-letters-off'
 
 /** lettersOff says whether keys that are one character are switched off on this device; the help's own stays. */
 export const lettersOff = () => localStorage.getItem(offKey) !== null

@@ -7,102 +7,108 @@ export const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <Broken />,
+    // What fails in a place leaves the bar, and what waits in it, where it is.
     children: [
-      { index: true, element: <Navigate to="/clients" replace /> },
       {
-        path: 'clients',
-        handle: { title: 'Clients' },
-        lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }),
-      },
-      {
-        path: 'clients/:client',
-        lazy: async () => ({ Component: (await import('../ui/thread/Client')).Client }),
+        errorElement: <Broken />,
         children: [
-          { index: true, element: <Navigate to="week" replace /> },
+          { index: true, element: <Navigate to="/clients" replace /> },
           {
-            path: 'dossier',
-            handle: { title: 'Dossier' },
-            lazy: async () => ({ Component: (await import('../places/dossier/Dossier')).Dossier }),
+            path: 'clients',
+            handle: { title: 'Clients' },
+            lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }),
           },
           {
-            path: 'dossier/measures',
-            handle: { title: 'Measures' },
-            lazy: async () => ({ Component: (await import('../places/dossier/Measures')).Measures }),
+            path: 'clients/:client',
+            lazy: async () => ({ Component: (await import('../ui/thread/Client')).Client }),
+            children: [
+              { index: true, element: <Navigate to="week" replace /> },
+              {
+                path: 'dossier',
+                handle: { title: 'Dossier' },
+                lazy: async () => ({ Component: (await import('../places/dossier/Dossier')).Dossier }),
+              },
+              {
+                path: 'dossier/measures',
+                handle: { title: 'Measures' },
+                lazy: async () => ({ Component: (await import('../places/dossier/Measures')).Measures }),
+              },
+              {
+                path: 'dossier/now',
+                handle: { title: 'What is done now' },
+                lazy: async () => ({ Component: (await import('../places/dossier/Now')).Now }),
+              },
+              {
+                path: 'priorities',
+                handle: { title: 'Priorities' },
+                lazy: async () => ({ Component: (await import('../places/priorities/Priorities')).Priorities }),
+              },
+              {
+                path: 'week',
+                handle: { title: 'Week' },
+                lazy: async () => ({ Component: (await import('../places/week/Board')).Board }),
+              },
+              {
+                path: 'week/:session',
+                handle: { title: 'Session' },
+                lazy: async () => ({ Component: (await import('../places/week/Week')).Week }),
+              },
+              {
+                path: 'sheet/:session?',
+                handle: { title: 'Sheet' },
+                lazy: async () => ({ Component: (await import('../places/sheet/Sheet')).Sheet }),
+              },
+              {
+                path: 'log/:session?',
+                handle: { title: 'Log' },
+                lazy: async () => ({ Component: (await import('../places/log/Log')).Log }),
+              },
+              { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
+            ],
           },
           {
-            path: 'dossier/now',
-            handle: { title: 'What is done now' },
-            lazy: async () => ({ Component: (await import('../places/dossier/Now')).Now }),
+            path: 'today',
+            handle: { title: 'Today' },
+            element: (
+              <Soon
+                title="Today"
+                holds="Who trains today, what is due (measuring, a stalled lift, pain reported), and a session started in one key."
+              />
+            ),
           },
           {
-            path: 'priorities',
-            handle: { title: 'Priorities' },
-            lazy: async () => ({ Component: (await import('../places/priorities/Priorities')).Priorities }),
+            path: 'fitting',
+            handle: { title: 'Fitting' },
+            lazy: async () => ({ Component: (await import('../places/fitting/Fitting')).Fitting }),
           },
           {
-            path: 'week',
-            handle: { title: 'Week' },
-            lazy: async () => ({ Component: (await import('../places/week/Board')).Board }),
+            path: 'library',
+            handle: { title: 'Library' },
+            lazy: async () => ({ Component: (await import('../places/library/Library')).Library }),
           },
           {
-            path: 'week/:session',
-            handle: { title: 'Session' },
-            lazy: async () => ({ Component: (await import('../places/week/Week')).Week }),
+            path: 'library/ours',
+            handle: { title: 'Our movements' },
+            lazy: async () => ({ Component: (await import('../places/library/Ours')).Ours }),
           },
           {
-            path: 'sheet/:session?',
-            handle: { title: 'Sheet' },
-            lazy: async () => ({ Component: (await import('../places/sheet/Sheet')).Sheet }),
+            path: 'library/ours/:own',
+            handle: { title: 'A movement of our own' },
+            lazy: async () => ({ Component: (await import('../places/library/OwnMovement')).OwnMovement }),
           },
           {
-            path: 'log/:session?',
-            handle: { title: 'Log' },
-            lazy: async () => ({ Component: (await import('../places/log/Log')).Log }),
+            path: 'stances',
+            handle: { title: 'Stances' },
+            lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }),
           },
-          { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
+          {
+            path: 'studio',
+            handle: { title: 'Studio' },
+            lazy: async () => ({ Component: (await import('../places/studio/Studio')).Studio }),
+          },
+          { path: '*', element: <Missing /> },
         ],
       },
-      {
-        path: 'today',
-        handle: { title: 'Today' },
-        element: (
-          <Soon
-            title="Today"
-            holds="Who trains today, what is due (measuring, a stalled lift, pain reported), and a session started in one key."
-          />
-        ),
-      },
-      {
-        path: 'fitting',
-        handle: { title: 'Fitting' },
-        lazy: async () => ({ Component: (await import('../places/fitting/Fitting')).Fitting }),
-      },
-      {
-        path: 'library',
-        handle: { title: 'Library' },
-        lazy: async () => ({ Component: (await import('../places/library/Library')).Library }),
-      },
-      {
-        path: 'library/ours',
-        handle: { title: 'Our movements' },
-        lazy: async () => ({ Component: (await import('../places/library/Ours')).Ours }),
-      },
-      {
-        path: 'library/ours/:own',
-        handle: { title: 'A movement of our own' },
-        lazy: async () => ({ Component: (await import('../places/library/OwnMovement')).OwnMovement }),
-      },
-      {
-        path: 'stances',
-        handle: { title: 'Stances' },
-        lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }),
-      },
-      {
-        path: 'studio',
-        handle: { title: 'Studio' },
-        lazy: async () => ({ Component: (await import('../places/studio/Studio')).Studio }),
-      },
-      { path: '*', element: <Missing /> },
     ],
   },
 ])

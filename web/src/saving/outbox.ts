@@ -99,6 +99,15 @@ export class Outbox {
     this.tell()
   }
 
+  /** end forgets everything: whoever it was of signs out, and nothing of it is kept or sent any more. */
+  end() {
+    for (const live of this.docs.values()) clearTimeout(live.timer)
+    clearInterval(this.looking)
+    this.docs.clear()
+    this.account = null
+    this.tell()
+  }
+
   /** adopt takes up what tabs that are not there any more have left. */
   private async adopt() {
     const alive = await tabsAlive()
@@ -174,6 +183,7 @@ export class Outbox {
   }
 
   private remember(key: string, live: Live) {
+    if (this.docs.get(key) !== live) return // another account's by now, or nobody's
     const { doc } = live
     const write = doc.attempt && doc.attempt.value === doc.value ? doc.attempt.write : ''
     keep(
@@ -286,7 +296,7 @@ export class Outbox {
 
 const keyOf = (name: string, id: string[]) => [name, ...id].join('/')
 
-const tabKey = 'musculus tab'
+const tabKey = 'musculus-tab'
 
 /** tabHere is the name of this tab, the same over a reload. */
 function tabHere(): string {

@@ -1,0 +1,85 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+)
+
+// signOutElsewhere ends the sign-in without the page's knowing.
+func (p *tab) signOutElsewhere() {
+	p.t.Helper()
+	eval[bool](p, `(window.out = null, fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
+	p.until(`window.out`)
+}
+
+// The board loses nothing: a lost network, a lost sign-in, another account on the same
+// device, a reload, another page, Back; and what waits is said in the head.
+func TestTheBoardLosesNothing(t *testing.T) {
+	a, wednesday := startMidweek(t)
+	path := clientPath("Tobias Quill", "week?of="+wednesday)
+	p := a.signedIn(t, wren, laptop, path)
+	sessions := `document.querySelectorAll('.board-session').length`
+	p.until(sessions + ` === 2`)
+
+	// The network goes: the edit stays, is said in the head, and is sent from another page.
+	p.offline(true)
+	p.click(".board-day:last-child .board-plan")
+	p.until(sessions + ` === 3`)
+	p.untilSays("1 change waits")
+	p.untilSays("Not saved")
+	p.clickText("Library")
+	p.until(`location.pathname === '/library'`)
+	p.untilSays("1 change waits")
+	p.offline(false)
+	p.until(`!document.querySelector('.bar').innerText.includes('waits')`)
+	eval[bool](p, `(history.back(), true)`)
+	p.until(sessions + ` === 3`)
+
+	// The sign-in ends: another account on this device sees and sends none of it, hers does.
+	p.signOutElsewhere()
+	p.click(".board-day:last-child .board-plan")
+	p.until(`document.querySelector('.signin')`)
+	p.signIn(jory)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(sessions + ` === 3`)
+	assert.NotContains(t, p.text(".bar"), "wait")
+	p.clickText("Sign out")
+	p.until(`document.querySelector('.signin')`)
+	p.signIn(wren)
+	p.do(chromedp.Navigate(a.url + "/clients")) // from any page
+	p.until(`document.querySelector('.client-card')`)
+	p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(sessions + ` === 4`)
+
+	// The same account signs in again on the page itself: what was typed is still there, and saved.
+	p.signOutElsewhere()
+	p.click(".board-day:last-child .board-plan")
+	p.until(`document.querySelector('.signin')`)
+	p.signIn(wren)
+	p.until(sessions + ` === 5`)
+	p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`)
+	p.do(chromedp.Reload())
+	p.until(sessions + ` === 5`)
+
+	// Two tabs: the other's save is shown, and nothing goes over it until it is chosen.
+	q := p.second(laptop, path)
+	q.until(sessions + ` === 5`)
+	for _, one := range []*tab{p, q} {
+		one.offline(true)
+		eval[bool](one, `(document.querySelector('.board-slot button').focus(), true)`)
+	}
+	p.offline(false)
+	p.click(".board-session:first-of-type .board-slot:first-child .lock")
+	p.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved') && document.querySelector('.board-slot.locked')`)
+	q.click(`.board-session:first-of-type .board-slot:nth-child(2) .lock`)
+	q.offline(false)
+	q.untilSays("Nothing is overwritten until you choose")
+	q.untilSays("1 change waits")
+	q.press("Keep mine")
+	q.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved')`)
+	q.do(chromedp.Reload())
+	q.until(`document.querySelector('.board-session:first-of-type .board-slot:nth-child(2)')?.matches('.locked')`)
+}
