@@ -177,8 +177,9 @@ func TestAddressesThatAreNone(t *testing.T) {
 	handler := httpapi.New(
 		httpapi.Config{
 			Store: s.store,
-			Web:   fstest.MapFS{"index.html": {Data: []byte("<p>the page")}, "assets/a.js": {Data: []byte("1")}},
-			Now:   clock(),
+			Web: fstest.MapFS{"index.html": {Data: []byte("<p>the page")},
+				"link.html": {Data: []byte("<p>the page")}, "assets/a.js": {Data: []byte("1")}},
+			Now: clock(),
 		},
 	)
 	get := func(path string) (int, string) {

@@ -51,6 +51,9 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 		file := "index.html"
 		if strings.HasPrefix(name, "s/") { // a client's page is one of its own
 			file = "link.html"
+			if token := strings.TrimPrefix(name, "s/"); plainToken.MatchString(token) { // read while the page's own files still come
+				w.Header().Set("Link", "</api/links/"+token+">; rel=preload; as=fetch; crossorigin=anonymous")
+			}
 		}
 		page, err := fs.ReadFile(web, file)
 		if err != nil {
@@ -65,6 +68,9 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 		_, _ = w.Write(page)
 	}
 }
+
+// plainToken is one that needs no quoting in a header.
+var plainToken = regexp.MustCompile(`^[A-Za-z0-9_-]+$`)
 
 // packs are the files that are sent packed, by their endings.
 var packs = map[string]string{".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8"}
