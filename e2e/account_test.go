@@ -9,7 +9,8 @@ import (
 )
 
 // keptKeys are the keys of what the browser keeps of anything typed; the tab's name is nothing typed.
-const keptKeys = `[...Object.keys(localStorage), ...Object.keys(sessionStorage)].filter(k => !['musculus left', 'musculus-tab'].includes(k)).length`
+const keptKeys = `[...Object.keys(localStorage), ...Object.keys(sessionStorage)]
+	.filter(k => !['musculus left', 'musculus-tab'].includes(k)).length`
 
 // Signing out waits for the server and tells when it is not reached; then nothing is
 // left on screen, in the browser's store or behind its Back button.

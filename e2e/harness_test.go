@@ -262,7 +262,8 @@ func (p *tab) key(keys string, modifiers ...chromedp.KeyOption) {
 // pick chooses an entry of a list that opens.
 func (p *tab) pick(label, entry string) {
 	p.t.Helper()
-	eval[bool](p, fmt.Sprintf(`(document.querySelector('[aria-label=%q]').dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), true)`, label))
+	eval[bool](p, fmt.Sprintf(`(document.querySelector('[aria-label=%q]')
+		.dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), true)`, label))
 	find := fmt.Sprintf(`[...document.querySelectorAll('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option')]
 		.find(e => e.innerText.startsWith(%q))`, entry)
 	p.until(find)

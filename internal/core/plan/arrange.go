@@ -76,7 +76,15 @@ func (s *Session) Arrange(a *Arrange, caps person.Caps) *movement.FieldError {
 		s.part(i, caps)
 		return nil
 	}
-	return s.Slots[i].arrange(a, next)
+	slot := s.Slots[i]
+	fault := slot.arrange(a, next)
+	if fault == nil && len(slot.Rows) > MostRows {
+		fault = &movement.FieldError{Field: "do", Reason: fmt.Sprintf("it would be %d rows, more than %d", len(slot.Rows), MostRows)}
+	}
+	if fault == nil {
+		s.Slots[i] = slot
+	}
+	return fault
 }
 
 // arranging hands out the ids for what is new.
@@ -153,13 +161,19 @@ func (s *Session) part(i int, caps person.Caps) {
 // move; what is as the row above is left out again.
 func (s *Slot) arrange(a *Arrange, next *arranging) *movement.FieldError {
 	rows := s.edit()
-	if a.Row >= len(rows) {
+	if a.Row < 0 || a.Row >= len(rows) {
 		return &movement.FieldError{Field: "row", Reason: fmt.Sprintf("there are %d rows", len(rows))}
 	}
 	for k := range rows {
 		rows[k].Load = s.Asked(k)
 	}
 	last := len(rows) - 1
+	switch a.Do {
+	case EachSet, ByHands:
+		if n := s.Sets(); n > MostSlotSets { // half-typed: not so many rows are made
+			return &movement.FieldError{Field: "do", Reason: fmt.Sprintf("%d sets are more than %d", n, MostSlotSets)}
+		}
+	}
 	switch a.Do {
 	case EachSet:
 		s.Rows = s.bySet(next, func(int, *Row) {})
@@ -174,7 +188,6 @@ func (s *Slot) arrange(a *Arrange, next *arranging) *movement.FieldError {
 		s.Rows = runsOf(s.Rows)
 	case Alike:
 		rows[0].Sets = s.Sets()
-		rows[0].SetUp, rows[0].own = nil, asked{}
 		s.Rows = rows[:1]
 	case Split:
 		s.split(a.Row, next)

@@ -3,7 +3,9 @@ import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-q
 import { api, got, Problem, type Begun, type Worn } from './client'
 import type { Draft } from '../saving/kinds'
 
-/** asked is a reading that follows what is typed: the last answer stays up, and what is no longer asked is forgotten. */
+/**
+ * asked is a reading that follows what is typed: the last answer stays up, and what is no longer asked is forgotten.
+ */
 const asked = { placeholderData: <T>(old: T | undefined) => old, gcTime: 0 } as const
 
 export const queries = {

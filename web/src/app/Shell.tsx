@@ -110,7 +110,7 @@ export function Shell() {
   )
 }
 
-const always = [
+const always: [string, string][] = [
   ['Alt ↑ ↓', 'move a slot or a row that has the focus'],
   ['Alt ← →', 'on the board: a slot or a session to another day'],
   ['Delete', 'take a slot or a row out that has the focus'],
@@ -124,7 +124,7 @@ function Help({ close }: { close: () => void }) {
     <aside className="help" aria-label="Keys">
       <h2>Keys</h2>
       <dl>
-        {[...shownKeys(), ...always].map(([key, does]) => (
+        {[...new Map([...shownKeys(), ...always])].map(([key, does]) => (
           <div key={key}>
             <dt>
               <kbd>{key}</kbd>

@@ -5,7 +5,10 @@ import { api, got, problemOf } from '../api/client'
 import { useSaving } from '../saving/useDoc'
 import { forgetAll, startAfresh, unsent } from './kept'
 
-/** SignOut waits for the server, then forgets what this browser kept for the account and starts afresh; a failure is told and nothing is forgotten. */
+/**
+ * SignOut waits for the server, then forgets what this browser kept for the account and starts afresh; a failure is
+ * told and nothing is forgotten.
+ */
 export function SignOut() {
   const queries = useQueryClient()
   const { message, modal } = App.useApp()

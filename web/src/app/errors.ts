@@ -1,7 +1,10 @@
 import { useEffect, useState } from 'react'
 import { Problem } from '../api/client'
 
-/** useOwnErrors brings errors of our own that no screen awaits to the page's boundary instead of letting them go unsaid. */
+/**
+ * useOwnErrors brings errors of our own that no screen awaits to the page's boundary instead of letting them go
+ * unsaid.
+ */
 export function useOwnErrors() {
   const [error, setError] = useState<{ was: unknown } | null>(null)
   useEffect(() => {

@@ -30,7 +30,10 @@ export function useCatalogue(): Catalogue {
   return c
 }
 
-/** useSignedOut returns what to call when an answer says that the sign-in has ended: the sign-in page comes up, the address stays. */
+/**
+ * useSignedOut returns what to call when an answer says that the sign-in has ended: the sign-in page comes up, the
+ * address stays.
+ */
 export function useSignedOut() {
   const queries = useQueryClient()
   return () => queries.setQueryData(['me'], null)

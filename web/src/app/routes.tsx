@@ -1,6 +1,8 @@
 import { createBrowserRouter, Navigate } from 'react-router'
 import { Shell } from './Shell'
-import { Broken, Missing, Soon } from './Soon'
+import { Soon } from './Soon'
+import { Missing } from '../ui/Failed'
+import { Broken } from './Broken'
 
 /** Each place is loaded when it is first gone to. */
 export const router = createBrowserRouter([

@@ -33,7 +33,10 @@ export function along(handle: Handle, from: number, steps: number): number {
 
 const arrows: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
 
-/** PoseFigure is the side view of a set-up; its handles can be dragged, or nudged with the arrow keys (Shift: three steps). */
+/**
+ * PoseFigure is the side view of a set-up; its handles can be dragged, or nudged with the arrow keys (Shift: three
+ * steps).
+ */
 export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
   const svg = useRef<SVGSVGElement>(null)
   const [held, setHeld] = useState<string | null>(null)

@@ -11,7 +11,10 @@ interface Props {
   arrange: Arrange
 }
 
-/** Hands is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where they take turns. */
+/**
+ * Hands is how the same weight is held set by set, from the weaker grip to the stronger, and which arm begins where
+ * they take turns.
+ */
 export function Hands({ slot, view, proposal: p, mayPlan, fault, setSlot, arrange }: Props) {
   const ways = p?.grips ?? []
   const turns = p?.takes_turns ?? false

@@ -1,7 +1,8 @@
 import { Input, InputNumber, Select } from 'antd'
 import type { ReactNode } from 'react'
-import type { Load, Proposal, Row, SlotView } from '../api/client'
+import type { Proposal, Row, SlotView } from '../api/client'
 import { useCatalogue } from '../app/me'
+import { loadOf, loadsOf, loadValue } from './session'
 import { Tempo } from './Tempo'
 
 interface Props {
@@ -17,8 +18,6 @@ interface Props {
   set: (label: string, part: Partial<Row>) => void
   setRest: (seconds: number) => void
 }
-
-const found = JSON.stringify({ find: true })
 
 /** gripKey tells one way to hold from another, as the server writes them. */
 const gripKey = (g: { movement?: string; settings?: object }) => JSON.stringify([g.movement ?? '', g.settings ?? {}])
@@ -40,12 +39,6 @@ export function RowFields({ row, at, view, rest, grips, fault, mayPlan, set, set
   )
   const held = !!row.seconds_low || !!row.seconds_high
   const method = view.methods.find((m) => m.id === row.method?.id)
-  const loads = [
-    ...(at === 0 ? [] : [{ value: '', label: 'as the row above' }]),
-    { value: found, label: 'find it' },
-    ...(at === 0 ? [] : view.later.map((s) => ({ value: JSON.stringify(s.load), label: s.words }))),
-    ...view.steps.map((s) => ({ value: JSON.stringify(s.load), label: s.words })),
-  ]
   return (
     <div className="dose-fields">
       <Field label="Sets" fault={fault('sets')}>
@@ -138,16 +131,16 @@ export function RowFields({ row, at, view, rest, grips, fault, mayPlan, set, set
       <Field label="Load" fault={fault('load')} wide>
         <Select
           aria-label="Load"
-          value={row.load ? JSON.stringify(row.load) : at === 0 ? found : ''}
+          value={loadValue(row, at)}
           disabled={!mayPlan}
           status={fault('load') ? 'error' : undefined}
-          options={loads}
+          options={loadsOf(view, at)}
           labelRender={() => view.row_words[at]?.load ?? ''}
-          onChange={(v) => set('load', { load: v ? (JSON.parse(v) as Load) : undefined })}
+          onChange={(v) => set('load', { load: loadOf(v) })}
         />
       </Field>
       {grips.length > 1 && (view.rows.length > 1 || row.movement || row.settings) && (
-        <Field label="Held" fault={fault('(movement|settings)')} wide>
+        <Field label="How it is held" fault={fault('(movement|settings)')} wide>
           <Select
             aria-label="How it is held"
             value={gripKey(row)}

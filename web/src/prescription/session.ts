@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import type { Combo, Row, SlotDraft, SlotView } from '../api/client'
+import type { Combo, Load, Row, SlotDraft, SlotView } from '../api/client'
 
 /** Session is what of a session is prescribed. */
 export interface Session {
@@ -34,6 +34,23 @@ export function withRest<S extends Session>(
   if (at) return { ...s, combos: s.combos?.map((c) => (c.id === at.combo ? { ...c, [at.field]: seconds } : c)) }
   return { ...s, slots: s.slots.map((x) => (x.id === slot ? withRow(x, view, row, { rest_s: seconds }) : x)) }
 }
+
+/** found asks for a load that is yet to be found. */
+const found = JSON.stringify({ find: true })
+
+/** loadsOf lists what a row may ask for, as values of a list that is chosen from; '' is as the row above. */
+export function loadsOf(view: SlotView | undefined, at: number): { value: string; label: string }[] {
+  const offers = [...(at > 0 ? (view?.later ?? []) : []), ...(view?.steps ?? [])]
+  return [
+    ...(at > 0 ? [{ value: '', label: 'as the row above' }] : []),
+    { value: found, label: 'find it' },
+    ...offers.map((s) => ({ value: JSON.stringify(s.load), label: s.words })),
+  ]
+}
+
+/** loadValue is what a row asks for as a value of that list, loadOf what was chosen of it. */
+export const loadValue = (row: Row, at: number) => (row.load ? JSON.stringify(row.load) : at === 0 ? found : '')
+export const loadOf = (value: string) => (value ? (JSON.parse(value) as Load) : undefined)
 
 /** copied makes the rows of a copy: ids of their own. */
 export const copied = (rows: Row[]): Row[] => rows.map((r) => ({ ...r, id: uuidv7() }))

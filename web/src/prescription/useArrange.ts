@@ -1,7 +1,7 @@
 import { App } from 'antd'
 import { useCallback, useEffect, useRef } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type ArrangeCommand } from '../api/client'
+import { api, got, Problem, problemOf, type ArrangeCommand } from '../api/client'
 import type { Session } from './session'
 
 const mostTries = 3
@@ -44,6 +44,7 @@ export function useArrange<S extends Session>(
           })
           if (done) return
         }
+        throw new Problem(409, 'Not done: it was being changed all the while. Press it again.')
       }
       queue.current = queue.current.then(run).catch((e: unknown) => {
         void message.error(problemOf(e).words)

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { api, Problem, type SessionView } from '../api/client'
 import { readTempo } from './Tempo'
-import { readKept } from '../app/kept'
+import { keep, readKept } from '../app/kept'
 import { useDraft, type Draft } from './useDraft'
 
 const session = {
@@ -160,6 +160,19 @@ test('what was left unsaved is there again after a reload', async () => {
   expect(again.current.canUndo).toBe(true)
   await pass(600)
   expect(again.current.doc.is).toBe('saved')
+})
+
+test('what an earlier version of the page left is taken up, over the version it was typed on', async () => {
+  keep(localStorage, 'draft 2 s1', {
+    version: 1,
+    draft: { id: 's1', name: 'Of before', planned_on: '2026-11-30', warm_up_min: 5, slots: [] },
+  })
+  answers.push(saved(2))
+  const draft = open()
+  expect(draft.current.draft.name).toBe('Of before')
+  await pass(600)
+  expect(sent).toMatchObject([{ name: 'Of before', version: 1 }])
+  expect(readKept(localStorage, 'draft 2 s1')).toBeNull()
 })
 
 test('a tempo is four numbers, or nothing', () => {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { next, opened, type Doc, type Event, type Failure } from './doc'
+import { next, opened, sameAs, type Doc, type Event, type Failure } from './doc'
 
 type D = Doc<string, number>
 const start = (): D => opened({ value: 'a', base: 1 })
@@ -82,6 +82,11 @@ test('edits of one label within a second are one step back, and any way through 
   expect(run(back, { did: 'redo' }, { did: 'redo' }, { did: 'redo' }).value).toBe('x')
 })
 
+test('parts in another order say the same', () => {
+  expect(sameAs([{ a: 1, b: { c: 2, d: undefined } }], [{ b: { c: 2 }, a: 1 }])).toBe(true)
+  expect(sameAs([1, 2], [2, 1])).toBe(false)
+})
+
 test('what somebody else added is taken in wherever theirs becomes what is gone over', () => {
   const list = opened({ value: ['a'], base: 1 })
   const merge = (v: string[], known: string[][], there: { value: string[] }) => [
@@ -94,4 +99,10 @@ test('what somebody else added is taken in wherever theirs becomes what is gone 
   expect(go(more, { did: 'keep', there: { value: ['a', 'b', 'theirs'], base: 2 } }).value).toEqual(['b', 'theirs'])
   const clash = go(more, { did: 'fail', with: { is: 'stale', why: '', theirs: { value: ['a', 'theirs'], base: 2 } } })
   expect(go(clash, { did: 'settle', which: 'mine' }).value).toEqual(['b', 'theirs'])
+
+  // No step back takes it away from them.
+  const kept = go(typed, { did: 'keep', there: { value: ['a', 'b', 'theirs'], base: 2 } })
+  expect(go(kept, { did: 'undo' }).value).toEqual(['a', 'theirs'])
+  const theirs = go(clash, { did: 'settle', which: 'theirs' })
+  expect(go(theirs, { did: 'undo' }).value).toEqual(['b', 'theirs'])
 })

@@ -1,6 +1,9 @@
 import type { FieldFault } from '../api/client'
 
-/** There is what the server has: the value, what a save goes over (a version, a mark, the value it was), and whose it is. */
+/**
+ * There is what the server has: the value, what a save goes over (a version, a mark, the value it was), and whose it
+ * is.
+ */
 export interface There<T, B> {
   value: T
   base: B
@@ -72,8 +75,16 @@ export function opened<T, B>(there: There<T, B>): Doc<T, B> {
   }
 }
 
+/** said writes a value with its parts in one order, whoever wrote it. */
+const said = (value: unknown) =>
+  JSON.stringify(value, (_, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  )
+
 /** sameAs says whether two values say the same. */
-export const sameAs = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
+export const sameAs = (a: unknown, b: unknown) => a === b || said(a) === said(b)
 
 /**
  * put is the document with another value: not saved yet, unless it is what the server has and nothing else may have reached
@@ -89,6 +100,27 @@ function put<T, B>(doc: Doc<T, B>, value: T): Doc<T, B> {
 export type Merge<T, B> = (value: T, known: T[], there: There<T, B>) => T
 
 const asItIs = <T>(value: T) => value
+
+/**
+ * over is the document once something else is what is gone over: what somebody else added is taken in, in what may be
+ * undone and redone too, so that no step back takes it away from them.
+ */
+function over<T, B>(doc: Doc<T, B>, there: There<T, B>, merge: Merge<T, B>): Doc<T, B> {
+  const known = [doc.there.value, ...doc.unanswered, ...(doc.attempt ? [doc.attempt.value] : [])]
+  const take = (value: T) => merge(value, known, there)
+  return {
+    ...doc,
+    value: take(doc.value),
+    past: doc.past.map(take),
+    future: doc.future.map(take),
+    there,
+    attempt: null,
+    unanswered: [],
+    theirs: null,
+    why: '',
+    faults: [],
+  }
+}
 
 /** next is what a document becomes by an event. It is pure: who sends, waits and keeps is the outbox. */
 export function next<T, B>(doc: Doc<T, B>, e: Event<T, B>, merge: Merge<T, B> = asItIs): Doc<T, B> {
@@ -119,18 +151,17 @@ export function next<T, B>(doc: Doc<T, B>, e: Event<T, B>, merge: Merge<T, B> = 
     case 'send': // while the network is gone the note stays until an answer comes
       return { ...doc, attempt: { write: e.write, value: doc.value }, is: doc.is === 'away' ? 'away' : 'saving' }
     case 'keep': {
-      const done = { ...doc, there: e.there, attempt: null, unanswered: [], why: '', faults: [], theirs: null }
-      if (doc.attempt && doc.value !== doc.attempt.value)
-        return { ...done, value: merge(doc.value, [doc.there.value, doc.attempt.value], e.there), is: 'dirty' }
+      const done = over(doc, e.there, merge)
+      if (doc.attempt && doc.value !== doc.attempt.value) return { ...done, is: 'dirty' }
       return { ...done, value: e.there.value, is: 'saved', sure: false }
     }
     case 'fail':
       return failed(doc, e.with, merge)
     case 'settle': {
       if (!doc.theirs) return doc
-      const settled = { ...doc, there: doc.theirs, theirs: null, attempt: null, why: '' }
-      if (e.which === 'mine') return { ...settled, value: merge(doc.value, [doc.there.value], doc.theirs), is: 'dirty' }
-      return { ...settled, value: doc.theirs.value, is: 'saved', past: [...doc.past, doc.value] }
+      const settled = over(doc, doc.theirs, merge)
+      if (e.which === 'mine') return { ...settled, is: 'dirty' }
+      return { ...settled, value: doc.theirs.value, is: 'saved', past: [...settled.past, settled.value] }
     }
     case 'arrive':
       if (doc.is !== 'saved' || older(e.there, doc.there)) return doc
@@ -154,16 +185,8 @@ function failed<T, B>(doc: Doc<T, B>, f: Failure<T, B>, merge: Merge<T, B>): Doc
         unanswered: sent === undefined || doc.unanswered.includes(sent) ? doc.unanswered : [...doc.unanswered, sent],
       }
     case 'stale': // it is what was sent from here and whose answer was lost
-      if (doc.unanswered.some((u) => sameAs(u, f.theirs.value)))
-        return {
-          ...doc,
-          value: merge(doc.value, [doc.there.value, ...doc.unanswered], f.theirs),
-          there: f.theirs,
-          attempt: null,
-          unanswered: [],
-          is: 'dirty',
-        }
-      return { ...doc, is: 'stale', why: f.why, theirs: f.theirs, attempt: null, unanswered: [] }
+      if (doc.unanswered.some((u) => sameAs(u, f.theirs.value))) return { ...over(doc, f.theirs, merge), is: 'dirty' }
+      return { ...doc, is: 'stale', why: f.why, theirs: f.theirs }
     case 'refused': // what was typed meanwhile is another matter
       return sent !== doc.value
         ? { ...doc, is: 'dirty', attempt: null }

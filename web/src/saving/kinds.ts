@@ -11,6 +11,7 @@ import {
   type WeekDraft,
   type WeekView,
 } from '../api/client'
+import { keep, readKept } from '../app/kept'
 import { putFresh, queries, touched } from '../api/queries'
 import { sameAs, type There } from './doc'
 import type { Kind } from './outbox'
@@ -92,7 +93,10 @@ export function weekThere(view: WeekView, before: Known = {}): There<Drafts, Kno
 
 const content = (d: WeekDraft) => ({ ...d, version: 0, write: undefined, removed: undefined })
 
-/** changesOf lists what of a week is to be sent: sessions that differ from what the server has, and those taken out of it. */
+/**
+ * changesOf lists what of a week is to be sent: sessions that differ from what the server has, and those taken out of
+ * it.
+ */
 export function changesOf(value: Drafts, base: Known): WeekDraft[] {
   const changed = value.filter((d) => !base[d.id]?.draft || !sameAs(content(base[d.id]!.draft!), content(d)))
   const out = Object.values(base).flatMap(({ draft }) =>
@@ -118,6 +122,11 @@ export function kindsOf(client: QueryClient) {
       return { ...sessionThere(saved), value: doc.value } // what is typed stays as it is typed
     },
     theirs: (_id, p) => (p.current ? sessionThere(p.current) : null),
+    left: ([, id = '']) => {
+      const was = readKept<{ version: number; draft: Draft }>(localStorage, `draft 2 ${id}`)
+      keep(localStorage, `draft 2 ${id}`, null)
+      return was && { value: was.draft, base: was.version }
+    },
     place: ([of = '', id = ''], d) => ({ path: `/clients/${of}/week/${id}`, words: d.name }),
   }
   const week: Kind<Drafts, Known> = {

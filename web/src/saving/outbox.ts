@@ -22,6 +22,8 @@ export interface Kind<T, B> {
   theirs: (id: string[], p: Problem, doc: Sending<T, B>) => Promise<There<T, B> | null> | There<T, B> | null
   /** takes in what somebody else added to it */
   merge?: Merge<T, B>
+  /** what an earlier version of this page left unsaved of it, taken once */
+  left?: (id: string[]) => { value: T; base: B } | null
   /** where it is edited, and what it is called there */
   place: (id: string[], value: T) => { path: string; words: string }
 }
@@ -52,11 +54,13 @@ interface Stored {
   there: There<unknown, unknown>
   write: string
   sure: boolean
-  /** the tab it was typed in */
+  /** the tab it was typed in, and when it was kept last */
   tab: string
+  at: number
 }
 
 const again = 2000 // before a send is tried again while the server is away, ms
+const quietTabMs = 60_000 // after which a tab that cannot be asked is taken for closed
 const adoptMs = 20_000 // between looks at what tabs that were closed have left
 const store = 'doc '
 
@@ -112,8 +116,10 @@ export class Outbox {
   private async adopt() {
     const alive = await tabsAlive()
     for (const key of keptKeys(localStorage, store)) {
-      const tab = readKept<Stored>(localStorage, store + key)?.tab ?? ''
-      if (tab === this.tab || !alive.has(tab)) this.restore(key, true)
+      const kept = readKept<Stored>(localStorage, store + key)
+      // Where tabs cannot be told to live, what has not been touched for a while is left.
+      const left = alive ? !alive.has(kept?.tab ?? '') : Date.now() - (kept?.at ?? 0) > quietTabMs
+      if (left || kept?.tab === this.tab) this.restore(key, true)
     }
   }
 
@@ -148,6 +154,12 @@ export class Outbox {
     if (!live) {
       live = { kind, id, doc: opened(there), flying: false, shown: 0 }
       this.docs.set(key, live)
+      const left = kind.left?.(id)
+      if (left) {
+        live.doc = { ...opened({ ...there, base: left.base }), value: left.value, is: 'dirty', past: [there.value] }
+        this.remember(key, live)
+        this.later(key, live)
+      }
     }
     return live.doc as Doc<T, B>
   }
@@ -191,7 +203,14 @@ export class Outbox {
       store + key,
       doc.is === 'saved'
         ? null
-        : ({ value: doc.value, there: doc.there, write, sure: doc.sure, tab: this.tab } satisfies Stored),
+        : ({
+            value: doc.value,
+            there: doc.there,
+            write,
+            sure: doc.sure,
+            tab: this.tab,
+            at: Date.now(),
+          } satisfies Stored),
     )
   }
 
@@ -257,7 +276,10 @@ export class Outbox {
       if (live.doc.is === 'away' || live.doc.is === 'dirty') void this.later(key, live, 0)
   }
 
-  /** show says that a component shows a document; what it returns says that it does no more: what is due is sent at once. */
+  /**
+   * show says that a component shows a document; what it returns says that it does no more: what is due is sent at
+   * once.
+   */
   show<T, B>(kind: Kind<T, B>, id: string[]) {
     const key = keyOf(kind.name, id)
     const live = this.docs.get(key)
@@ -309,9 +331,11 @@ function tabHere(): string {
   }
 }
 
-/** claimTab says for as long as the tab lives that it does; a tab that was copied from another takes a name of its own. */
+/**
+ * claimTab says for as long as the tab lives that it does; a tab that was copied from another takes a name of its own.
+ */
 async function claimTab(tab: string, tries = 4): Promise<string> {
-  if (!('locks' in navigator)) return tab // not served safely: then each page takes up what it finds
+  if (!('locks' in navigator)) return tab
   const claimed = await new Promise<boolean>((said) => {
     void navigator.locks.request(`${tabKey} ${tab}`, { ifAvailable: true }, (lock) => {
       said(lock !== null)
@@ -328,9 +352,9 @@ async function claimTab(tab: string, tries = 4): Promise<string> {
   return claimTab(own)
 }
 
-/** tabsAlive are the tabs that are open. */
-async function tabsAlive(): Promise<Set<string>> {
-  if (!('locks' in navigator)) return new Set()
+/** tabsAlive are the tabs that are open; null where that cannot be told: the page is not served safely. */
+async function tabsAlive(): Promise<Set<string> | null> {
+  if (!('locks' in navigator)) return null
   const held = (await navigator.locks.query()).held ?? []
   return new Set(held.flatMap((l) => (l.name?.startsWith(tabKey) ? [l.name.slice(tabKey.length + 1)] : [])))
 }

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { Problem } from '../api/client'
-import { Missing } from '../app/Soon'
+import { Link } from 'react-router'
 
 /** Failed says what kept something from being shown; only what is not there is missing. */
 export function Failed({ error, again }: { error: unknown; again?: () => void }) {
@@ -16,6 +16,19 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
           <Button onClick={again}>Try again</Button>
         </p>
       )}
+    </main>
+  )
+}
+
+/** Missing is an address that leads nowhere. */
+export function Missing() {
+  return (
+    <main className="soon">
+      <h1>Nothing here</h1>
+      <p>This address leads nowhere. Nothing you saved is lost.</p>
+      <p>
+        <Link to="/clients">Back to the clients</Link>
+      </p>
     </main>
   )
 }

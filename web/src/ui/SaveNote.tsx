@@ -61,6 +61,13 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
       return (
         <span className="save-note bad" role="alert">
           Not saved: {ended(doc.why)} What you typed stays here.
+          {undo && doc.past.length > 0 && (
+            <span className="save-choose">
+              <Button size="small" onClick={undo}>
+                Take it back
+              </Button>
+            </span>
+          )}
         </span>
       )
     case 'asked':

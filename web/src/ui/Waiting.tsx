@@ -1,6 +1,9 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 
-/** Waiting keeps the page's shape while a first answer is under way, says why when it takes long, and what it was when it failed. */
+/**
+ * Waiting keeps the page's shape while a first answer is under way, says why when it takes long, and what it was when
+ * it failed.
+ */
 export function Waiting({ query }: { query: Pick<UseQueryResult, 'isError' | 'error' | 'failureReason' | 'refetch'> }) {
   return (
     <div className="waiting" aria-busy="true">

@@ -1,5 +1,6 @@
 import { useParams } from 'react-router'
-import { Missing, Soon } from '../../app/Soon'
+import { Soon } from '../../app/Soon'
+import { Missing } from '../../ui/Failed'
 import { useClient } from '../../ui/thread/Client'
 
 /** Knot says what a step of the thread will hold while it is not built. */

@@ -23,7 +23,9 @@ import './measures.css'
 import { Photos } from './Photos'
 import { useDossier } from './useDossier'
 
-/** Measures is the tape: what really changed, what differs left and right, and a session taken with digits and Enter. */
+/**
+ * Measures is the tape: what really changed, what differs left and right, and a session taken with digits and Enter.
+ */
 export function Measures() {
   const client = useClient()
   const me = useMe()

@@ -7,7 +7,10 @@ import { useSaving } from '../../saving/useDoc'
 
 export type Field = keyof DossierFields
 
-/** useDossier reads a dossier and saves its fields one by one; a field that somebody else changed is never written over. */
+/**
+ * useDossier reads a dossier and saves its fields one by one; a field that somebody else changed is never written
+ * over.
+ */
 export function useDossier(client: string) {
   const cache = useQueryClient()
   const { outbox, kinds } = useSaving()

@@ -11,7 +11,10 @@ const pulls = [
   { value: 0.5, label: 'half' },
 ]
 
-/** Hints is set-up arithmetic: where to stand, how far to tilt, what a pad or a grip makes of it; one click turns it so. */
+/**
+ * Hints is set-up arithmetic: where to stand, how far to tilt, what a pad or a grip makes of it; one click turns it
+ * so.
+ */
 export function Hints({ worn, turn }: { worn: Worn; turn: (settings: Worn['settings']) => void }) {
   const [elbow, setElbow] = useState(90)
   const [pull, setPull] = useState(1)

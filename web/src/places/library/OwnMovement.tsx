@@ -4,7 +4,7 @@ import { App, Button, Checkbox, Input } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { api, got, problemOf } from '../../api/client'
-import { Missing } from '../../app/Soon'
+import { Missing } from '../../ui/Failed'
 import type { Begun } from '../../api/client'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -20,7 +20,10 @@ interface Entry {
   retired: boolean
 }
 
-/** OwnMovement is one movement of the studio's own under the pen: the entry on the left, what it comes to in the margin. */
+/**
+ * OwnMovement is one movement of the studio's own under the pen: the entry on the left, what it comes to in the
+ * margin.
+ */
 export function OwnMovement() {
   const { own: id = 'new' } = useParams()
   const begun = useLocation().state as Begun | null

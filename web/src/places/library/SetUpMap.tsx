@@ -21,7 +21,9 @@ interface Box {
   y1: number
 }
 
-/** SetUpMap puts every set-up at its bias for a head (across) and the head's length (up): near neighbours are one idea. */
+/**
+ * SetUpMap puts every set-up at its bias for a head (across) and the head's length (up): near neighbours are one idea.
+ */
 export function SetUpMap({ entries, head, name, to }: Props) {
   const navigate = useNavigate()
   const [over, setOver] = useState<string | null>(null)

@@ -35,7 +35,10 @@ export const noFilter: Filter = {
   has: [],
 }
 
-/** fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a score of 1. */
+/**
+ * fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a
+ * score of 1.
+ */
 export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
   const head = e.heads.find((h) => h.id === f.head)
   return (

@@ -29,7 +29,10 @@ interface Props {
   remove?: () => Promise<Problem | null>
 }
 
-/** SetForm is one set as it is typed: filled in from what is likely, so that most sets are one tap. A failed send keeps everything. */
+/**
+ * SetForm is one set as it is typed: filled in from what is likely, so that most sets are one tap. A failed send keeps
+ * everything.
+ */
 export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   const [typed, setTyped] = useState(start)
   const [problem, setProblem] = useState<Problem | null>(null)

@@ -20,7 +20,10 @@ interface Props {
   children: (sheet: SheetView | null, parts: Parts, saved: boolean) => ReactNode
 }
 
-/** Editing lets a sheet be changed where it is read: dose, load, cues, name and warm-up; what it reads like comes from the core at once, saving follows. */
+/**
+ * Editing lets a sheet be changed where it is read: dose, load, cues, name and warm-up; what it reads like comes from
+ * the core at once, saving follows.
+ */
 export function Editing({ client, session, children }: Props) {
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const { session: seen, faults } = usePreview(client, session, draft, null, '')

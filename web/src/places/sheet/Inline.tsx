@@ -9,7 +9,10 @@ interface Props {
   editor: (done: () => void) => ReactNode
 }
 
-/** Inline is text that is read as it stands and turns into its editor where it stands; what is wrong with it is told right there. */
+/**
+ * Inline is text that is read as it stands and turns into its editor where it stands; what is wrong with it is told
+ * right there.
+ */
 export function Inline({ label, children, fault, editor }: Props) {
   const [open, setOpen] = useState(false)
   return (

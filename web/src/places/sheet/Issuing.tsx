@@ -23,7 +23,10 @@ interface Props {
 
 const mostShown = 4
 
-/** Issuing is what of this sheet has left, what changed since and what is open, and what makes the client read it: this session's sheet, or the whole week's. */
+/**
+ * Issuing is what of this sheet has left, what changed since and what is open, and what makes the client read it: this
+ * session's sheet, or the whole week's.
+ */
 export function Issuing({ session, looked, look, saved }: Props) {
   const client = useClient()
   const me = useMe()

@@ -29,14 +29,14 @@ export function Sheet() {
     <>
       <SessionTabs place="sheet" id={id}>
         {id && sheet.data?.blocked === '' && (
-          <>
+          <span className="sheet-out">
             <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf`} target="_blank" rel="noreferrer">
               PDF, A4
-            </a>{' '}
+            </a>
             <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf?letter=true`} target="_blank" rel="noreferrer">
               Letter
-            </a>{' '}
-          </>
+            </a>
+          </span>
         )}
         <Button type="primary" size="small" disabled={!!sheet.data?.blocked} onClick={() => window.print()}>
           Print

@@ -1,12 +1,13 @@
 import type { ReactNode } from 'react'
-import type { Load, Row, SlotView } from '../../api/client'
+import type { Row, SlotView } from '../../api/client'
+import { loadOf, loadsOf, loadValue } from '../../prescription/session'
 import { Tempo } from '../../prescription/Tempo'
 import { NumberBox } from './Inline'
 
 /** Lines is one line a row, told apart where there are several; the first has the focus. */
 export function Lines({ rows, line }: { rows: Row[]; line: (row: Row, at: number, name: string) => ReactNode }) {
   return rows.map((r, k) => (
-    <span key={r.id} className="inline-row">
+    <span key={r.id} className={rows.length > 1 ? 'inline-row' : undefined}>
       {line(r, k, rows.length > 1 ? ` in row ${k + 1}` : '')}
     </span>
   ))
@@ -40,21 +41,17 @@ export function SetsOf({ row, at, name, set }: Props) {
   )
 }
 
-const found = JSON.stringify({ find: true })
-
 export function LoadOf({ row, at, name, view, set }: Props) {
   return (
     <select
       aria-label={`Load${name}`}
       autoFocus={at === 0}
-      value={row.load ? JSON.stringify(row.load) : at === 0 ? found : ''}
-      onChange={(e) => set({ load: e.target.value ? (JSON.parse(e.target.value) as Load) : undefined })}
+      value={loadValue(row, at)}
+      onChange={(e) => set({ load: loadOf(e.target.value) })}
     >
-      {at > 0 && <option value="">as the row above</option>}
-      <option value={found}>find it</option>
-      {[...(at > 0 ? (view?.later ?? []) : []), ...(view?.steps ?? [])].map((s) => (
-        <option key={s.words} value={JSON.stringify(s.load)}>
-          {s.words}
+      {loadsOf(view, at).map((l) => (
+        <option key={l.label} value={l.value}>
+          {l.label}
         </option>
       ))}
     </select>

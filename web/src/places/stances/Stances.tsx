@@ -10,7 +10,9 @@ import { useWearer, Wearer } from '../../ui/Wearer'
 import './stances.css'
 import { TipChecker } from './TipChecker'
 
-/** Stances are the rules coaches hold, how well each is supported, who disputes whom, and what a switch would change. */
+/**
+ * Stances are the rules coaches hold, how well each is supported, who disputes whom, and what a switch would change.
+ */
 export function Stances() {
   const w = useWearer()
   const [typed, setTyped] = useState('')

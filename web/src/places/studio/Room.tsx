@@ -17,7 +17,7 @@ const attachments: Record<string, string> = { bar_straight: 'bar', rope: 'rope',
 export function Room({ room, stations, locked }: Props) {
   const { kinds } = useSaving()
   const there = useMemo(() => ({ value: room.form, base: room.mark, says: room.form.name }), [room])
-  const { doc, edit, settle, itIsSo } = useDoc(kinds.room, [room.id], there)
+  const { doc, edit, undo, settle, itIsSo } = useDoc(kinds.room, [room.id], there)
   const form = doc.value
   const save = (part: Partial<RoomForm>) => edit('', (f) => ({ ...f, ...part }))
   const faults = doc.faults.map((f) => ({ ...f, field: f.field.replace(/^form\./, '') }))
@@ -114,13 +114,7 @@ export function Room({ room, stations, locked }: Props) {
       </p>
       {!locked && (
         <p className="room-saving">
-          {doc.is === 'refused' && doc.faults.length > 0 ? (
-            <span className="save-note bad" role="alert">
-              Not saved: what is wrong stands beside it. What you typed stays here.
-            </span>
-          ) : (
-            <SaveNote doc={doc} settle={settle} itIsSo={itIsSo} what="this room" />
-          )}
+          <SaveNote doc={doc} settle={settle} itIsSo={itIsSo} undo={undo} what="this room" />
         </p>
       )}
       <h2>Free weights</h2>

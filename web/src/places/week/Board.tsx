@@ -42,7 +42,9 @@ interface Props {
   again: () => void
 }
 
-/** Week is sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong. */
+/**
+ * Week is sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong.
+ */
 function Week({ client, from, arrived, again }: Props) {
   const me = useMe()
   const navigate = useNavigate()

@@ -23,7 +23,10 @@ interface Props {
   mayPlan: boolean
 }
 
-/** Builder is one session under the hand: slots on the left, the active set-up in the middle, what it comes to in the margin. */
+/**
+ * Builder is one session under the hand: slots on the left, the active set-up in the middle, what it comes to in the
+ * margin.
+ */
 export function Builder({ client, session, mayPlan }: Props) {
   const { message } = App.useApp()
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)

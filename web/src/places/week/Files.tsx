@@ -114,7 +114,10 @@ function Templates({
 
 const sessionsWords = (n: number) => (n === 1 ? 'One session lies' : `${n} sessions lie`)
 
-/** Files takes a week out as a file and brings one in: first what would change and what was not understood, then, if it is wanted, the change. */
+/**
+ * Files takes a week out as a file and brings one in: first what would change and what was not understood, then, if it
+ * is wanted, the change.
+ */
 export function Files({ client, from, mayPlan, change, go }: Props) {
   const file = useRef<HTMLInputElement>(null)
   const [read, setRead] = useState<{ name: string; view: ImportView; file?: File } | null>(null)

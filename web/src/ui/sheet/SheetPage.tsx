@@ -6,7 +6,10 @@ import { Slice } from '../../figures/Slice'
 import { plain, type Parts } from './parts'
 import './sheet.css'
 
-/** SheetPage is one session as the client reads it; a blocked one says so, to the coach with the way to what is missing. */
+/**
+ * SheetPage is one session as the client reads it; a blocked one says so, to the coach with the way to what is
+ * missing.
+ */
 export function SheetPage({
   sheet,
   right,

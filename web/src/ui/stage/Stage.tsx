@@ -20,7 +20,10 @@ interface Props {
   children?: ReactNode
 }
 
-/** Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the settings' keyboard twins. */
+/**
+ * Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the
+ * settings' keyboard twins.
+ */
 export function Stage({ view, turn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)

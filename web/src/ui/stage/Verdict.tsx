@@ -16,7 +16,10 @@ interface Props {
 
 const headings = { allowed: '', modify: 'To modify for this client', avoid: 'To avoid for this client' }
 
-/** Verdict is what speaks against a set-up for a client, what to turn instead, and the coach's override with its reason. */
+/**
+ * Verdict is what speaks against a set-up for a client, what to turn instead, and the coach's override with its
+ * reason.
+ */
 export function Verdict({ verdict, movement, client, wear, again }: Props) {
   const me = useMe()
   const cache = useQueryClient()

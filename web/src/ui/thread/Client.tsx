@@ -78,7 +78,10 @@ export function NameSession({ place, id }: { place: string; id: string }) {
   )
 }
 
-/** useSessionId is the session being worked on, else the first of the week being worked on, else the one to open; null when there is none. */
+/**
+ * useSessionId is the session being worked on, else the first of the week being worked on, else the one to open; null
+ * when there is none.
+ */
 export function useSessionId(): string | null {
   const client = useClient()
   const { at, of } = useWork(client.id)
