@@ -30,7 +30,7 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	p.fill("Name of the new client", "Odile Brand")
-	p.until(`document.querySelector('.standing.stop')`)
+	p.until(`document.querySelector('.dossier_standing.stop')`)
 	p.untilSays("No sheet yet")
 	p.fill("Stature", "300")
 	p.untilSays("3 m is outside 1…2.5 m")
@@ -40,11 +40,11 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.until(`!document.body.innerText.includes('is outside 1…2.5 m')`)
 	p.fill("Another wish", "height from the side")
 	p.untilSays("mostly inherited")
-	p.until(`document.querySelectorAll('.head-chip.on').length === 0`)
+	p.until(`document.querySelectorAll('.dossier_headChip.dossier_on').length === 0`)
 	p.press("As the words say")
-	p.until(`document.querySelectorAll('.head-chip.on').length === 2`)
+	p.until(`document.querySelectorAll('.dossier_headChip.dossier_on').length === 2`)
 	p.press("The Sail Loft")
-	p.until(`document.querySelector('.chip.on')`)
+	p.until(`document.querySelector('.leaves_chip.leaves_on')`)
 	p.click(`[aria-label="Consent"] .ant-checkbox-input`)
 	p.until(`!document.body.innerText.includes('No consent to health notes yet')`)
 	p.clickText("Ask the questions")
@@ -68,17 +68,17 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.untilSays("rests of 90 s or more")
 
 	// An ache: what it rules out follows at once.
-	p.until(`document.querySelector('.counts').innerText.includes('85 allowed')`) // load on dips waits for clean reps
+	p.until(`document.querySelector('.leaves_counts').innerText.includes('85 allowed')`) // load on dips waits for clean reps
 	p.click(`[aria-label^="front of the shoulder, left"]`)
-	p.click(`.score .ant-segmented-item:nth-child(4)`)
+	p.click(`.dossier_score .ant-segmented-item:nth-child(4)`)
 	p.clickText("Keep the score")
-	p.until(`!document.querySelector('.counts').innerText.includes('85 allowed')`)
-	p.until(`document.querySelector('.joint.sore')`)
+	p.until(`!document.querySelector('.leaves_counts').innerText.includes('85 allowed')`)
+	p.until(`document.querySelector('.dossier_joint.dossier_sore')`)
 
 	p.clickText("Delete this client")
-	p.until(`document.querySelector('.wall') && !document.querySelector('.wall').innerText.includes('Odile')`)
+	p.until(`document.querySelector('.wall_wall') && !document.querySelector('.wall_wall').innerText.includes('Odile')`)
 	p.press("Undo")
-	p.until(`document.querySelector('.wall').innerText.includes('Odile')`)
+	p.until(`document.querySelector('.wall_wall').innerText.includes('Odile')`)
 	p.do(chromedp.Navigate(a.url + "/studio"))
 	p.untilSays("Odile Brand was brought back by Wren")
 }
@@ -114,8 +114,8 @@ func TestAnAssistantReadsDossiersAndMeasures(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, jory, laptop, clientPath("Noor Halloran", "dossier"))
 	p.untilSays("You may read this; a coach changes it.")
-	assert.Zero(t, eval[int](p, `[...document.querySelectorAll('.dossier-main input')].filter(e => !e.disabled).length`))
-	assert.NotContains(t, p.text(".dossier"), "Delete this client")
+	assert.Zero(t, eval[int](p, `[...document.querySelectorAll('.leaves_dossierMain input')].filter(e => !e.disabled).length`))
+	assert.NotContains(t, p.text(".leaves_dossier"), "Delete this client")
 	p.clickText("Measures")
 	p.until(`document.querySelector('[data-girth]:not(:disabled)')`)
 }
@@ -141,9 +141,9 @@ func TestAMeasuringSessionByDigitsAndEnter(t *testing.T) {
 		press(reading + "\r")
 	}
 	press("\r")
-	p.until(`document.querySelector('.measured').innerText.includes('38.1')`)
+	p.until(`document.querySelector('.measures_measured').innerText.includes('38.1')`)
 	assert.Equal(t, 65, strokes)
-	assert.Contains(t, p.text(".measured"), "38.1 right")
+	assert.Contains(t, p.text(".measures_measured"), "38.1 right")
 	assert.Empty(t, eval[string](p, `[...document.querySelectorAll('[data-girth]')].map(e => e.value).join('')`), "ready for the next")
 
 	// Tab goes the same way; a slip is told where it is, and stays.
@@ -175,8 +175,8 @@ func TestAPhotoIsAddedAndARubbishFileRefused(t *testing.T) {
 	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="Photo file"]`), []string{filepath.Join(dir, "notes.jpg")}))
 	p.untilSays("this is no JPEG or PNG picture")
 	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="Photo file"]`), []string{filepath.Join(dir, "arm.png")}))
-	p.until(`document.querySelector('.photos img')?.naturalWidth === 240`)
-	assert.NotContains(t, p.text(".dossier-main"), "Not kept")
+	p.until(`document.querySelector('.measures_photos img')?.naturalWidth === 240`)
+	assert.NotContains(t, p.text(".leaves_dossierMain"), "Not kept")
 }
 
 // What should grow is set head by head, shows in the slice, and has an end.
@@ -187,9 +187,9 @@ func TestPrioritiesAreSet(t *testing.T) {
 	p.clickText("Take every proposal")
 	p.untilSays("As proposed")
 	p.until(`document.querySelector('[aria-label="The emphasis ends on"]').value !== ''`)
-	p.click(`[aria-label="biceps, long head"].head-line .ant-segmented-item:nth-child(3)`)
-	p.until(`document.querySelector('[aria-label="biceps, long head"].head-line').innerText.includes('12–18 sets')`)
-	p.until(`document.querySelector('.thread').innerText.includes('BL')`)
+	p.click(`[aria-label="biceps, long head"].priorities_headLine .ant-segmented-item:nth-child(3)`)
+	p.until(`document.querySelector('[aria-label="biceps, long head"].priorities_headLine').innerText.includes('12–18 sets')`)
+	p.until(`document.querySelector('.thread_thread').innerText.includes('BL')`)
 	p.clickText("Rate again")
 	p.clickText("all six")
 	p.click(`[aria-label="How the triceps, long head looks"] .ant-segmented-item:nth-child(1)`)
@@ -202,9 +202,9 @@ func TestPrioritiesAreSet(t *testing.T) {
 func TestAVerdictIsFollowedAndOverridden(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/fitting?movement=curl_reclined&client="+demo.ClientID("Ines Karlova").String())
-	p.until(`document.querySelector('.verdict.avoid')`)
+	p.until(`document.querySelector('.stage_verdict.avoid')`)
 	p.press("Turn it: bench 65°")
-	p.until(`!document.querySelector('.verdict.avoid')`)
+	p.until(`!document.querySelector('.stage_verdict.avoid')`)
 	p.press("Back to its defaults")
 	p.press("Allow it all the same")
 	p.fill("Reason for the override", "light, slow, no ache in three sessions")
@@ -214,9 +214,9 @@ func TestAVerdictIsFollowedAndOverridden(t *testing.T) {
 	p.untilSays("felt high in the arm")
 	p.do(chromedp.Navigate(a.url + "/library?client=" + demo.ClientID("Ines Karlova").String()))
 	p.untilSays("avoid, overridden")
-	before := p.text(".library-count")
+	before := p.text(".library_count")
 	p.click(`[aria-label="Leave out what is to be avoided"]`)
-	p.until(fmt.Sprintf(`document.querySelector('.library-count').innerText !== %q`, before))
+	p.until(fmt.Sprintf(`document.querySelector('.library_count').innerText !== %q`, before))
 	p.do(chromedp.Navigate(a.url + "/fitting?movement=dip_bars&client=" + demo.ClientID("Ines Karlova").String()))
 	p.untilSays("Not on the bars yet")
 }
@@ -234,7 +234,7 @@ func TestARoomIsTyped(t *testing.T) {
 	p.clickText("Add a room")
 	p.until(`document.querySelector('[aria-label="Name of the room"]').value === 'A new room'`)
 	p.fill("Name of the room", "The Annexe")
-	p.until(`[...document.querySelectorAll('.room-tab')].some(e => e.innerText.includes('The Annexe'))`)
+	p.until(`[...document.querySelectorAll('.studio_roomTab')].some(e => e.innerText.includes('The Annexe'))`)
 }
 
 // The present list: a line that is asked is answered, and the picture follows.
@@ -243,9 +243,9 @@ func TestThePresentListIsMatched(t *testing.T) {
 	p := a.signedIn(t, wren, laptop, clientPath("Pelle Sandoval", "dossier/now"))
 	p.untilSays("not matched yet")
 	p.clickText("Low-cable curl")
-	p.until(`document.querySelectorAll('.lines li.open').length < document.querySelectorAll('.lines li').length`)
+	p.until(`document.querySelectorAll('.dossier_lines li.dossier_open').length < document.querySelectorAll('.dossier_lines li').length`)
 	p.until(
-		`[...document.querySelectorAll('.coverage-row')].some(r => r.innerText.includes('biceps, long head') && !r.innerText.includes('0.0\n'))`,
+		`[...document.querySelectorAll('.dossier_coverageRow')].some(r => r.innerText.includes('biceps, long head') && !r.innerText.includes('0.0\n'))`,
 	)
 	p.typeInto(`[aria-label="The present list"]`, "Rope push-downs 3x12\nPush-down with the bar 3x10\nyoga")
 	p.clickText("Read the list")

@@ -20,46 +20,46 @@ import (
 func TestFittingForAClient(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/fitting?movement=lying_bar&client="+demo.ClientID("Dario Vance").String())
-	p.until(`document.querySelector('.stage h2')?.innerText.includes('tilted 25°')`)
+	p.until(`document.querySelector('.stage_stage h2')?.innerText.includes('tilted 25°')`)
 	p.clickText("Pin")
-	eval[bool](p, `(document.querySelector('.pose-handle[data-key=tilt]').focus(), true)`)
+	eval[bool](p, `(document.querySelector('.pose_handle[data-key=tilt]').focus(), true)`)
 	p.key(kb.ArrowLeft, chromedp.KeyModifiers(chromedp.ModifierShift))
-	p.until(`document.querySelector('.stage h2').innerText.includes('tilted 10°')`)
-	p.until(`document.querySelector('.pin-diff')?.innerText.includes('now')`)
-	p.click(".tune-ask .ant-btn")
-	p.until(`document.querySelector('.tuned .link')`)
-	p.click(".tuned .link")
-	p.until(`!document.querySelector('.stage h2').innerText.includes('tilted 10°')`)
+	p.until(`document.querySelector('.stage_stage h2').innerText.includes('tilted 10°')`)
+	p.until(`document.querySelector('.fitting_pinDiff')?.innerText.includes('now')`)
+	p.click(".fitting_tuneAsk .ant-btn")
+	p.until(`document.querySelector('.fitting_tuned .link')`)
+	p.click(".fitting_tuned .link")
+	p.until(`!document.querySelector('.stage_stage h2').innerText.includes('tilted 10°')`)
 	p.clickText("Lengths and plain words")
-	p.until(`document.querySelectorAll('.chart').length === 2 && document.querySelector('.explain').innerText.includes('triceps')`)
+	p.until(`document.querySelectorAll('.fitting_chart').length === 2 && document.querySelector('.fitting_explain').innerText.includes('triceps')`)
 	p.clickText("Show")
-	p.until(`document.querySelectorAll('.fault-cost').length > 5`)
+	p.until(`document.querySelectorAll('.fitting_faultCost').length > 5`)
 	p.clickText("Send to the next session")
 	p.untilSays("In Dario Vance’s Back of the arm")
 	eval[bool](p, `([...document.querySelectorAll('button')].find(b => b.innerText === 'Open it').click(), true)`) // it slides in
-	p.until(`document.querySelectorAll('.slot').length === 4`)
+	p.until(`document.querySelectorAll('.builder_slot').length === 4`)
 	p.do(chromedp.NavigateBack())
-	p.until(`document.querySelector('.fitting .stage')`)
+	p.until(`document.querySelector('.fitting_fitting .stage_stage')`)
 	// Junk in the address is no reason to fail.
 	p.do(chromedp.Navigate(a.url + `/fitting?movement=moon&settings={"bench":`))
-	p.until(`document.querySelector('.stage h2')?.innerText.includes('Reclined 45°')`)
+	p.until(`document.querySelector('.stage_stage h2')?.innerText.includes('Reclined 45°')`)
 }
 
 func TestFindingInTheLibrary(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/library?client="+demo.ClientID("Bettina Groos").String())
-	p.until(`document.querySelectorAll('.library-card').length > 75`)
+	p.until(`document.querySelectorAll('.library_card').length > 75`)
 	p.click(`button[aria-label="Only what the room has"]`)
-	p.until(`document.querySelectorAll('.library-card').length < 30`)
+	p.until(`document.querySelectorAll('.library_card').length < 30`)
 	p.typeInto(`input[aria-label="Find a movement"]`, "overhead")
-	p.until(`[...document.querySelectorAll('.library-card')].every(c => c.innerText.includes('Overhead'))`)
-	p.click(".library-card a")
-	p.until(`document.querySelector('.fitting .stage h2')?.innerText.includes('Overhead')`)
+	p.until(`[...document.querySelectorAll('.library_card')].every(c => c.innerText.includes('Overhead'))`)
+	p.click(".library_card a")
+	p.until(`document.querySelector('.fitting_fitting .stage_stage h2')?.innerText.includes('Overhead')`)
 	assert.Contains(t, eval[string](p, "location.search"), demo.ClientID("Bettina Groos").String(), "the client stays chosen")
 	p.do(chromedp.Navigate(a.url + "/library"))
-	p.click(".library-top .ant-segmented-item:nth-child(2)")
-	p.until(`document.querySelectorAll('.map-dot').length > 20`)
-	eval[bool](p, `(document.querySelector('.map-dot').focus(), true)`)
+	p.click(".library_top .ant-segmented-item:nth-child(2)")
+	p.until(`document.querySelectorAll('.library_mapDot').length > 20`)
+	eval[bool](p, `(document.querySelector('.library_mapDot').focus(), true)`)
 	p.key(kb.Enter)
 	p.until(`location.pathname === '/fitting'`)
 }
@@ -81,15 +81,15 @@ func TestStancesAndWhatASwitchWouldChange(t *testing.T) {
 func TestAStudiosOwnReading(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/stances")
-	p.until(`document.querySelectorAll('.stance-card').length === 7`)
+	p.until(`document.querySelectorAll('.stances_stanceCard').length === 7`)
 	eval[bool](
 		p,
-		`([...document.querySelectorAll('.stance-card')].find(c => c.innerText.startsWith('Arm path')).querySelector('.link').click(), true)`,
+		`([...document.querySelectorAll('.stances_stanceCard')].find(c => c.innerText.startsWith('Arm path')).querySelector('.link').click(), true)`,
 	)
 	p.untilSays("Switching the rules of Arm path, our reading")
 	p.click(`button[role=switch][aria-label^="Arm path, our reading uses: Elbows behind the body favour"]`)
 	p.until(
-		`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
+		`[...document.querySelectorAll('.stances_stanceCard')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
 	)
 	p.clickText("card")
 	p.typeInto(`textarea[aria-label^="Our note on: Elbows behind"]`, "seen with two clients")
@@ -99,7 +99,7 @@ func TestAStudiosOwnReading(t *testing.T) {
 	p.do(chromedp.Reload())
 	p.untilSays("Our note: seen with two clients")
 	p.until(
-		`[...document.querySelectorAll('.stance-card')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
+		`[...document.querySelectorAll('.stances_stanceCard')].some(c => c.innerText.includes('our reading') && c.innerText.includes('5 rules'))`,
 	)
 }
 
@@ -117,33 +117,33 @@ func TestAStudiosOwnMovementIsAddedAndPicked(t *testing.T) {
 	p.untilSays("Kept as “Harbour push-down”")
 	p.clickText("Another movement")
 	p.typeInto(`input[aria-label="Find a movement"]`, "harbour")
-	p.until(`document.querySelectorAll('.pick').length === 1`)
-	p.click(".pick")
-	p.until(`location.search.includes('pulley_distance') && document.querySelector('.fitting .stage')`)
+	p.until(`document.querySelectorAll('.stage_pick').length === 1`)
+	p.click(".stage_pick")
+	p.until(`location.search.includes('pulley_distance') && document.querySelector('.fitting_fitting .stage_stage')`)
 	p.clickText("Keep")
 	p.typeInto(`input[aria-label="Name of the set-up"]`, "Quay press-down")
 	p.press("Make it a movement of ours")
-	p.until(`document.querySelector('.ours-text')?.value.includes('id: own_quay_press_down')`)
-	whole := eval[string](p, `document.querySelector('.ours-text').value`)
-	p.typeInto(".ours-text", strings.Replace(whole, "action: extension", "action: pushing", 1))
+	p.until(`document.querySelector('.library_oursText')?.value.includes('id: own_quay_press_down')`)
+	whole := eval[string](p, `document.querySelector('.library_oursText').value`)
+	p.typeInto(".library_oursText", strings.Replace(whole, "action: extension", "action: pushing", 1))
 	p.untilSays("line 3: action")
 	assert.True(t, eval[bool](p, `[...document.querySelectorAll('button')].find(b => b.innerText === 'Keep it').disabled`))
-	p.typeInto(".ours-text", whole)
-	p.until(`document.querySelector('.margin .slice')`)
+	p.typeInto(".library_oursText", whole)
+	p.until(`document.querySelector('.margin .slice_slice')`)
 	p.clickText("Keep it")
 	p.untilSays("Movements of our own")
 	p.untilSays("Quay press-down")
 	p.do(chromedp.Navigate(a.url + "/library"))
-	p.until(`document.querySelectorAll('.library-card').length === 88`)
+	p.until(`document.querySelectorAll('.library_card').length === 88`)
 	// The Fitting's slice asks the Library what would train a head.
 	p.do(chromedp.Navigate(a.url + "/fitting"))
-	p.until(`document.querySelector('.slice-ask[aria-label="What would train the brachialis?"]')`)
-	eval[bool](p, `(document.querySelector('.slice-ask[aria-label="What would train the brachialis?"]').focus(), true)`)
+	p.until(`document.querySelector('.slice_ask[aria-label="What would train the brachialis?"]')`)
+	eval[bool](p, `(document.querySelector('.slice_ask[aria-label="What would train the brachialis?"]').focus(), true)`)
 	p.key(kb.Enter)
 	p.until(`location.pathname === '/library' && location.search.includes('head=brachialis')`)
-	p.until(`document.querySelector('.library-card .library-facts b')`)
-	p.click(".library-card .library-facts .link")
-	p.until(`document.querySelectorAll('.library-more .near').length >= 3`)
+	p.until(`document.querySelector('.library_card .library_facts b')`)
+	p.click(".library_card .library_facts .link")
+	p.until(`document.querySelectorAll('.library_more .stage_near').length >= 3`)
 }
 
 // press presses a button of a bubble, which would move if the page were scrolled to it.
@@ -168,12 +168,12 @@ func TestChoosingIsAccessible(t *testing.T) {
 		)
 		require.NoError(t, err)
 		for _, view := range [][2]string{
-			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".near"}, {"/library", ".library-card"}, {"/stances", ".rule"},
-			{builderPath("Aurelio Finch"), ".stage .pose"}, {clientPath("Ines Karlova", "dossier"), ".joints"},
-			{clientPath("Tobias Quill", "dossier/measures"), ".course"},
-			{clientPath("Pelle Sandoval", "dossier/now"), ".lines li"}, {clientPath("Aurelio Finch", "priorities"), ".head-line"},
-			{"/studio", ".room"}, {clientPath("Tobias Quill", "week"), ".board-slot b"},
-			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".verdict"},
+			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".stage_near"}, {"/library", ".library_card"}, {"/stances", ".stances_rule"},
+			{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"}, {clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
+			{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
+			{clientPath("Pelle Sandoval", "dossier/now"), ".dossier_lines li"}, {clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
+			{"/studio", ".studio_room"}, {clientPath("Tobias Quill", "week"), ".board_slot b"},
+			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".stage_verdict"},
 		} {
 			p.do(chromedp.Navigate(a.url + view[0]))
 			p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))

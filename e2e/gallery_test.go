@@ -15,7 +15,7 @@ import (
 func TestMovementsCanBeBuilt(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
-	p.until(`document.querySelector('.stage .pose')`)
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
 	dir := os.Getenv("MUSCULUS_GALLERY")
 	for i, m := range movement.Shipped.Movements {
 		if dir == "" && i%9 != 0 {
@@ -24,10 +24,10 @@ func TestMovementsCanBeBuilt(t *testing.T) {
 		p.clickText("+ movement")
 		p.typeInto(`input[aria-label="Find a movement"]`, m.ID)
 		p.clickText(m.Default().Title())
-		p.until(`document.querySelector('.stage h2')?.innerText === ` + "`" + m.Default().Title() + "`")
+		p.until(`document.querySelector('.stage_stage h2')?.innerText === ` + "`" + m.Default().Title() + "`")
 		if dir != "" {
 			time.Sleep(150 * time.Millisecond)
-			p.shotOf(".stage-figure", filepath.Join(dir, m.ID+".png"))
+			p.shotOf(".stage_figure", filepath.Join(dir, m.ID+".png"))
 		}
 		p.clickText("×")
 	}

@@ -171,7 +171,7 @@ func (p *tab) signIn(who demo.SignIn) {
 	p.typeInto(`input[type=email]`, who.Email)
 	p.typeInto(`input[type=password]`, who.Password)
 	p.key("\r")
-	p.until(`document.querySelector('.bar')`)
+	p.until(`document.querySelector('.shell_bar')`)
 }
 
 func (p *tab) do(actions ...chromedp.Action[chromedp.Void]) {

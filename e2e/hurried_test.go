@@ -21,29 +21,29 @@ func TestASheetInAHurry(t *testing.T) {
 		p.typeInto(`[aria-label="Sets"]`, text)
 		p.key(kb.Enter)
 	}
-	p.until(`document.querySelector('.inline-text')`)
+	p.until(`document.querySelector('.editing_inlineText')`)
 	p.offline(true)
 	sets(p, "5")
-	p.until(`document.querySelector('.sheet-editing').innerText.includes('Your edits are kept here')`)
+	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('Your edits are kept here')`)
 	assert.True(
 		t,
-		eval[bool](p, `[...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')).disabled`),
+		eval[bool](p, `[...document.querySelectorAll('.editing_issuing button')].find(b => b.matches('.issue-one')).disabled`),
 		"what is not saved is not issued",
 	)
 	p.offline(false)
 	p.untilIn(
 		20*time.Second,
-		`document.querySelector('.sheet-editing').innerText.includes('saved') &&
-			document.querySelector('.sheet-dose').innerText.startsWith('5 × 6–8')`,
+		`document.querySelector('.editing_sheetEditing').innerText.includes('saved') &&
+			document.querySelector('.sheet_dose').innerText.startsWith('5 × 6–8')`,
 	)
 	p.do(chromedp.Reload())
-	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('5 × 6–8')`)
+	p.until(`document.querySelector('.sheet_dose')?.innerText.startsWith('5 × 6–8')`)
 
 	// Typed and loaded anew at once: it is saved all the same.
 	sets(p, "4")
 	p.do(chromedp.Reload())
-	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8')`)
-	p.untilIn(20*time.Second, `document.querySelector('.sheet-editing').innerText.includes('saved')`)
+	p.until(`document.querySelector('.sheet_dose')?.innerText.startsWith('4 × 6–8')`)
+	p.untilIn(20*time.Second, `document.querySelector('.editing_sheetEditing').innerText.includes('saved')`)
 
 	// Junk in a number changes nothing, empty neither.
 	p.click(`[aria-label="Change sets and reps of slot 1"]`)
@@ -51,37 +51,37 @@ func TestASheetInAHurry(t *testing.T) {
 		p.typeInto(`[aria-label="Sets"]`, junk)
 	}
 	p.key(kb.Escape)
-	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
+	p.until(`document.querySelector('.sheet_dose').innerText.startsWith('4 × 6–8')`)
 
 	// Twice on the button: one sheet.
 	eval[bool](
 		p,
-		`(() => { const b = [...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')); b.click();
+		`(() => { const b = [...document.querySelectorAll('.editing_issuing button')].find(b => b.matches('.issue-one')); b.click();
 			b.click(); return true })()`,
 	)
 	p.untilSays("Sheet 1 left on")
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector('[aria-label="Which sheet"]')`)
-	assert.NotContains(t, p.text(".issuing"), "Sheet 2")
+	assert.NotContains(t, p.text(".editing_issuing"), "Sheet 2")
 
 	// Away and back: the sheet is there as it was left.
 	p.clickText("Week")
-	p.until(`document.querySelector('.board-slot b')`)
+	p.until(`document.querySelector('.board_slot b')`)
 	eval[bool](p, `(history.back(), true)`)
-	p.until(`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8')`)
+	p.until(`document.querySelector('.sheet_dose')?.innerText.startsWith('4 × 6–8')`)
 
 	// Two tabs: the second one's save is shown to the first before anything of it goes.
 	q := p.second(laptop, path)
-	q.until(`document.querySelector('.inline-text')`)
+	q.until(`document.querySelector('.editing_inlineText')`)
 	sets(q, "2")
 	q.until(
-		`document.querySelector('.sheet-editing').innerText.includes('saved') &&
-			document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`,
+		`document.querySelector('.editing_sheetEditing').innerText.includes('saved') &&
+			document.querySelector('.sheet_dose').innerText.startsWith('2 × 6–8')`,
 	)
 	sets(p, "3")
-	p.until(`document.querySelector('.sheet-editing').innerText.includes('Nothing is overwritten until you choose')`)
+	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('Nothing is overwritten until you choose')`)
 	p.clickText("Take theirs")
-	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('2 × 6–8')`)
+	p.until(`document.querySelector('.sheet_dose').innerText.startsWith('2 × 6–8')`)
 }
 
 // The board in a hurry: drawn away in mid-drag, keys pressed again and again, and
@@ -89,34 +89,34 @@ func TestASheetInAHurry(t *testing.T) {
 func TestTheBoardInAHurry(t *testing.T) {
 	a, wednesday := startMidweek(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
-	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_slot b').length === 7`)
 	was := eval[string](p, onBoard)
-	eval[bool](p, `(document.querySelector('.board-slot button').focus(), true)`)
+	eval[bool](p, `(document.querySelector('.board_slot button').focus(), true)`)
 	for range 6 {
 		p.key(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierAlt))
 		p.key(kb.ArrowUp, chromedp.KeyModifiers(chromedp.ModifierAlt))
 	}
-	p.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved')`)
+	p.until(`document.querySelector('.board_top .saving_saveNote').innerText.startsWith('saved')`)
 	assert.Equal(t, was, eval[string](p, onBoard))
 	for range 30 { // more undoing than there is to undo
 		p.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	}
-	p.until(`document.querySelector('.board-tools button').disabled`)
-	p.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved')`)
+	p.until(`document.querySelector('.board_tools button').disabled`)
+	p.until(`document.querySelector('.board_top .saving_saveNote').innerText.startsWith('saved')`)
 	assert.Equal(t, was, eval[string](p, onBoard))
 	// Sessions planned by an impatient finger are as many as the clicks, and all go again.
 	for range 3 {
-		p.click(".board-day:last-child .board-plan")
+		p.click(".board_day:last-child .board_plan")
 	}
-	p.until(`document.querySelectorAll('.board-session').length === 5`)
+	p.until(`document.querySelectorAll('.board_session').length === 5`)
 	for range 3 {
-		p.click(".board-tools button:first-child")
+		p.click(".board_tools button:first-child")
 	}
-	p.until(`document.querySelectorAll('.board-session').length === 2`)
-	p.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved')`)
+	p.until(`document.querySelectorAll('.board_session').length === 2`)
+	p.until(`document.querySelector('.board_top .saving_saveNote').innerText.startsWith('saved')`)
 	p.do(chromedp.Reload())
-	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_slot b').length === 7`)
 	assert.Equal(t, was, eval[string](p, onBoard))
 	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "week?of=nonsense")))
-	p.until(`document.body.innerText.includes('not a date') || document.querySelector('.board-top')`)
+	p.until(`document.body.innerText.includes('not a date') || document.querySelector('.board_top')`)
 }

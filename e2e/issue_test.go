@@ -20,21 +20,21 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 	p.clickText("Make a link")
-	link := p.text(".issuing-link")
+	link := p.text(".editing_issuingLink")
 	path := link[strings.Index(link, "/s/"):]
 
 	q := a.open(t, phone, path)
-	q.until(`document.querySelector('.by-link .sheet-slot .pose')`)
-	assert.Equal(t, "Aurelio Finch", q.text(".sheet h1"))
+	q.until(`document.querySelector('.sheet_byLink .sheet_slot .pose_pose')`)
+	assert.Equal(t, "Aurelio Finch", q.text(".sheet_sheet h1"))
 	assert.LessOrEqual(t, eval[int](q, `document.documentElement.scrollWidth`), 390, "nothing runs out of a phone")
 	assert.NotContains(t, q.text("body"), "Sign out")
 
 	p.do(chromedp.Reload())
 	p.untilSays("opened once")
-	p.until(`document.querySelector('.knot.here').innerText.includes('issued, opened')`)
+	p.until(`document.querySelector('.thread_knot.thread_here').innerText.includes('issued, opened')`)
 	p.clickText("Week")
-	p.click(".board-slot button")
-	p.until(`document.querySelector('.dose')`)
+	p.click(".board_slot button")
+	p.until(`document.querySelector('.prescription_dose')`)
 	p.typeInto(`[aria-label="Sets"]`, "4")
 	p.saved()
 	p.clickText("Sheet")
@@ -52,7 +52,7 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 	eval[bool](p, `([...document.querySelectorAll('.ant-select-item-option')].find(e => e.innerText.startsWith('sheet 2')).click(), true)`)
 	p.untilSays("Sheet 2 against")
 	p.untilSays("before 3 ×")
-	assert.Zero(t, eval[int](p, `document.querySelectorAll('.sheet .inline-text').length`), "what has left is only read")
+	assert.Zero(t, eval[int](p, `document.querySelectorAll('.sheet_sheet .editing_inlineText').length`), "what has left is only read")
 	p.clickText("End it")
 	p.untilSays("no link that opens")
 	r := a.open(t, phone, path)
@@ -70,13 +70,13 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 	p.untilSays("3 days of 60 minutes")
 	p.do(chromedp.Navigate(a.url + clientPath("Bettina Groos", "priorities")))
 	p.untilSays("Set on")
-	p.click(`[aria-label="brachialis"].head-line .ant-segmented-item:nth-child(2)`)
+	p.click(`[aria-label="brachialis"].priorities_headLine .ant-segmented-item:nth-child(2)`)
 	p.do(chromedp.Navigate(a.url + "/fitting?movement=curl_upright_two_hand&client=" + demo.ClientID("Bettina Groos").String()))
-	p.until(`document.querySelector('.fitting .stage')`)
+	p.until(`document.querySelector('.fitting_fitting .stage_stage')`)
 	p.clickText("Send to the next session")
 	p.untilSays("In Bettina Groos’s At the digs")
 	p.clickText("Week")
-	p.until(`document.querySelector('.board-slot b')`)
+	p.until(`document.querySelector('.board_slot b')`)
 	// Every finding but a note is fixed, or let stand with a reason.
 	for range 12 {
 		if eval[int](p, `document.querySelectorAll('.finding.stop, .finding.warn').length`) == 0 {
@@ -85,14 +85,14 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 		before := p.text(".board-margin")
 		if eval[bool](
 			p,
-			`!!document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)')`,
+			`!!document.querySelector('.finding.stop .board_findingDo .link:not(.board_soft), .finding.warn .board_findingDo .link:not(.board_soft)')`,
 		) {
 			eval[bool](
 				p,
-				`(document.querySelector('.finding.stop .finding-do .link:not(.soft), .finding.warn .finding-do .link:not(.soft)').click(), true)`,
+				`(document.querySelector('.finding.stop .board_findingDo .link:not(.board_soft), .finding.warn .board_findingDo .link:not(.board_soft)').click(), true)`,
 			)
 		} else {
-			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.soft, .finding.warn .link.soft')].find(e =>
+			eval[bool](p, `([...document.querySelectorAll('.finding.stop .link.board_soft, .finding.warn .link.board_soft')].find(e =>
 				e.innerText === 'Let it stand').click(), true)`)
 			p.fill("Why it may stand", "one dumbbell is all there is at the digs")
 		}
@@ -100,16 +100,16 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 		p.untilSays("saved")
 	}
 	p.untilSays("Nothing is wrong")
-	p.click(".board-slot button")
-	p.until(`document.querySelector('.stage .pose')`)
+	p.click(".board_slot button")
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
 	p.clickText("Sheet")
 	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 	p.clickText("Make a link")
-	link := p.text(".issuing-link")
+	link := p.text(".editing_issuingLink")
 	q := a.open(t, phone, link[strings.Index(link, "/s/"):])
-	q.until(`document.querySelector('.by-link .sheet-slot .pose')`)
-	q.click(".sheet-why summary")
+	q.until(`document.querySelector('.sheet_byLink .sheet_slot .pose_pose')`)
+	q.click(".sheet_why summary")
 	q.untilSays("Today is mostly for")
-	assert.Contains(t, q.text(".sheet"), "Breathe out")
+	assert.Contains(t, q.text(".sheet_sheet"), "Breathe out")
 }

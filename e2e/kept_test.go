@@ -20,12 +20,12 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	a, wednesday := startMidweek(t)
 	path := clientPath("Tobias Quill", "week?of="+wednesday)
 	p := a.signedIn(t, wren, laptop, path)
-	sessions := `document.querySelectorAll('.board-session').length`
+	sessions := `document.querySelectorAll('.board_session').length`
 	p.until(sessions + ` === 2`)
 
 	// The network goes: the edit stays, is said in the head, and is sent from another page.
 	p.offline(true)
-	p.click(".board-day:last-child .board-plan")
+	p.click(".board_day:last-child .board_plan")
 	p.until(sessions + ` === 3`)
 	p.untilSays("1 change waits")
 	p.untilSays("Not saved")
@@ -33,31 +33,31 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	p.until(`location.pathname === '/library'`)
 	p.untilSays("1 change waits")
 	p.offline(false)
-	p.until(`!document.querySelector('.bar').innerText.includes('waits')`)
+	p.until(`!document.querySelector('.shell_bar').innerText.includes('waits')`)
 	eval[bool](p, `(history.back(), true)`)
 	p.until(sessions + ` === 3`)
 
 	// The sign-in ends: another account on this device sees and sends none of it, hers does.
 	p.signOutElsewhere()
-	p.click(".board-day:last-child .board-plan")
-	p.until(`document.querySelector('.signin')`)
+	p.click(".board_day:last-child .board_plan")
+	p.until(`document.querySelector('.signin_signin')`)
 	p.signIn(jory)
 	p.do(chromedp.Navigate(a.url + path))
 	p.until(sessions + ` === 3`)
-	assert.NotContains(t, p.text(".bar"), "wait")
+	assert.NotContains(t, p.text(".shell_bar"), "wait")
 	p.clickText("Sign out")
-	p.until(`document.querySelector('.signin')`)
+	p.until(`document.querySelector('.signin_signin')`)
 	p.signIn(wren)
 	p.do(chromedp.Navigate(a.url + "/clients")) // from any page
-	p.until(`document.querySelector('.client-card')`)
+	p.until(`document.querySelector('.wall_clientCard')`)
 	p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`)
 	p.do(chromedp.Navigate(a.url + path))
 	p.until(sessions + ` === 4`)
 
 	// The same account signs in again on the page itself: what was typed is still there, and saved.
 	p.signOutElsewhere()
-	p.click(".board-day:last-child .board-plan")
-	p.until(`document.querySelector('.signin')`)
+	p.click(".board_day:last-child .board_plan")
+	p.until(`document.querySelector('.signin_signin')`)
 	p.signIn(wren)
 	p.until(sessions + ` === 5`)
 	p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`)
@@ -69,17 +69,17 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	q.until(sessions + ` === 5`)
 	for _, one := range []*tab{p, q} {
 		one.offline(true)
-		eval[bool](one, `(document.querySelector('.board-slot button').focus(), true)`)
+		eval[bool](one, `(document.querySelector('.board_slot button').focus(), true)`)
 	}
 	p.offline(false)
-	p.click(".board-session:first-of-type .board-slot:first-child .lock")
-	p.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved') && document.querySelector('.board-slot.locked')`)
-	q.click(`.board-session:first-of-type .board-slot:nth-child(2) .lock`)
+	p.click(".board_session:first-of-type .board_slot:first-child .lock")
+	p.until(`document.querySelector('.board_top .saving_saveNote').innerText.startsWith('saved') && document.querySelector('.board_slot.board_locked')`)
+	q.click(`.board_session:first-of-type .board_slot:nth-child(2) .lock`)
 	q.offline(false)
 	q.untilSays("Nothing is overwritten until you choose")
 	q.untilSays("1 change waits")
 	q.press("Keep mine")
-	q.until(`document.querySelector('.board-top .save-note').innerText.startsWith('saved')`)
+	q.until(`document.querySelector('.board_top .saving_saveNote').innerText.startsWith('saved')`)
 	q.do(chromedp.Reload())
-	q.until(`document.querySelector('.board-session:first-of-type .board-slot:nth-child(2)')?.matches('.locked')`)
+	q.until(`document.querySelector('.board_session:first-of-type .board_slot:nth-child(2)')?.matches('.board_locked')`)
 }

@@ -17,11 +17,11 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.click(`[aria-label="Change sets and reps of slot 1"]`)
 	p.typeInto(`[aria-label="Sets"]`, "99")
 	p.untilSays("99 is outside 1…12")
-	p.until(`document.querySelector('.sheet-editing').innerText.includes('Not saved')`)
-	p.until(`[...document.querySelectorAll('.issuing button')].find(b => b.matches('.issue-one')).disabled`)
+	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('Not saved')`)
+	p.until(`[...document.querySelectorAll('.editing_issuing button')].find(b => b.matches('.issue-one')).disabled`)
 	p.typeInto(`[aria-label="Sets"]`, "4")
 	p.key(kb.Enter)
-	p.until(`document.querySelector('.sheet-dose').innerText.startsWith('4 × 6–8')`)
+	p.until(`document.querySelector('.sheet_dose').innerText.startsWith('4 × 6–8')`)
 	p.click(`[aria-label="Change the effort of slot 2"]`)
 	eval[bool](
 		p,
@@ -29,31 +29,31 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 			const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set; set.call(e, '3');
 			e.dispatchEvent(new Event('change', {bubbles: true})); return true })()`,
 	)
-	p.until(`document.querySelectorAll('.sheet-slot')[1].innerText.includes('stop with 3 reps left')`)
+	p.until(`document.querySelectorAll('.sheet_slot')[1].innerText.includes('stop with 3 reps left')`)
 	p.typeInto(`[aria-label="Another cue for slot 1"]`, "Push the floor away")
 	p.key(kb.Enter)
-	p.until(`document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`)
+	p.until(`document.querySelector('.sheet_cues').innerText.includes('Push the floor away')`)
 	p.click(`[aria-label="Change cue 1 of slot 1"]`)
-	p.typeInto(`.inline-open [aria-label="Cue"]`, "")
+	p.typeInto(`.editing_inlineOpen [aria-label="Cue"]`, "")
 	p.key(kb.Backspace)
 	p.key(kb.Enter)
-	p.until(`!document.querySelector('.sheet-cues').innerText.includes('Tuck your elbows')`)
+	p.until(`!document.querySelector('.sheet_cues').innerText.includes('Tuck your elbows')`)
 	p.clickText("Undo")
-	p.until(`document.querySelector('.sheet-cues').innerText.includes('Tuck your elbows')`)
-	p.until(`document.querySelector('.sheet-editing').innerText.includes('saved')`)
+	p.until(`document.querySelector('.sheet_cues').innerText.includes('Tuck your elbows')`)
+	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('saved')`)
 	p.do(chromedp.Reload())
 	p.until(
-		`document.querySelector('.sheet-dose')?.innerText.startsWith('4 × 6–8') &&
-			document.querySelector('.sheet-cues').innerText.includes('Push the floor away')`,
+		`document.querySelector('.sheet_dose')?.innerText.startsWith('4 × 6–8') &&
+			document.querySelector('.sheet_cues').innerText.includes('Push the floor away')`,
 	)
-	assert.Contains(t, p.text(".sheet-head"), "then bar 30 kg × 8")
+	assert.Contains(t, p.text(".sheet_head"), "then bar 30 kg × 8")
 	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 
 	// An assistant reads it and changes nothing.
 	q := a.signedIn(t, jory, laptop, clientPath("Aurelio Finch", "sheet"))
-	q.until(`document.querySelector('.sheet-dose')`)
-	assert.Zero(t, eval[int](q, `document.querySelectorAll('.inline-text, .sheet-editing').length`))
+	q.until(`document.querySelector('.sheet_dose')`)
+	assert.Zero(t, eval[int](q, `document.querySelectorAll('.editing_inlineText, .editing_sheetEditing').length`))
 }
 
 // What is locked is not dragged, not turned and not fixed; a session is taken out
@@ -62,83 +62,83 @@ func TestLocksHoldAndUndoBringsBack(t *testing.T) {
 	a, wednesday := startMidweek(t)
 	path := clientPath("Tobias Quill", "week?of="+wednesday)
 	p := a.signedIn(t, wren, laptop, path)
-	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_slot b').length === 7`)
 	was := eval[string](p, onBoard)
-	p.click(".board-session:first-of-type .board-slot:first-child .lock")
-	p.until(`document.querySelector('.board-slot.locked')`)
+	p.click(".board_session:first-of-type .board_slot:first-child .lock")
+	p.until(`document.querySelector('.board_slot.board_locked')`)
 	p.dragTo(
-		".board-session:first-of-type .board-slot:first-child .board-grip",
-		".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child",
+		".board_session:first-of-type .board_slot:first-child .board_grip",
+		".board_day:not(.board_empty) ~ .board_day:not(.board_empty) .board_slot:last-child",
 	)
 	p.untilSays("It is locked")
 	assert.Equal(t, was, eval[string](p, onBoard))
-	p.click(".board-session:first-of-type .board-slot:first-child > button")
+	p.click(".board_session:first-of-type .board_slot:first-child > button")
 	p.untilSays("Locked: unlock it in the list to change it.")
 	assert.True(t, eval[bool](p, `document.querySelector('[aria-label="Sets"]').readOnly`))
 	p.do(chromedp.Navigate(a.url + path))
-	p.until(`document.querySelector('.board-slot.locked b')`)
-	eval[bool](p, `(document.querySelector('.board-slot.locked button').focus(), true)`)
+	p.until(`document.querySelector('.board_slot.board_locked b')`)
+	eval[bool](p, `(document.querySelector('.board_slot.board_locked button').focus(), true)`)
 	p.key("l")
-	p.until(`!document.querySelector('.board-slot.locked')`)
+	p.until(`!document.querySelector('.board_slot.board_locked')`)
 
-	p.click(`.board-session:first-of-type [aria-label^="Take out"]`)
-	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.click(`.board_session:first-of-type [aria-label^="Take out"]`)
+	p.until(`document.querySelectorAll('.board_session').length === 1`)
 	p.untilSays("saved")
 	p.do(chromedp.Reload())
-	p.until(`document.querySelectorAll('.board-session').length === 1 && document.querySelector('.board-slot b')`)
-	p.click(`.board-session [aria-label^="Take out"]`)
-	p.until(`document.querySelectorAll('.board-session').length === 0`)
+	p.until(`document.querySelectorAll('.board_session').length === 1 && document.querySelector('.board_slot b')`)
+	p.click(`.board_session [aria-label^="Take out"]`)
+	p.until(`document.querySelectorAll('.board_session').length === 0`)
 	p.untilSays("saved")
-	p.click(".board-tools button:first-child") // undo
-	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.click(".board_tools button:first-child") // undo
+	p.until(`document.querySelectorAll('.board_session').length === 1`)
 	p.untilSays("saved")
 	p.do(chromedp.Reload())
-	p.until(`document.querySelectorAll('.board-session').length === 1 && document.querySelector('.board-slot b')`)
+	p.until(`document.querySelectorAll('.board_session').length === 1 && document.querySelector('.board_slot b')`)
 	// A copied day, with ids of its own.
 	p.click(`[aria-label^="Copy "]`)
 	p.until(
-		`document.querySelectorAll('.board-session').length === 2 &&
+		`document.querySelectorAll('.board_session').length === 2 &&
 			new Set([...document.querySelectorAll('[data-slot]')].map(e =>
 			e.dataset.slot)).size === document.querySelectorAll('[data-slot]').length`,
 	)
 	p.untilSays("saved")
-	p.click(".board-tools button:first-child")
-	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.click(".board_tools button:first-child")
+	p.until(`document.querySelectorAll('.board_session').length === 1`)
 	p.untilSays("saved")
 	// A planned one goes the same way.
-	p.click(".board-day:last-child .board-plan")
-	p.until(`document.querySelectorAll('.board-session').length === 2`)
+	p.click(".board_day:last-child .board_plan")
+	p.until(`document.querySelectorAll('.board_session').length === 2`)
 	p.untilSays("saved")
-	p.click(".board-tools button:first-child")
-	p.until(`document.querySelectorAll('.board-session').length === 1`)
+	p.click(".board_tools button:first-child")
+	p.until(`document.querySelectorAll('.board_session').length === 1`)
 	p.untilSays("saved")
 	p.do(chromedp.Reload())
-	p.until(`document.querySelector('.board-slot b')`)
-	assert.Equal(t, 1, eval[int](p, `document.querySelectorAll('.board-session').length`))
+	p.until(`document.querySelector('.board_slot b')`)
+	assert.Equal(t, 1, eval[int](p, `document.querySelectorAll('.board_session').length`))
 }
 
 // A grip for each set, from weak to strong, and the arm that begins.
 func TestGripsAreChosenSetBySet(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Tobias Quill"))
-	p.until(`document.querySelector('.stage .pose')`)
-	p.click(".slot-add")
-	p.until(`document.querySelector('.picker input')`)
-	p.typeInto(".picker input", "standing curl")
-	p.until(`document.querySelector('.picker')`)
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
+	p.click(".builder_slotAdd")
+	p.until(`document.querySelector('.stage_picker input')`)
+	p.typeInto(".stage_picker input", "standing curl")
+	p.until(`document.querySelector('.stage_picker')`)
 	p.clickText("Standing curl, two dumbbells")
 	p.untilSays("A grip for each set, from weak to strong")
 	p.clickText("A grip for each set")
-	p.until(`document.querySelectorAll('.row').length === 3`)
-	p.until(`document.querySelector('.row').innerText.includes('Palms-down')`)
-	p.until(`document.querySelector('.slot.here').innerText.includes('a grip for each set')`)
+	p.until(`document.querySelectorAll('.prescription_row').length === 3`)
+	p.until(`document.querySelector('.prescription_row').innerText.includes('Palms-down')`)
+	p.until(`document.querySelector('.builder_slot.builder_here').innerText.includes('a grip for each set')`)
 	p.saved()
-	p.click(".row:nth-child(3) .row-face")
+	p.click(".prescription_row:nth-child(3) .prescription_rowFace")
 	p.pick("Reps left in reserve", "to the limit")
-	p.until(`document.querySelector('.slot.here').innerText.includes('2, 2, 0 left')`)
+	p.until(`document.querySelector('.builder_slot.builder_here').innerText.includes('2, 2, 0 left')`)
 	p.saved()
 	p.clickText("One grip for all sets")
-	p.until(`!document.querySelector('.slot.here').innerText.includes('a grip for each set')`)
+	p.until(`!document.querySelector('.builder_slot.builder_here').innerText.includes('a grip for each set')`)
 	p.saved()
 }
 
@@ -147,48 +147,48 @@ func TestGripsAreChosenSetBySet(t *testing.T) {
 func TestRowsCostFewKeys(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Tobias Quill"))
-	p.until(`document.querySelector('.stage .pose')`)
-	slots := eval[int](p, `document.querySelectorAll('.slot').length`)
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
+	slots := eval[int](p, `document.querySelectorAll('.builder_slot').length`)
 	keys := 0
 	press := func(k string, modifiers ...chromedp.KeyOption) { keys++; p.key(k, modifiers...) }
 	spent := func(most int, what string) {
 		assert.LessOrEqual(t, keys, most, what)
 		keys = 0
 	}
-	words := func() string { return p.text(".slot.here .slot-dose") }
+	words := func() string { return p.text(".builder_slot.builder_here .builder_slotDose") }
 
 	press("/")
-	p.until(`document.activeElement.matches('.picker input')`)
+	p.until(`document.activeElement.matches('.stage_picker input')`)
 	const found = "reclin"
-	p.typeInto(".picker input", found)
+	p.typeInto(".stage_picker input", found)
 	keys += len(found)
-	p.until(`document.querySelector('.picker-list')?.innerText.includes('Reclined')`)
+	p.until(`document.querySelector('.stage_pickerList')?.innerText.includes('Reclined')`)
 	press(kb.Enter)
-	p.until(fmt.Sprintf(`document.querySelectorAll('.slot').length === %d`, slots+1))
-	p.until(`document.querySelector('.slot.here .slot-dose').innerText.includes('3 × 8–12')`)
+	p.until(fmt.Sprintf(`document.querySelectorAll('.builder_slot').length === %d`, slots+1))
+	p.until(`document.querySelector('.builder_slot.builder_here .builder_slotDose').innerText.includes('3 × 8–12')`)
 	spent(12, "three straight sets of a movement that is found")
 
 	press("d")
-	p.until(`document.querySelector('.slot.here .slot-dose').innerText.includes('2 × 8–12; then 1 × 8–12, drops')`)
+	p.until(`document.querySelector('.builder_slot.builder_here .builder_slotDose').innerText.includes('2 × 8–12; then 1 × 8–12, drops')`)
 	spent(4, "the last set drops")
 
 	press("b")
-	p.until(`document.querySelectorAll('.row').length === 3`)
+	p.until(`document.querySelectorAll('.prescription_row').length === 3`)
 	spent(6, "a back-off row")
 	assert.Contains(t, words(), "then 1 × 15–20")
 	press(".")
 	press(".")
-	p.until(`document.querySelector('.row.here').innerText.includes('15–20')`)
+	p.until(`document.querySelector('.prescription_row.prescription_here').innerText.includes('15–20')`)
 	press("m")
-	p.until(`document.querySelectorAll('.row').length === 2`)
+	p.until(`document.querySelectorAll('.prescription_row').length === 2`)
 
 	press("[")
-	p.until(`!document.querySelector('.slot:last-child').matches('.here')`)
+	p.until(`!document.querySelector('.builder_slot:last-child').matches('.builder_here')`)
 	keys = 0
 	press("j")
-	p.until(`document.querySelectorAll('.slot.joined').length === 1`)
+	p.until(`document.querySelectorAll('.builder_slot.builder_joined').length === 1`)
 	spent(3, "a pair")
 	press("j")
-	p.until(`document.querySelectorAll('.slot.joined').length === 0`)
+	p.until(`document.querySelectorAll('.builder_slot.builder_joined').length === 0`)
 	p.saved()
 }

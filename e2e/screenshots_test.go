@@ -28,34 +28,34 @@ func TestScreenshots(t *testing.T) {
 		name, path, ready string
 		size              [2]int64
 	}{
-		{"clients", "/clients", ".client-card", laptop},
-		{"session", builderPath("Aurelio Finch"), ".stage .pose", laptop},
-		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet-slot", laptop},
-		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", laptop},
-		{"log-phone", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".set-form", phone},
-		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".near", laptop},
-		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Dario Vance").String(), ".near", laptop},
-		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library-card", laptop},
-		{"map", "/library", ".library-card", laptop},
+		{"clients", "/clients", ".wall_clientCard", laptop},
+		{"session", builderPath("Aurelio Finch"), ".stage_stage .pose_pose", laptop},
+		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet_slot", laptop},
+		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", laptop},
+		{"log-phone", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", phone},
+		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".stage_near", laptop},
+		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Dario Vance").String(), ".stage_near", laptop},
+		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library_card", laptop},
+		{"map", "/library", ".library_card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
-		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".joints", laptop},
-		{"measures", "/clients/" + demo.ClientID("Tobias Quill").String() + "/dossier/measures", ".course", laptop},
-		{"present", "/clients/" + demo.ClientID("Dario Vance").String() + "/dossier/now", ".lines li", laptop},
-		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".head-line", laptop},
-		{"rooms", "/studio", ".room", laptop},
-		{"session-phone", builderPath("Dario Vance"), ".stage .pose", phone},
+		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".dossier_joints", laptop},
+		{"measures", "/clients/" + demo.ClientID("Tobias Quill").String() + "/dossier/measures", ".course_course", laptop},
+		{"present", "/clients/" + demo.ClientID("Dario Vance").String() + "/dossier/now", ".dossier_lines li", laptop},
+		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".priorities_headLine", laptop},
+		{"rooms", "/studio", ".studio_room", laptop},
+		{"session-phone", builderPath("Dario Vance"), ".stage_stage .pose_pose", phone},
 	}
 	issuedLink := issueAndLink(t, a)
 	paperShot(t, a, issuedLink, filepath.Join(dir, "sheet-pdf"))
 	views = append(views, struct {
 		name, path, ready string
 		size              [2]int64
-	}{"sheet-phone", issuedLink, ".by-link .sheet-slot", phone})
+	}{"sheet-phone", issuedLink, ".sheet_byLink .sheet_slot", phone})
 	// A whole week on the board, whatever day it is.
 	m, wednesday := startMidweek(t)
 	board := m.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "week?of="+wednesday))
-	board.until(`document.querySelectorAll('.board-slot b').length === 7 && document.querySelector('.finding')`)
-	board.click(`.board-session:first-of-type .board-slot:nth-child(2) .lock`)
+	board.until(`document.querySelectorAll('.board_slot b').length === 7 && document.querySelector('.finding')`)
+	board.click(`.board_session:first-of-type .board_slot:nth-child(2) .lock`)
 	board.untilSays("saved")
 	time.Sleep(600 * time.Millisecond)
 	board.shot(filepath.Join(dir, "week.png"))
@@ -66,22 +66,22 @@ func TestScreenshots(t *testing.T) {
 		p.until("document.querySelector('" + v.ready + "')")
 		p.until("document.fonts.status === 'loaded'")
 		if v.name == "session" {
-			p.click(".slot:nth-child(2) .slot-face")
-			p.until("document.querySelector('.stage h2').innerText.includes('Reclined')")
+			p.click(".builder_slot:nth-child(2) .builder_slotFace")
+			p.until("document.querySelector('.stage_stage h2').innerText.includes('Reclined')")
 		}
 		if v.name == "map" {
-			p.click(".library-top .ant-segmented-item:nth-child(2)")
-			p.until("document.querySelector('.map-dot')")
+			p.click(".library_top .ant-segmented-item:nth-child(2)")
+			p.until("document.querySelector('.library_mapDot')")
 		}
 		if v.name == "stances" {
 			p.clickText("Check it")
-			p.until("document.querySelector('.tip .finding')")
+			p.until("document.querySelector('.stances_tip .finding')")
 		}
 		if v.name == "fitting-lying" {
 			p.clickText("Pin")
 			p.dragHandle("tilt", -60, 30, 6)
-			p.click(".tune-ask .ant-btn")
-			p.until("document.querySelector('.tuned')")
+			p.click(".fitting_tuneAsk .ant-btn")
+			p.until("document.querySelector('.fitting_tuned')")
 			eval[bool](p, "(window.scrollTo(0, 0), true)")
 		}
 		time.Sleep(600 * time.Millisecond)
@@ -111,6 +111,6 @@ func issueAndLink(t *testing.T, a *app) string {
 	p.click(".issue-one")
 	p.untilSays("Sheet 1 left on")
 	p.clickText("Make a link")
-	link := p.text(".issuing-link")
+	link := p.text(".editing_issuingLink")
 	return link[strings.Index(link, "/s/"):]
 }

@@ -46,8 +46,8 @@ func (p *tab) dragTo(grip, onto string) {
 }
 
 // onBoard lists the board's sessions with how many slots each has.
-const onBoard = `[...document.querySelectorAll('.board-session')].map(s =>
-	s.querySelector('.board-name').innerText + ' ' + s.querySelectorAll('[data-slot]').length).join(', ')`
+const onBoard = `[...document.querySelectorAll('.board_session')].map(s =>
+	s.querySelector('.board_name').innerText + ' ' + s.querySelectorAll('[data-slot]').length).join(', ')`
 
 // The week on one board: a slot is dragged to another day while the ledger
 // follows, by key back again; a finding's fix is applied and undone; a finding is
@@ -55,36 +55,36 @@ const onBoard = `[...document.querySelectorAll('.board-session')].map(s =>
 func TestTheWeekOnOneBoard(t *testing.T) {
 	a, wednesday := startMidweek(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
-	p.until(`document.querySelectorAll('.board-session').length === 2 && document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_session').length === 2 && document.querySelectorAll('.board_slot b').length === 7`)
 	assert.Equal(t, "Left arm first 4, Grip and guard 3", eval[string](p, onBoard))
 	p.dragTo(
-		".board-session:first-of-type .board-slot:first-child .board-grip",
-		".board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child",
+		".board_session:first-of-type .board_slot:first-child .board_grip",
+		".board_day:not(.board_empty) ~ .board_day:not(.board_empty) .board_slot:last-child",
 	)
-	p.until(`document.querySelectorAll('.board-day:not(.empty) ~ .board-day:not(.empty) .board-slot').length === 4`)
+	p.until(`document.querySelectorAll('.board_day:not(.board_empty) ~ .board_day:not(.board_empty) .board_slot').length === 4`)
 	p.untilSays("saved")
 	assert.Equal(t, "Left arm first 3, Grip and guard 4", eval[string](p, onBoard))
 	p.do(chromedp.Reload())
-	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_slot b').length === 7`)
 	assert.Equal(t, "Left arm first 3, Grip and guard 4", eval[string](p, onBoard), "kept")
 
 	// The keyboard's twin of the drag.
-	eval[bool](p, `(document.querySelector('.board-day:not(.empty) ~ .board-day:not(.empty) .board-slot:last-child button').focus(), true)`)
+	eval[bool](p, `(document.querySelector('.board_day:not(.board_empty) ~ .board_day:not(.board_empty) .board_slot:last-child button').focus(), true)`)
 	p.key(kb.ArrowLeft, chromedp.KeyModifiers(chromedp.ModifierAlt))
 	p.until(onBoard + ` === 'Left arm first 4, Grip and guard 3'`)
-	p.click(".board-tools button:first-child") // undo
+	p.click(".board_tools button:first-child") // undo
 	p.until(onBoard + ` === 'Left arm first 3, Grip and guard 4'`)
 
 	// A finding, its reason, its fix and the way back.
 	before := p.text(".ledger-heads")
-	p.until(`document.querySelector('.finding .finding-do .link:not(.soft)')`)
-	p.click(".why-link")
+	p.until(`document.querySelector('.finding .board_findingDo .link:not(.board_soft)')`)
+	p.click(".board_whyLink")
 	p.until(`document.querySelector('.finding .caveat')`)
 	said := eval[string](
 		p,
-		`document.querySelector('.finding .finding-do .link:not(.soft)').closest('.finding').innerText.split(' why?')[0]`,
+		`document.querySelector('.finding .board_findingDo .link:not(.board_soft)').closest('.finding').innerText.split(' why?')[0]`,
 	)
-	eval[bool](p, `(document.querySelector('.finding .finding-do .link:not(.soft)').click(), true)`)
+	eval[bool](p, `(document.querySelector('.finding .board_findingDo .link:not(.board_soft)').click(), true)`)
 	p.until(
 		fmt.Sprintf(
 			`document.querySelector('.ledger-heads').innerText !== %q && ![...document.querySelectorAll('.finding')].some(f =>
@@ -100,39 +100,39 @@ func TestTheWeekOnOneBoard(t *testing.T) {
 	p.untilSays("Wren Adeyemi-Holt let it stand: he is on stage twice this week")
 
 	// A number says what it adds up from, each addend leads to its slot.
-	p.click(".ledger-line")
+	p.click(".ledger_line")
 	p.until(
-		`document.querySelectorAll('.ledger-terms li').length > 2 &&
-			document.querySelector('.ledger-terms').innerText.includes('pulling elsewhere: ')`,
+		`document.querySelectorAll('.ledger_terms li').length > 2 &&
+			document.querySelector('.ledger_terms').innerText.includes('pulling elsewhere: ')`,
 	)
-	total := eval[float64](p, `Number(document.querySelector('.ledger-line b').innerText)`)
-	sum := eval[float64](p, `[...document.querySelectorAll('.ledger-terms b')].reduce((a, e) => a + Number(e.innerText), 0)`)
+	total := eval[float64](p, `Number(document.querySelector('.ledger_line b').innerText)`)
+	sum := eval[float64](p, `[...document.querySelectorAll('.ledger_terms b')].reduce((a, e) => a + Number(e.innerText), 0)`)
 	assert.InDelta(t, total, sum, 0.3, "rounded to tenths each")
-	p.click(".ledger-line")
-	p.until(`!document.querySelector('.ledger-terms')`)
+	p.click(".ledger_line")
+	p.until(`!document.querySelector('.ledger_terms')`)
 
 	// From a slot into its session, and back to the week.
-	p.click(".board-slot button")
-	p.until(`document.querySelector('.stage .pose')`)
+	p.click(".board_slot button")
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
 	p.clickText("The week")
 	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "week?of="+wednesday)))
-	p.until(`document.querySelectorAll('.board-session').length === 2`)
+	p.until(`document.querySelectorAll('.board_session').length === 2`)
 	p.clickText("Copy to the next week")
 	p.until(
-		`document.querySelector('.board-top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday +
-			`') && document.querySelectorAll('.board-session').length === 2`,
+		`document.querySelector('.board_top h2').innerText.length > 0 && !location.search.includes('of=` + wednesday +
+			`') && document.querySelectorAll('.board_session').length === 2`,
 	)
 }
 
 func TestAnAssistantLooksAtTheBoard(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, jory, laptop, clientPath("Tobias Quill", "week"))
-	p.until(`document.querySelector('.board-slot b')`)
+	p.until(`document.querySelector('.board_slot b')`)
 	assert.Zero(
 		t,
 		eval[int](
 			p,
-			`document.querySelectorAll('.board-slot .board-grip, .board-tools, .board-plan, .finding-do .link:not(.soft)').length`,
+			`document.querySelectorAll('.board_slot .board_grip, .board_tools, .board_plan, .board_findingDo .link:not(.board_soft)').length`,
 		),
 	)
 }
@@ -142,21 +142,21 @@ func TestAnAssistantLooksAtTheBoard(t *testing.T) {
 func TestASlotIsPrescribed(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
-	p.until(`document.querySelector('.stage .pose') && document.querySelector('.proposed')`)
+	p.until(`document.querySelector('.stage_stage .pose_pose') && document.querySelector('.prescription_proposed')`)
 	p.untilSays("from its own series")
-	p.click(".slot:nth-child(2) .slot-face")
+	p.click(".builder_slot:nth-child(2) .builder_slotFace")
 	p.untilSays("Reclined")
 	p.click(`[aria-label="Join with the next"]`)
 	p.until(
-		`document.querySelector('.slot:nth-child(2)').innerText.includes('superset, opposing') &&
-			document.querySelector('.slot:nth-child(3)').innerText.includes('superset, opposing')`,
+		`document.querySelector('.builder_slot:nth-child(2)').innerText.includes('superset, opposing') &&
+			document.querySelector('.builder_slot:nth-child(3)').innerText.includes('superset, opposing')`,
 	)
 	p.saved()
 	p.click(`[aria-label="Take apart from the next"]`)
-	p.until(`!document.querySelector('.slots').innerText.includes('superset')`)
+	p.until(`!document.querySelector('.builder_slots').innerText.includes('superset')`)
 	p.saved()
 	p.press("Take these")
-	p.until(`document.querySelectorAll('.cues li:not(.cue-add)').length === 3`)
+	p.until(`document.querySelectorAll('.prescription_cues li:not(.prescription_cueAdd)').length === 3`)
 	p.press("The client’s ratios")
 	p.untilSays("1RM ≈")
 	p.saved()
@@ -172,7 +172,7 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	require.NoError(t, os.WriteFile(filepath.Join(dir, "week.csv"), []byte(plan), 0o644))
 	require.NoError(t, os.WriteFile(filepath.Join(dir, "week.txt"), []byte("?"), 0o644))
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
-	p.until(`document.querySelector('.board-slot b')`)
+	p.until(`document.querySelector('.board_slot b')`)
 	p.clickText("Files")
 	p.until(`document.querySelector('[aria-label="File to bring in"]')`)
 	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="File to bring in"]`), []string{filepath.Join(dir, "week.txt")}))
@@ -181,21 +181,21 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 	p.untilSays("New: From the file on")
 	p.untilSays("there is no movement \"curl_of_the_moon\"")
 	p.untilSays("Columns nobody knows here: mood")
-	assert.Equal(t, 2, eval[int](p, `document.querySelectorAll('.board-session').length`), "nothing is kept yet")
+	assert.Equal(t, 2, eval[int](p, `document.querySelectorAll('.board_session').length`), "nothing is kept yet")
 	p.clickText("Change it so")
-	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
+	p.until(`[...document.querySelectorAll('.board_name')].some(e => e.innerText === 'From the file')`)
 	if wednesday < time.Now().Format(time.DateOnly) { // a day that is past is asked about
 		p.untilSays("is past")
 		p.clickText("Yes, save it so")
 	}
-	p.until(`/^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`)
+	p.until(`/^saved /.test(document.querySelector('.board_top .saving_saveNote')?.innerText)`)
 	p.clickText("Undo")
 	p.until(
-		`![...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file') &&
-			/^saved /.test(document.querySelector('.board-top .save-note')?.innerText)`,
+		`![...document.querySelectorAll('.board_name')].some(e => e.innerText === 'From the file') &&
+			/^saved /.test(document.querySelector('.board_top .saving_saveNote')?.innerText)`,
 	)
 	p.clickText("Redo")
-	p.until(`[...document.querySelectorAll('.board-name')].some(e => e.innerText === 'From the file')`)
+	p.until(`[...document.querySelectorAll('.board_name')].some(e => e.innerText === 'From the file')`)
 	// The week is kept as a template and laid on itself: what it would change is told.
 	p.fill("Name of the template", "Two days and a file")
 	p.untilSays("Two days and a file: ")
@@ -208,13 +208,13 @@ func TestAWeekComesInFromAFile(t *testing.T) {
 func TestAnEditOfTheWeekIsQuick(t *testing.T) {
 	a, wednesday := startMidweek(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
-	p.until(`document.querySelectorAll('.board-slot b').length === 7`)
+	p.until(`document.querySelectorAll('.board_slot b').length === 7`)
 	eval[bool](p, `(window.took = null, (async () => {
 		const order = () => [...document.querySelectorAll('[data-slot]')].map(e => e.dataset.slot).join()
 		const frame = () => new Promise(r => requestAnimationFrame(r))
 		const shown = [], counted = []
 		for (let i = 0; i < 10; i++) {
-			const slot = document.querySelector('[data-slot]'), other = [...document.querySelectorAll('.board-session')][i % 2 === 0 ? 1 : 0]
+			const slot = document.querySelector('[data-slot]'), other = [...document.querySelectorAll('.board_session')][i % 2 === 0 ? 1 : 0]
 			const was = order(), began = performance.now()
 			const id = i % 2 === 0 ? slot.dataset.slot : window.movedSlot
 			window.movedSlot = id
@@ -222,7 +222,7 @@ func TestAnEditOfTheWeekIsQuick(t *testing.T) {
 				{ key: i % 2 === 0 ? 'ArrowRight' : 'ArrowLeft', altKey: true, bubbles: true, cancelable: true }))
 			while (order() === was) await frame()
 			shown.push(performance.now() - began)
-			while (!/^saved/.test(document.querySelector('.board-top .save-note').innerText) || performance.now() - began < 30) await frame()
+			while (!/^saved/.test(document.querySelector('.board_top .saving_saveNote').innerText) || performance.now() - began < 30) await frame()
 			counted.push(performance.now() - began)
 			await new Promise(r => setTimeout(r, 120))
 		}

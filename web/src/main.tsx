@@ -4,12 +4,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App'
 import './app/base.css'
-import './app/shell.css'
-import './app/margin.css'
-import './ui/work.css'
-import './ui/leaves.css'
-import './places/clients/clients.css'
-import './figures/figures.css'
+import './app/kit.css'
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

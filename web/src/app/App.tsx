@@ -1,10 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { App as AntApp, ConfigProvider } from 'antd'
-import { useSyncExternalStore } from 'react'
+import { ConfigProvider } from 'antd'
+import { lazy, Suspense, useSyncExternalStore } from 'react'
 import { RouterProvider } from 'react-router'
 import { Problem } from '../api/client'
 import { SavingContext, savingFor } from '../saving/useDoc'
 import { router } from './routes'
+import { forTeller } from '../ui/tell'
 import { dark, light } from './theme'
 
 const queries = new QueryClient({
@@ -35,16 +36,26 @@ function useNight() {
   )
 }
 
+const Voice = lazy(async () => ({ default: (await import('../ui/Voice')).Voice }))
+
+/** Teller mounts what tells, once there is something to tell. */
+function Teller() {
+  return useSyncExternalStore(forTeller.watch, forTeller.wanted) ? (
+    <Suspense>
+      <Voice />
+    </Suspense>
+  ) : null
+}
+
 export function App() {
   return (
     <ConfigProvider theme={useNight() ? dark : light}>
-      <AntApp>
-        <QueryClientProvider client={queries}>
-          <SavingContext value={saving}>
-            <RouterProvider router={router} />
-          </SavingContext>
-        </QueryClientProvider>
-      </AntApp>
+      <QueryClientProvider client={queries}>
+        <SavingContext value={saving}>
+          <RouterProvider router={router} />
+        </SavingContext>
+        <Teller />
+      </QueryClientProvider>
     </ConfigProvider>
   )
 }

@@ -12,6 +12,7 @@ import { Waiting } from '../ui/Waiting'
 import { useOwnErrors } from './errors'
 import { SignOut } from './SignOut'
 import { Unsaved } from './Unsaved'
+import css from './shell.module.css'
 
 const SignIn = lazy(async () => ({ default: (await import('../places/signin/SignIn')).SignIn }))
 
@@ -82,8 +83,8 @@ export function Shell() {
       <a className="skip" href="#place">
         Skip to the page
       </a>
-      <header className="bar">
-        <span className="bar-name">Musculus</span>
+      <header className={css.bar}>
+        <span className={css.barName}>Musculus</span>
         <nav aria-label="Places">
           {places.map(([path, label]) => (
             <NavLink key={path} to={`/${path}`}>
@@ -91,10 +92,10 @@ export function Shell() {
             </NavLink>
           ))}
         </nav>
-        <span className="bar-who">
+        <span className={css.barWho}>
           <Unsaved />
           {me.data.name}
-          <span className="bar-studio"> · {me.data.studio}</span>
+          <span className={css.barStudio}> · {me.data.studio}</span>
           <SignOut />
         </span>
       </header>
@@ -121,7 +122,7 @@ const always: [string, string][] = [
 function Help({ close }: { close: () => void }) {
   const [off, setOff] = useState(lettersOff)
   return (
-    <aside className="help" aria-label="Keys">
+    <aside className={css.help} aria-label="Keys">
       <h2>Keys</h2>
       <dl>
         {[...new Map([...shownKeys(), ...always])].map(([key, does]) => (

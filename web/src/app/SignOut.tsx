@@ -1,9 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { App } from 'antd'
 import { useRef, useState } from 'react'
 import { api, got, problemOf } from '../api/client'
 import { useSaving } from '../saving/useDoc'
 import { forgetAll, startAfresh, unsent } from './kept'
+import css from './shell.module.css'
+import { message, modal } from '../ui/tell'
 
 /**
  * SignOut waits for the server, then forgets what this browser kept for the account and starts afresh; a failure is
@@ -11,7 +12,6 @@ import { forgetAll, startAfresh, unsent } from './kept'
  */
 export function SignOut() {
   const queries = useQueryClient()
-  const { message, modal } = App.useApp()
   const { outbox } = useSaving()
   const [busy, setBusy] = useState(false)
   const going = useRef(false)
@@ -24,10 +24,7 @@ export function SignOut() {
     } catch (e) {
       const p = problemOf(e)
       if (p.status !== 401) {
-        void message.error(
-          `You are still signed in: ${p.message} Press Sign out again before you leave this device.`,
-          10,
-        )
+        message.error(`You are still signed in: ${p.message} Press Sign out again before you leave this device.`, 10)
         going.current = false
         return setBusy(false)
       }
@@ -49,7 +46,7 @@ export function SignOut() {
     })
   }
   return (
-    <button type="button" className="bar-out" disabled={busy} onClick={press}>
+    <button type="button" className={css.barOut} disabled={busy} onClick={press}>
       {busy ? 'Signing out …' : 'Sign out'}
     </button>
   )

@@ -1,4 +1,6 @@
 import type { PointView } from '../api/client'
+import { clsx } from 'clsx'
+import css from './course.module.css'
 
 interface Props {
   points: PointView[]
@@ -27,7 +29,7 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
   const outside = (v: number) => Math.abs(v - first) > band
   return (
     <svg
-      className="course"
+      className={css.course}
       viewBox={`0 0 ${width} ${height}`}
       style={{ maxWidth: width }}
       role="img"
@@ -38,32 +40,32 @@ export function CourseChart({ points, band, name, unit, width = 300, height = 12
         width={width - pad.left - pad.right}
         y={y(first + band)}
         height={y(first - band) - y(first + band)}
-        className="course-band"
+        className={css.band}
       />
-      <line x1={pad.left} x2={width - pad.right} y1={y(first)} y2={y(first)} className="course-first" />
+      <line x1={pad.left} x2={width - pad.right} y1={y(first)} y2={y(first)} className={css.first} />
       {[first - band, first, first + band].map((v) => (
-        <text key={v} x={pad.left - 4} y={y(v) + 4} className="course-tick" textAnchor="end">
+        <text key={v} x={pad.left - 4} y={y(v) + 4} className={css.tick} textAnchor="end">
           {v.toFixed(1)}
         </text>
       ))}
-      <polyline points={points.map((p, i) => `${x(days[i]!)},${y(p.value)}`).join(' ')} className="course-line" />
+      <polyline points={points.map((p, i) => `${x(days[i]!)},${y(p.value)}`).join(' ')} className={css.line} />
       {points.map((p, i) => (
         <circle
           key={p.on + i}
           cx={x(days[i]!)}
           cy={y(p.value)}
           r={p === last ? 4 : 2.6}
-          className={outside(p.value) ? 'course-dot out' : 'course-dot'}
+          className={outside(p.value) ? clsx(css.dot, css.out) : css.dot}
         >
           <title>
             {p.words}: {p.value} {unit}
           </title>
         </circle>
       ))}
-      <text x={pad.left} y={height - 4} className="course-tick">
+      <text x={pad.left} y={height - 4} className={css.tick}>
         {points[0]!.words.replace(/ \d{4}$/, '')}
       </text>
-      <text x={width - pad.right} y={height - 4} className="course-tick" textAnchor="end">
+      <text x={width - pad.right} y={height - 4} className={css.tick} textAnchor="end">
         {last!.words.replace(/ \d{4}$/, '')}
       </text>
     </svg>

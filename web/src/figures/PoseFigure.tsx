@@ -1,5 +1,7 @@
 import { useRef, useState } from 'react'
 import type { Handle, Pose } from '../api/client'
+import { clsx } from 'clsx'
+import css from './pose.module.css'
 
 interface Props {
   pose: Pose
@@ -57,7 +59,7 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
     <svg
       ref={svg}
       viewBox={`${x} ${y} ${w} ${h}`}
-      className={`pose ${className ?? ''}`}
+      className={clsx(css.pose, className)}
       role={onTurn ? 'group' : 'img'}
       aria-label={pose.text}
     >
@@ -65,7 +67,7 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
         <path
           key={i}
           d={s.path}
-          className={`pose-${s.class}`}
+          className={css[s.class]}
           style={
             s.width
               ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' }
@@ -73,9 +75,9 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
           }
         />
       ))}
-      <path d={pose.path} className="pose-way" />
+      <path d={pose.path} className={css.way} />
       {pose.hardest && (
-        <circle cx={pose.hardest.x} cy={pose.hardest.y} r={0.022} className="pose-hardest">
+        <circle cx={pose.hardest.x} cy={pose.hardest.y} r={0.022} className={css.hardest}>
           <title>hardest here</title>
         </circle>
       )}
@@ -86,13 +88,13 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
             <g key={handle.key}>
               {held === handle.key &&
                 handle.track.map((s) => (
-                  <circle key={s.value} cx={s.at.x} cy={s.at.y} r={0.008} className="pose-stop" />
+                  <circle key={s.value} cx={s.at.x} cy={s.at.y} r={0.008} className={css.stop} />
                 ))}
               <circle
                 cx={handle.at.x}
                 cy={handle.at.y}
                 r={0.038}
-                className={held === handle.key ? 'pose-handle held' : 'pose-handle'}
+                className={held === handle.key ? clsx(css.handle, css.held) : css.handle}
                 role="slider"
                 tabIndex={0}
                 data-key={handle.key}

@@ -1,6 +1,8 @@
 import { useState } from 'react'
 import type { Ribbon as Geometry } from '../api/client'
 import { decimals } from './heads'
+import { clsx } from 'clsx'
+import css from './ribbon.module.css'
 
 interface Props {
   geometry: Geometry
@@ -16,7 +18,7 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
   const reads = geometry.reads
   const at = read === null ? null : reads[read]
   return (
-    <figure className={full ? 'ribbon ribbon-full' : 'ribbon'} style={{ width }}>
+    <figure className={full ? clsx(css.ribbon, css.full) : css.ribbon} style={{ width }}>
       <svg
         viewBox="0 0 1 1"
         preserveAspectRatio="none"
@@ -37,24 +39,24 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
         onPointerLeave={() => setRead(null)}
       >
         {geometry.hollow.map((d) => (
-          <path key={d} d={d} className="ribbon-hollow" vectorEffect="non-scaling-stroke" />
+          <path key={d} d={d} className={css.hollow} vectorEffect="non-scaling-stroke" />
         ))}
         {geometry.solid.map((d) => (
-          <path key={d} d={d} className="ribbon-solid" />
+          <path key={d} d={d} className={css.solid} />
         ))}
         <line
           x1={geometry.tick}
           x2={geometry.tick}
           y1={0}
           y2={1}
-          className="ribbon-tick"
+          className={css.tick}
           vectorEffect="non-scaling-stroke"
         />
-        {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className="ribbon-read" vectorEffect="non-scaling-stroke" />}
+        {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className={css.read} vectorEffect="non-scaling-stroke" />}
       </svg>
       {full && (
         <>
-          <div className="ribbon-axis" aria-hidden>
+          <div className={css.axis} aria-hidden>
             {geometry.marks.map((m) => (
               <span key={m.x} style={{ left: `${m.x * 100}%` }}>
                 {m.elbow}°

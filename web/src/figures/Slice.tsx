@@ -1,6 +1,7 @@
 import { useId, useState } from 'react'
 import type { HeadView, Slice as Geometry, SliceView } from '../api/client'
 import { decimals, headColour, shade } from './heads'
+import css from './slice.module.css'
 
 interface Props {
   geometry: Geometry
@@ -23,7 +24,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
   const small = size < 72
   const leading = view.heads.find((h) => h.leading)
   return (
-    <span className="slice" style={{ width: size, height: size }}>
+    <span className={css.slice} style={{ width: size, height: size }}>
       <svg viewBox="0 0 1 1" width={size} height={size} role={ask ? 'group' : 'img'} aria-label={view.text}>
         {hatched && (
           <defs>
@@ -36,12 +37,12 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
                 patternUnits="userSpaceOnUse"
                 patternTransform={`rotate(${r.hatch})`}
               >
-                <line x1="0" y1={r.pitch / 2} x2={r.pitch} y2={r.pitch / 2} className="hatch" strokeWidth={0.008} />
+                <line x1="0" y1={r.pitch / 2} x2={r.pitch} y2={r.pitch / 2} className={css.hatch} strokeWidth={0.008} />
               </pattern>
             ))}
           </defs>
         )}
-        <path d={geometry.outline} className="slice-ground" />
+        <path d={geometry.outline} className={css.ground} />
         {geometry.regions.map((r) => {
           const head = heads.get(r.head)
           const level = head?.level ?? 0
@@ -54,7 +55,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
                 ? {
                     role: 'button',
                     tabIndex: 0,
-                    className: 'slice-ask',
+                    className: css.ask,
                     'aria-label': `What would train the ${head.name}?`,
                     onFocus: () => setOver(head),
                     onBlur: () => setOver(null),
@@ -65,7 +66,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
             >
               <path
                 d={r.path}
-                className="slice-region"
+                className={css.region}
                 style={{ fill: headColour[r.head], fillOpacity: shade(level) }}
                 strokeWidth={small ? 0.03 : 0.014}
               />
@@ -75,12 +76,12 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
             </g>
           )
         })}
-        <circle cx={geometry.bone.x} cy={geometry.bone.y} r={geometry.bone_r} className="slice-bone" />
-        <path d={geometry.outline} className="slice-outline" strokeWidth={small ? 0.03 : 0.012} />
+        <circle cx={geometry.bone.x} cy={geometry.bone.y} r={geometry.bone_r} className={css.bone} />
+        <path d={geometry.outline} className={css.outline} strokeWidth={small ? 0.03 : 0.012} />
         {leading && (
           <path
             d={geometry.regions.find((r) => r.head === leading.id)?.path}
-            className="slice-leading"
+            className={css.leading}
             strokeWidth={small ? 0.045 : 0.02}
           />
         )}
@@ -89,7 +90,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
             const head = heads.get(r.head)
             const numbers = size >= 150 && head && head.value > 0
             return (
-              <g key={r.head} className="slice-label" pointerEvents="none">
+              <g key={r.head} className={css.label} pointerEvents="none">
                 <text x={r.label.x} y={r.label.y + (numbers ? 0 : 0.025)} fontSize={0.07}>
                   {r.code}
                 </text>
@@ -103,7 +104,7 @@ export function Slice({ geometry, view, size, places = 2, hatched = size >= 72, 
           })}
       </svg>
       {over && !small && (
-        <span className="slice-tip" role="status">
+        <span className={css.tip} role="status">
           {over.name} <b>{decimals(over.value, places)}</b> {unit}
           {ask && <i>Click: what would train this?</i>}
         </span>

@@ -1,3 +1,4 @@
+import css from './course.module.css'
 /** Spark is a small course of scores from 0 to most, the latest at the right. */
 export function Spark({
   values,
@@ -15,8 +16,8 @@ export function Spark({
   const x = (i: number) => 2 + (i / Math.max(values.length - 1, 1)) * (width - 4)
   const y = (v: number) => height - 2 - (v / most) * (height - 4)
   return (
-    <svg className="spark" width={width} height={height} role="img" aria-label={text}>
-      <line x1="0" x2={width} y1={y(3)} y2={y(3)} className="spark-line" />
+    <svg className={css.spark} width={width} height={height} role="img" aria-label={text}>
+      <line x1="0" x2={width} y1={y(3)} y2={y(3)} className={css.sparkLine} />
       <polyline points={values.map((v, i) => `${x(i)},${y(v)}`).join(' ')} />
       <circle cx={x(values.length - 1)} cy={y(values[values.length - 1]!)} r="2.2" />
     </svg>

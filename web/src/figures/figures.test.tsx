@@ -60,10 +60,10 @@ const view: SliceView = {
 test('a slice is read by its text, shaded by level and outlined where it leads', () => {
   const { container } = render(<Slice geometry={geometry} view={view} size={160} />)
   expect(screen.getByRole('img', { name: /long head 1.05/ })).toBeInTheDocument()
-  const regions = container.querySelectorAll<SVGPathElement>('.slice-region')
+  const regions = container.querySelectorAll<SVGPathElement>('.slice_region')
   expect(Number(regions[0]!.style.fillOpacity)).toBeGreaterThan(0.5)
   expect(regions[1]!.style.fillOpacity).toBe('0')
-  expect(container.querySelector('.slice-leading')?.getAttribute('d')).toBe('M0 0L1 0Z')
+  expect(container.querySelector('.slice_leading')?.getAttribute('d')).toBe('M0 0L1 0Z')
   expect(screen.getByText('1.05')).toBeInTheDocument()
   fireEvent.pointerEnter(regions[1]!.parentElement!)
   expect(screen.getByRole('status')).toHaveTextContent('biceps, short head 0.90')
@@ -73,7 +73,7 @@ test('a glyph has no letters but keeps the outline', () => {
   const { container } = render(<Slice geometry={geometry} view={view} size={30} />)
   expect(container.querySelector('text')).toBeNull()
   expect(container.querySelector('pattern')).toBeNull()
-  expect(container.querySelector('.slice-leading')).not.toBeNull()
+  expect(container.querySelector('.slice_leading')).not.toBeNull()
 })
 
 const ribbon: RibbonGeometry = {
@@ -90,7 +90,7 @@ const ribbon: RibbonGeometry = {
 
 test('a full ribbon tells its reading under the pointer', () => {
   const { container } = render(<Ribbon geometry={ribbon} width={100} height={20} full />)
-  expect(container.querySelectorAll('.ribbon-hollow')).toHaveLength(1)
+  expect(container.querySelectorAll('.ribbon_hollow')).toHaveLength(1)
   const svg = screen.getByRole('img', { name: /idle from 100°/ })
   svg.getBoundingClientRect = () => new DOMRect(0, 0, 100, 20)
   fireEvent(svg, new MouseEvent('pointermove', { clientX: 95, bubbles: true }))
@@ -149,7 +149,7 @@ test('bars leave out heads that get nothing and name them', () => {
   })) as BiasView[]
   bias[1] = { ...bias[1]!, value: 0, agonist: false, zone: null, mean_length: null }
   const { container } = render(<BiasBars bias={bias} graded={false} />)
-  expect(container.querySelectorAll('.bar-row')).toHaveLength(1)
+  expect(container.querySelectorAll('.bars_barRow')).toHaveLength(1)
   expect(screen.getByText('nothing for BS')).toBeInTheDocument()
   expect(screen.getByText('long length')).toBeInTheDocument()
 })

@@ -1,6 +1,9 @@
 import { useEffect, useState } from 'react'
 import type { OpenSheet, Slice } from '../api/client'
 import { SheetPage } from '../ui/sheet/SheetPage'
+import { clsx } from 'clsx'
+import sheetCss from '../ui/sheet/sheet.module.css'
+import css from './link.module.css'
 
 interface Opened {
   client: string
@@ -47,13 +50,13 @@ export function Link({ token }: { token: string }) {
   const { sheets, client, right } = state.what
   const here = sheets[at]
   return (
-    <div className="by-link">
+    <div className={sheetCss.byLink}>
       <nav aria-label="Sessions">
         {sheets.map((s, i) => (
           <button
             key={s.session}
             type="button"
-            className={i === at ? 'chip on' : 'chip'}
+            className={i === at ? clsx(css.chip, css.on) : css.chip}
             aria-pressed={i === at}
             onClick={() => setAt(i)}
           >
@@ -61,7 +64,7 @@ export function Link({ token }: { token: string }) {
           </button>
         ))}
         {here && !here.sheet.blocked && (
-          <a className="chip" href={`/api/links/${encodeURIComponent(token)}/${here.session}/sheet.pdf`}>
+          <a className={css.chip} href={`/api/links/${encodeURIComponent(token)}/${here.session}/sheet.pdf`}>
             On paper
           </a>
         )}

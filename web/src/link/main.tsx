@@ -2,9 +2,7 @@ import '@fontsource-variable/source-sans-3'
 import '@fontsource-variable/source-serif-4'
 import { createRoot } from 'react-dom/client'
 import '../app/base.css'
-import '../figures/figures.css'
 import { Link } from './Link'
-import './link.css'
 
 const token = decodeURIComponent(location.pathname.split('/')[2] ?? '')
 

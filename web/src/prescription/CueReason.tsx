@@ -1,5 +1,6 @@
 import { Input } from 'antd'
 import { useState } from 'react'
+import css from './prescription.module.css'
 
 /** CueReason is why a cue stays that asks for what a cap of the client forbids; it is kept when the field is left. */
 export function CueReason({
@@ -17,7 +18,7 @@ export function CueReason({
     setTyped(null)
   }
   return (
-    <label className="cue-reason">
+    <label className={css.cueReason}>
       <span className="field-label">Why it stays all the same</span>
       <Input
         size="small"

@@ -1,6 +1,7 @@
 import { AutoComplete, Input } from 'antd'
 import { useId, useState } from 'react'
 import { useCatalogue } from '../app/me'
+import css from './prescription.module.css'
 
 interface Props {
   movement: string
@@ -22,7 +23,7 @@ export function Cues({ movement, cues, mayPlan, set, fault }: Props) {
     setTyped('')
   }
   return (
-    <div className="cues">
+    <div className={css.cues}>
       <span className="field-label" id={id}>
         Cues for the client, at most {limits.cues}
       </span>
@@ -38,7 +39,7 @@ export function Cues({ movement, cues, mayPlan, set, fault }: Props) {
           </li>
         ))}
         {mayPlan && cues.length < limits.cues && (
-          <li className="cue-add">
+          <li className={css.cueAdd}>
             <AutoComplete
               aria-label="Add a cue"
               value={typed}
@@ -47,7 +48,7 @@ export function Cues({ movement, cues, mayPlan, set, fault }: Props) {
               options={offered.map((c) => ({
                 value: c.cue,
                 label: (
-                  <span className="cue-offer">
+                  <span className={css.cueOffer}>
                     <b>{c.cue}</b>
                     <span>
                       when {c.seen} ({c.view})

@@ -1,5 +1,6 @@
 import type { Proposal, SlotDraft, SlotView } from '../api/client'
 import type { Arrange } from './useArrange'
+import css from './prescription.module.css'
 
 interface Props {
   slot: SlotDraft
@@ -23,7 +24,7 @@ export function Hands({ slot, view, proposal: p, mayPlan, fault, setSlot, arrang
   const may = mayPlan && sets > 1 && ways.length > 1
   if (!differ && !turns && !may && !fault) return null
   return (
-    <div className="grips">
+    <div className={css.grips}>
       {turns && (
         <p>
           <label>

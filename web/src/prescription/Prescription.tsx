@@ -3,13 +3,13 @@ import type { FieldFault, Row, SlotDraft, SlotView } from '../api/client'
 import { CueReason } from './CueReason'
 import { Cues } from './Cues'
 import { Hands } from './Hands'
-import './prescription.css'
 import { Proposed } from './Proposed'
 import { RowFields } from './RowFields'
 import { Rows } from './Rows'
 import { faultOf, restOf, rowsOf, type Session } from './session'
 import type { Arrange } from './useArrange'
 import { useProposal } from './useProposal'
+import css from './prescription.module.css'
 
 interface Props {
   client: string
@@ -39,7 +39,7 @@ export function Prescription(props: Props) {
   const cueFault = faults.find((f) => f.field === 'cues')
   const others = faults.filter((f) => !f.field.startsWith(`rows[${at}].`)) // those of the row under the hand stand at its fields
   return (
-    <section className="dose" aria-label="Dose and cues">
+    <section className={css.dose} aria-label="Dose and cues">
       {held && <p className="caveat">Locked: unlock it in the list to change it.</p>}
       {row && (
         <>

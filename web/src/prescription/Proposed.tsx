@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { Load, Proposal } from '../api/client'
+import css from './prescription.module.css'
 
 interface Props {
   proposal: Proposal | undefined
@@ -19,7 +20,7 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
   const cues = p.cues.map((c) => c.cue)
   const sameCues = JSON.stringify(cues) === JSON.stringify(here)
   return (
-    <div className="proposed">
+    <div className={css.proposed}>
       <p>
         <b>Load:</b> {p.load.words}.{' '}
         {load && JSON.stringify(load) !== JSON.stringify(has) && (
@@ -39,7 +40,7 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
         </p>
       )}
       {table && (
-        <ul className="ratios">
+        <ul className={css.ratios}>
           {p.known.map((k) => (
             <li key={k.name}>
               <b>{k.ratio.toFixed(2)}</b> {k.name}: 1RM ≈ {k.max}, {k.when}
@@ -59,7 +60,7 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
         </button>
       </p>
       {why && (
-        <ul className="ratios">
+        <ul className={css.ratios}>
           {p.cues.map((c) => (
             <li key={c.cue}>
               “{c.cue}”: {c.why}

@@ -4,6 +4,8 @@ import type { Proposal, Row, SlotView } from '../api/client'
 import { useCatalogue } from '../app/me'
 import { loadOf, loadsOf, loadValue } from './session'
 import { Tempo } from './Tempo'
+import { clsx } from 'clsx'
+import css from './prescription.module.css'
 
 interface Props {
   row: Row
@@ -40,7 +42,7 @@ export function RowFields({ row, at, view, rest, grips, fault, mayPlan, set, set
   const held = !!row.seconds_low || !!row.seconds_high
   const method = view.methods.find((m) => m.id === row.method?.id)
   return (
-    <div className="dose-fields">
+    <div className={css.doseFields}>
       <Field label="Sets" fault={fault('sets')}>
         {number('sets', 'Sets')}
       </Field>
@@ -103,7 +105,7 @@ export function RowFields({ row, at, view, rest, grips, fault, mayPlan, set, set
           optionRender={(o) => {
             const m = view.methods.find((x) => x.id === o.value)!
             return (
-              <span className="cue-offer">
+              <span className={css.cueOffer}>
                 <b>{m.name}</b>
                 <span>{m.refused ? `Not here: ${m.refused}` : m.load}</span>
               </span>
@@ -183,7 +185,7 @@ function Field({
   children: ReactNode
 }) {
   return (
-    <div className={wide ? 'field wide' : 'field'}>
+    <div className={wide ? clsx(css.field, css.wide) : css.field}>
       <span className="field-label">{label}</span>
       {children}
       {fault && (

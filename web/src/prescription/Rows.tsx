@@ -1,6 +1,8 @@
 import type { SlotView } from '../api/client'
 import { useKeys } from '../app/keys'
 import type { Arrange } from './useArrange'
+import { clsx } from 'clsx'
+import css from './prescription.module.css'
 
 interface Props {
   view: SlotView
@@ -37,14 +39,14 @@ export function Rows({ view, at, choose, arrange, faults }: Props) {
     </button>
   )
   return (
-    <div className="rows">
+    <div className={css.rows}>
       {last > 0 && (
         <ol aria-label="Rows">
           {view.row_words.map((r, k) => (
-            <li key={r.id} className={k === at ? 'row here' : 'row'}>
+            <li key={r.id} className={k === at ? clsx(css.row, css.here) : css.row}>
               <button
                 type="button"
-                className="row-face"
+                className={css.rowFace}
                 aria-current={k === at}
                 onClick={() => choose(k)}
                 onKeyDown={(e) => {
@@ -65,7 +67,7 @@ export function Rows({ view, at, choose, arrange, faults }: Props) {
                 {r.set_up && ` · ${r.set_up}`}
               </button>
               {arrange && (
-                <span className="row-tools">
+                <span className={css.rowTools}>
                   <button
                     type="button"
                     aria-label={`Row ${k + 1} up`}
@@ -113,7 +115,7 @@ export function Rows({ view, at, choose, arrange, faults }: Props) {
         </ol>
       )}
       {arrange && (
-        <p className="rows-do">
+        <p className={css.rowsDo}>
           {sets > 1 && press('last set by itself', 's')}
           {drops && press('last set drops', 'd')}
           {press('back off', 'b')}

@@ -1,8 +1,8 @@
-import { App } from 'antd'
 import { useCallback, useEffect, useRef } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, Problem, problemOf, type ArrangeCommand } from '../api/client'
 import type { Session } from './session'
+import { message } from '../ui/tell'
 
 const mostTries = 3
 const mostNew = 20 // ids a command may need
@@ -18,7 +18,6 @@ export function useArrange<S extends Session>(
   session: S,
   edit: (label: string, change: (s: S) => S) => void,
 ): Arrange {
-  const { message } = App.useApp()
   const latest = useRef(session)
   useEffect(() => {
     latest.current = session
@@ -47,9 +46,9 @@ export function useArrange<S extends Session>(
         throw new Problem(409, 'Not done: it was being changed all the while. Press it again.')
       }
       queue.current = queue.current.then(run).catch((e: unknown) => {
-        void message.error(problemOf(e).words)
+        message.error(problemOf(e).words)
       })
     },
-    [client, edit, message],
+    [client, edit],
   )
 }

@@ -1,5 +1,6 @@
 import { Input } from 'antd'
 import { useState } from 'react'
+import css from './leaves.module.css'
 
 export interface BlankProps {
   label: string
@@ -31,7 +32,7 @@ export function Blank({ label, shown, read, save, placeholder = '…', width, di
     }
   }
   return (
-    <span className="blank">
+    <span className={css.blank}>
       <Input
         variant="underlined"
         aria-label={label}

@@ -1,5 +1,6 @@
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
+import css from './field.module.css'
 
 interface Props {
   label: string
@@ -22,7 +23,7 @@ export function DayField({ label, value, set, min, max, disabled, needed, wrong 
   return (
     <DatePicker
       aria-label={label}
-      className="day-field"
+      className={css.dayField}
       variant="underlined"
       size="small"
       format={formats}

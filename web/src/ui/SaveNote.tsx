@@ -1,6 +1,8 @@
 import { clockWords } from './when'
 import { Button } from 'antd'
 import type { Doc } from '../saving/doc'
+import { clsx } from 'clsx'
+import css from './saving.module.css'
 
 interface Steps {
   undo: () => void
@@ -36,33 +38,33 @@ interface Props<T, B> {
 
 /** SaveNote says whether what is on screen is saved, and if not, what was kept and what to do. */
 export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan = true }: Props<T, B>) {
-  if (!mayPlan) return <span className="save-note">You may run sessions, not change plans.</span>
+  if (!mayPlan) return <span className={css.saveNote}>You may run sessions, not change plans.</span>
   switch (doc.is) {
     case 'saved':
       return (
-        <span className="save-note" role="status">
+        <span className={css.saveNote} role="status">
           {doc.there.at ? `saved ${clockWords(doc.there.at)}` : doc.past.length + doc.future.length > 0 && 'saved'}
         </span>
       )
     case 'dirty':
     case 'saving':
       return (
-        <span className="save-note" role="status">
+        <span className={css.saveNote} role="status">
           saving …
         </span>
       )
     case 'away':
       return (
-        <span className="save-note bad" role="alert">
+        <span className={clsx(css.saveNote, css.bad)} role="alert">
           Not saved: {doc.why} Your edits are kept here and saved as soon as it is back.
         </span>
       )
     case 'refused':
       return (
-        <span className="save-note bad" role="alert">
+        <span className={clsx(css.saveNote, css.bad)} role="alert">
           Not saved: {ended(doc.why)} What you typed stays here.
           {undo && doc.past.length > 0 && (
-            <span className="save-choose">
+            <span className={css.saveChoose}>
               <Button size="small" onClick={undo}>
                 Take it back
               </Button>
@@ -72,9 +74,9 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
       )
     case 'asked':
       return (
-        <span className="save-note bad" role="alert">
+        <span className={clsx(css.saveNote, css.bad)} role="alert">
           Not saved yet: {doc.why}
-          <span className="save-choose">
+          <span className={css.saveChoose}>
             <Button size="small" onClick={itIsSo}>
               Yes, save it so
             </Button>
@@ -88,11 +90,11 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
       )
     case 'stale':
       return (
-        <span className="save-note bad" role="alert">
+        <span className={clsx(css.saveNote, css.bad)} role="alert">
           {doc.theirs?.by || 'Somebody'} saved {what}
           {doc.theirs?.at && ` at ${clockWords(doc.theirs.at)}`}, while you were editing
           {doc.theirs?.says && `: ${doc.theirs.says}`}. Nothing is overwritten until you choose.
-          <span className="save-choose">
+          <span className={css.saveChoose}>
             <Button size="small" onClick={() => settle('theirs')}>
               Take theirs
             </Button>

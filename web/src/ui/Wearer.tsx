@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useSearchParams } from 'react-router'
 import { queries } from '../api/queries'
+import css from './field.module.css'
 
 /** useWearer is whom a place works for: the client and stance in the address. */
 export function useWearer() {
@@ -33,7 +34,7 @@ export function useWearer() {
 /** Wearer picks the client and the stance a place works for. */
 export function Wearer({ w }: { w: ReturnType<typeof useWearer> }) {
   return (
-    <div className="wearer">
+    <div className={css.wearer}>
       <label>
         <span className="field-label">For</span>
         <Select

@@ -9,6 +9,8 @@ import { useKeys } from '../../app/keys'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { Slice } from '../../figures/Slice'
+import { clsx } from 'clsx'
+import css from './wall.module.css'
 
 /** Wall is every client as a slice of what the next session gives, today's first. */
 export function Wall() {
@@ -29,12 +31,12 @@ export function Wall() {
   const today = all.filter((c) => c.today)
   const later = all.filter((c) => !c.today)
   return (
-    <main className="wall" ref={wall}>
+    <main className={css.wall} ref={wall}>
       <Row title={today.length > 0 ? 'Training today' : ''} clients={today} />
       <Row title="Coming up" clients={later} />
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
       {me.data?.may_plan && <NewClient />}
-      <p className="wall-legend">
+      <p className={css.legend}>
         Each slice is the right arm from above: how many effective sets a week each head is to get; the fuller, the
         more, and what gets most is outlined. Where nothing is set under Priorities yet it is what the next session
         gives.
@@ -64,7 +66,7 @@ function NewClient() {
   }
   return (
     <form
-      className="new-client"
+      className={css.newClient}
       onSubmit={(e) => {
         e.preventDefault()
         void add()
@@ -89,24 +91,28 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
   if (clients.length === 0) return null
   return (
     <section>
-      <h1 className="wall-title">{title}</h1>
-      <div className="wall-cards">
+      <h1 className={css.title}>{title}</h1>
+      <div className={css.cards}>
         {clients.map((c) => (
-          <Link key={c.id} to={`/clients/${c.id}/week`} className={c.today ? 'client-card today' : 'client-card'}>
+          <Link
+            key={c.id}
+            to={`/clients/${c.id}/week`}
+            className={c.today ? clsx(css.clientCard, css.today) : css.clientCard}
+          >
             <Slice geometry={right} view={c.slice} size={152} places={1} unit="effective sets" />
-            <span className="client-card-text">
-              <span className="client-card-name">{c.name}</span>
-              <span className="client-card-wish">{c.wish}</span>
+            <span className={css.clientCardText}>
+              <span className={css.clientCardName}>{c.name}</span>
+              <span className={css.clientCardWish}>{c.wish}</span>
               {c.first ? (
-                <span className="client-card-most">{c.first}</span>
+                <span className={css.clientCardMost}>{c.first}</span>
               ) : (
-                c.most && <span className="client-card-most">most for {c.most}</span>
+                c.most && <span className={css.clientCardMost}>most for {c.most}</span>
               )}
-              <span className="client-card-when">
+              <span className={css.clientCardWhen}>
                 {c.when}
                 {c.minutes > 0 && ` · ${Math.round(c.minutes)} min`} · {c.room}
               </span>
-              <span className="client-card-state">
+              <span className={css.clientCardState}>
                 {c.trained}
                 {!c.screened && <b className="warn"> · not screened</b>}
                 {c.screened && c.blocked && <b className="warn"> · no sheet: see the dossier</b>}

@@ -1,6 +1,6 @@
 import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Checkbox, Input, Switch } from 'antd'
+import { Button, Checkbox, Input, Switch } from 'antd'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
 import { api, got, problemOf, type DossierView } from '../../api/client'
@@ -13,15 +13,20 @@ import { Screening } from './Screening'
 import { useDossier, valueOf, type Edit } from './useDossier'
 import { Who } from './Who'
 import { Wishes } from './Wishes'
+import { clsx } from 'clsx'
+import threadCss from '../../ui/thread/thread.module.css'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
+import { message, modal } from '../../ui/tell'
 
 /** DossierTabs are the pages of the dossier. */
 export function DossierTabs({ client }: { client: string }) {
   const { to } = useWork(client)
   const [path, query] = [to('dossier').split('?')[0], to('dossier').split('?')[1]]
   const sub = (page: string) => `${path}${page}${query ? `?${query}` : ''}`
-  const page = ({ isActive }: { isActive: boolean }) => (isActive ? 'session-tab here' : 'session-tab')
+  const page = ({ isActive }: { isActive: boolean }) => clsx(threadCss.sessionTab, isActive && threadCss.here)
   return (
-    <nav className="sessions" aria-label="Pages of the dossier">
+    <nav className={threadCss.sessions} aria-label="Pages of the dossier">
       <NavLink end className={page} to={sub('')}>
         Who this is
       </NavLink>
@@ -50,21 +55,21 @@ export function Dossier() {
       {!view ? (
         <Waiting query={edit.query} />
       ) : (
-        <div className="dossier">
-          <main className="dossier-main">
-            <div className={`standing ${view.standing.level}`} role="status">
+        <div className={leavesCss.dossier}>
+          <main className={leavesCss.dossierMain}>
+            <div className={clsx(css.standing, view.standing.level)} role="status">
               <b>{view.standing.heading}</b>
               {view.standing.said.length > 0 && <Said view={view} />}
-              <span className="standing-note">{view.no_diagnosis}</span>
+              <span className={css.standingNote}>{view.no_diagnosis}</span>
             </div>
             {locked && <p className="hint">You may read this; a coach changes it.</p>}
-            <div className="leaves">
+            <div className={leavesCss.leaves}>
               <div>
                 <Who edit={edit} locked={locked} today={today} />
                 <Wishes edit={edit} heads={client.slice.heads} locked={locked} />
                 <Rooms edit={edit} locked={locked} />
                 <Consent edit={edit} locked={locked} today={today} owner={owner} />
-                <section className="leaf" aria-label="Notes">
+                <section className={leavesCss.leaf} aria-label="Notes">
                   <h2>Notes</h2>
                   <Notes edit={edit} locked={locked} />
                   <label className="near-room">
@@ -114,7 +119,7 @@ function Margin({ view, client }: { view: DossierView; client: string }) {
     <aside className="margin" aria-label="What the tool says">
       <h2>What this rules out</h2>
       <div className="finding does">
-        <p className="counts">
+        <p className={leavesCss.counts}>
           <b>{v.allowed}</b> allowed · <b>{v.modify}</b> to modify ·{' '}
           <b className={v.avoid > 0 ? 'warn' : undefined}>{v.avoid}</b> to avoid
         </p>
@@ -152,16 +157,16 @@ function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
   const here = valueOf(edit, 'rooms')
   const rooms = edit.query.data!.studio_rooms
   return (
-    <section className="leaf" aria-label="Rooms">
+    <section className={leavesCss.leaf} aria-label="Rooms">
       <h2>Where</h2>
-      <span className="chips" role="group" aria-label="Rooms">
+      <span className={leavesCss.chips} role="group" aria-label="Rooms">
         {rooms.map((r) => {
           const on = here.includes(r.id)
           return (
             <button
               key={r.id}
               type="button"
-              className={on ? 'chip on' : 'chip'}
+              className={on ? clsx(leavesCss.chip, leavesCss.on) : leavesCss.chip}
               aria-pressed={on}
               disabled={locked}
               onClick={() => edit.change('rooms', on ? here.filter((id) => id !== r.id) : [...here, r.id])}
@@ -192,9 +197,9 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
   const body = valueOf(edit, 'body_consent')
   const view = edit.query.data!
   return (
-    <section className="leaf" aria-label="Consent">
+    <section className={leavesCss.leaf} aria-label="Consent">
       <h2>Consent</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         <Checkbox
           disabled={locked}
           checked={!!at}
@@ -209,7 +214,7 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         )}
         {!at && <Note edit={edit} field="health_consent" />}
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         <Checkbox
           disabled={locked}
           checked={!!body}
@@ -231,8 +236,8 @@ function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; 
         )}
         {!body && <Note edit={edit} field="body_consent" />}
       </p>
-      {view.may_measure && body && <p className="said stop">{view.may_measure}</p>}
-      <p className="prose">
+      {view.may_measure && body && <p className={clsx(leavesCss.said, 'stop')}>{view.may_measure}</p>}
+      <p className={leavesCss.prose}>
         For a minor, a guardian agreed on{' '}
         <DayFill edit={edit} field="guardian_on" label="Guardian agreed on" max={today} disabled={locked} />
       </p>
@@ -259,15 +264,14 @@ function Erase({
   words: string
   keep: Edit['keep']
 }) {
-  const { message, modal } = App.useApp()
   const cache = useQueryClient()
   const erase = async () => {
     try {
       keep(await got(api.POST('/clients/{client}/erase', { params: { path: { client: view.id } }, body: { what } })))
       touched(cache, ['measures'])
-      void message.success('Erased.')
+      message.success('Erased.')
     } catch (e) {
-      void message.error(problemOf(e).words)
+      message.error(problemOf(e).words)
     }
   }
   const press = () =>
@@ -312,7 +316,6 @@ function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
 function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
   const cache = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
   const [photos, setPhotos] = useState(false)
   const [why, setWhy] = useState('')
   const name = useQuery(queries.client(view.id)).data?.name
@@ -344,7 +347,7 @@ function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
     }
   }
   return (
-    <section className="leaf quiet" aria-label="Everything about this client">
+    <section className={clsx(leavesCss.leaf, leavesCss.quiet)} aria-label="Everything about this client">
       <h2>Everything kept about this client</h2>
       {owner ? (
         <p>

@@ -2,6 +2,8 @@ import { DayField } from '../../ui/DayField'
 import { Button } from 'antd'
 import { Blank, type BlankProps } from '../../ui/Blank'
 import { valueOf, type Edit, type Field } from './useDossier'
+import { clsx } from 'clsx'
+import css from './dossier.module.css'
 
 interface Fill extends Omit<BlankProps, 'shown' | 'save'> {
   edit: Edit
@@ -50,7 +52,7 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
   if (!doc || doc.is === 'saved' || doc.is === 'dirty' || doc.is === 'saving') return null
   if (doc.is === 'stale')
     return (
-      <span className="fault clash" role="alert">
+      <span className={clsx('fault', css.clash)} role="alert">
         {doc.theirs?.by || 'Somebody'} wrote {words(doc.theirs?.value)} meanwhile; you wrote {words(doc.value)}. Nothing
         is overwritten until you choose.
         <Button size="small" onClick={() => edit.settle(field, 'theirs')}>

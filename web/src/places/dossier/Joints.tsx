@@ -6,6 +6,9 @@ import { Spark } from '../../figures/Spark'
 import { Note } from './Fill'
 import { Blank, number, trimmed } from '../../ui/Blank'
 import { valueOf, type Edit } from './useDossier'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
 
 /** Joints is the record of aches, a line a joint with both sides; a side is scored in place. */
 export function Joints({
@@ -22,9 +25,9 @@ export function Joints({
   const [scoring, setScoring] = useState<JointView | null>(null)
   const names = [...new Set(view.joints.map((j) => j.name))]
   return (
-    <section className="leaf" aria-label="Joints">
+    <section className={leavesCss.leaf} aria-label="Joints">
       <h2>Joints</h2>
-      <div className="joints">
+      <div className={css.joints}>
         <span />
         <b>left</b>
         <b>right</b>
@@ -81,7 +84,11 @@ function JointLine({
             key={j.side}
             type="button"
             disabled={locked}
-            className={`joint${(j.score ?? 0) > 3 ? ' bad' : (j.score ?? 0) >= 2 ? ' sore' : ''}${here?.joint === j.joint && here.side === j.side ? ' here' : ''}`}
+            className={clsx(
+              css.joint,
+              (j.score ?? 0) > 3 ? css.bad : (j.score ?? 0) >= 2 && css.sore,
+              here?.joint === j.joint && here.side === j.side && css.here,
+            )}
             onClick={() => score(j)}
             title={said ? `${said.words}${said.provokes ? `: ${said.provokes}` : ''}` : 'not scored yet'}
             aria-label={`${name}, ${j.side}: ${j.score ?? 'not scored'}. Score it`}
@@ -138,7 +145,7 @@ function Score({
     }
   }
   return (
-    <div className="score">
+    <div className={css.score}>
       <p>
         <b>
           {joint.name}, {joint.side}
@@ -201,9 +208,9 @@ export function MobilityChecks({ edit, locked }: { edit: Edit; locked: boolean }
   const m: Checks = valueOf(edit, 'mobility')
   const put = (part: Partial<Checks>) => edit.change('mobility', { ...m, ...part })
   return (
-    <section className="leaf" aria-label="Mobility">
+    <section className={leavesCss.leaf} aria-label="Mobility">
       <h2>Mobility and the ladder</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         Elbows stay forward overhead with one weight in two hands:{' '}
         <Segmented
           size="small"
@@ -223,7 +230,7 @@ export function MobilityChecks({ edit, locked }: { edit: Edit; locked: boolean }
           options={yesNo}
         />
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         Dips{' '}
         <Select
           variant="underlined"
@@ -260,7 +267,7 @@ export function MobilityChecks({ edit, locked }: { edit: Edit; locked: boolean }
       </p>
       <Note edit={edit} field="mobility" />
       {edit.query.data!.mobility_says.map((s) => (
-        <p key={s} className="so">
+        <p key={s} className={css.so}>
           {s}
         </p>
       ))}

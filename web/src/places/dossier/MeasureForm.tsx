@@ -7,6 +7,8 @@ import { v7 as uuidv7 } from 'uuid'
 import { api, got, problemOf, type FieldFault, type KindView, type MeasuresView } from '../../api/client'
 import { keep as keepIn, readKept } from '../../app/kept'
 import { keptLength, keptMass, lengthUnit, massUnit, readGirth, type Units } from '../../ui/units'
+import { clsx } from 'clsx'
+import css from './measures.module.css'
 
 interface Props {
   client: string
@@ -187,25 +189,25 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   return (
     <form
       ref={form}
-      className="measuring"
+      className={css.measuring}
       aria-label="A measuring session"
       onSubmit={(e) => {
         e.preventDefault()
         if (!busy) void send()
       }}
     >
-      <div className="measuring-round names">
+      <div className={clsx(css.measuringRound, 'names')}>
         <span className="field-label">
           {lengthUnit(units)}; {units === 'imperial' ? '136 is 13.6' : '346 is 34.6'}
         </span>
         {sites.map((s) => (
-          <span key={s.site} className={s.side === 'left' ? 'measuring-name first' : 'measuring-name'}>
+          <span key={s.site} className={s.side === 'left' ? clsx(css.measuringName, css.first) : css.measuringName}>
             {s.side === 'left' ? s.name : ''} <b>{s.side}</b>
           </span>
         ))}
       </div>
       {Array.from({ length: third.length > 0 ? 3 : 2 }, (_, round) => (
-        <div className="measuring-round" key={round}>
+        <div className={css.measuringRound} key={round}>
           <span className="field-label">{['1st round', '2nd round', '3rd'][round]}</span>
           {sites.map((s) =>
             round < 2 || third.includes(s.site) ? (
@@ -216,13 +218,13 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
           )}
         </div>
       ))}
-      <div className="measuring-round says">
+      <div className={clsx(css.measuringRound, css.says)}>
         <span className="field-label">&nbsp;</span>
         {sites.map((s) => (
           <span key={s.site}>{faultsOf(...[0, 1, 2].map((r) => at(s.site, r)), s.site)}</span>
         ))}
       </div>
-      <div className="measuring-more">
+      <div className={css.measuringMore}>
         <label>
           on{' '}
           <DayField
@@ -260,7 +262,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
           />{' '}
           {faultsOf('mass_kg')}
         </label>
-        <label className="wide">
+        <label className={css.wide}>
           what differed{' '}
           <Input
             aria-label="What differed"

@@ -1,6 +1,6 @@
 import { putFresh, queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Segmented } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import {
@@ -19,9 +19,12 @@ import { lengthUnit, shownLength, type Units } from '../../ui/units'
 import { useClient } from '../../ui/thread/Client'
 import { DossierTabs } from './Dossier'
 import { MeasureForm } from './MeasureForm'
-import './measures.css'
 import { Photos } from './Photos'
 import { useDossier } from './useDossier'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './measures.module.css'
+import { message } from '../../ui/tell'
 
 /**
  * Measures is the tape: what really changed, what differs left and right, and a session taken with digits and Enter.
@@ -51,10 +54,10 @@ export function Measures() {
   return (
     <>
       <DossierTabs client={client.id} />
-      <div className="dossier">
-        <main className="dossier-main">
-          <section className="leaf" aria-label="What the tape can show">
-            <div className="course-head">
+      <div className={leavesCss.dossier}>
+        <main className={leavesCss.dossierMain}>
+          <section className={leavesCss.leaf} aria-label="What the tape can show">
+            <div className={css.courseHead}>
               <h2>What the tape can show</h2>
               <Segmented
                 size="small"
@@ -70,7 +73,7 @@ export function Measures() {
               nothing a tape can show has changed. {cap(shown.noise)}.
             </p>
           </section>
-          <section className="leaf" aria-label="Measure now">
+          <section className={leavesCss.leaf} aria-label="Measure now">
             <h2>Measure now</h2>
             {view.needs ? (
               <Needs needs={view.needs} hidden={view.hidden} client={client.id} />
@@ -126,7 +129,7 @@ export function Measures() {
 /** Needs says what is missing before anything about the body is kept or shown, and what is hidden until then. */
 function Needs({ needs, hidden, client }: { needs: string; hidden: number; client: string }) {
   return (
-    <p className="said stop" role="status">
+    <p className={clsx(leavesCss.said, 'stop')} role="status">
       {cap(needs)}.{' '}
       {hidden > 0 &&
         `What was kept by an earlier consent (${hidden === 1 ? '1 session or photo' : `${hidden} sessions and photos`}) is hidden until it is given again, or erased. `}
@@ -141,7 +144,7 @@ function Course({ kind, units }: { kind: KindView; units: Units }) {
   const convert = (points: KindView['left']['points']) =>
     points.map((p) => ({ ...p, value: shownLength(p.value, units) }))
   return (
-    <div className="courses">
+    <div className={css.courses}>
       {(['left', 'right'] as const).map((side) => (
         <figure key={side}>
           <figcaption>
@@ -150,7 +153,7 @@ function Course({ kind, units }: { kind: KindView; units: Units }) {
               {kind[side].points.length > 0 &&
                 ` ${shownLength(kind[side].points[kind[side].points.length - 1]!.value, units)} ${lengthUnit(units)}`}
             </b>
-            {kind[side].change?.real ? <span className="real"> really changed</span> : ''}
+            {kind[side].change?.real ? <span className={css.real}> really changed</span> : ''}
           </figcaption>
           <CourseChart
             points={convert(kind[side].points)}
@@ -183,7 +186,6 @@ function Sessions({
   mayWithdraw: boolean
   units: Units
 }) {
-  const { message } = App.useApp()
   const cache = useQueryClient()
   const [all, setAll] = useState(false)
   const [gone, setGone] = useState(false)
@@ -242,10 +244,10 @@ function Sessions({
   }
   if (view.sessions.length + view.gone.length === 0) return null
   return (
-    <section className="leaf" aria-label="Sessions">
+    <section className={leavesCss.leaf} aria-label="Sessions">
       <h2>Measured so far</h2>
       {view.sessions.slice(0, all ? undefined : 4).map((s) => (
-        <p key={s.id} className="measured">
+        <p key={s.id} className={css.measured}>
           <b>{s.words}</b>, by {s.by}: flexed {side(s.medians.flexed_left, units)} left,{' '}
           {side(s.medians.flexed_right, units)} right; relaxed {side(s.medians.relaxed_left, units)} and{' '}
           {side(s.medians.relaxed_right, units)}
@@ -263,7 +265,7 @@ function Sessions({
             </button>
           )}
           {s.was.map((w) => (
-            <span key={w.when + w.words} className="measured-was">
+            <span key={w.when + w.words} className={css.measuredWas}>
               before {w.by} kept {w.words}, {w.when}
             </span>
           ))}
@@ -276,16 +278,16 @@ function Sessions({
         </button>
       )}
       {view.gone.length > 0 && (
-        <button type="button" className="link gone" aria-expanded={gone} onClick={() => setGone(!gone)}>
+        <button type="button" className={clsx('link', css.gone)} aria-expanded={gone} onClick={() => setGone(!gone)}>
           {gone ? 'Hide what was taken away' : `Taken away: ${view.gone.length}`}
         </button>
       )}
       {gone &&
         view.gone.map((s) => (
-          <p key={s.id} className="measured">
+          <p key={s.id} className={css.measured}>
             <b>{s.words}</b>, taken away by {s.by}
             {s.was.map((w) => (
-              <span key={w.when + w.words} className="measured-was">
+              <span key={w.when + w.words} className={css.measuredWas}>
                 {w.by} kept {w.words}, {w.when}
               </span>
             ))}

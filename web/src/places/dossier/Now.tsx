@@ -11,8 +11,10 @@ import { Slice } from '../../figures/Slice'
 import { useClient } from '../../ui/thread/Client'
 import { DossierTabs } from './Dossier'
 import { Note } from './Fill'
-import './now.css'
 import { useDossier, valueOf } from './useDossier'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
 
 /** Now is what the client does already: her list, line by line, and what it covers before any plan exists. */
 export function Now() {
@@ -60,13 +62,13 @@ export function Now() {
   return (
     <>
       <DossierTabs client={client.id} />
-      <div className="dossier">
-        <main className="dossier-main now">
-          <div className="now-picture">
+      <div className={leavesCss.dossier}>
+        <main className={clsx(leavesCss.dossierMain, 'now')}>
+          <div className={css.nowPicture}>
             <Slice geometry={right} view={view.slice} size={190} places={1} unit="effective sets" />
             <Coverage view={view} />
           </div>
-          <section className="leaf" aria-label="The list">
+          <section className={leavesCss.leaf} aria-label="The list">
             <h2>What is done now</h2>
             <Input.TextArea
               aria-label="The present list"
@@ -86,7 +88,7 @@ export function Now() {
             )}
             <Note edit={edit} field="present" />
             {why && <p className="fault">{why}</p>}
-            <ol className="lines">
+            <ol className={css.lines}>
               {view.lines.map((l, i) => (
                 <Line key={i} line={l} locked={locked} answer={(m) => void answer(l.text, m)} />
               ))}
@@ -146,8 +148,8 @@ function Line({
   const [other, setOther] = useState(false)
   const asked = !line.chosen || other
   return (
-    <li className={line.chosen ? undefined : 'open'}>
-      <span className="line-text">{line.text}</span>
+    <li className={line.chosen ? undefined : css.open}>
+      <span className={css.lineText}>{line.text}</span>
       {line.chosen && !other && (
         <span>
           → {line.name}{' '}
@@ -159,7 +161,7 @@ function Line({
         </span>
       )}
       {asked && !locked && (
-        <span className="line-ask">
+        <span className={css.lineAsk}>
           {line.ask && <b>{line.ask}?</b>}
           {line.choices.slice(0, 4).map((c) => (
             <Button
@@ -197,22 +199,22 @@ function Line({
 function Coverage({ view }: { view: PresentView }) {
   const most = Math.max(6, ...view.heads.map((h) => h.sets))
   return (
-    <div className="coverage" role="table" aria-label="What the list covers">
-      <div role="row" className="coverage-row top">
+    <div className={css.coverage} role="table" aria-label="What the list covers">
+      <div role="row" className={clsx(css.coverageRow, css.top)}>
         <span role="columnheader">head</span>
         <span role="columnheader">effective sets</span>
         <span role="columnheader">short · middle · long</span>
       </div>
       {view.heads.map((h) => (
-        <div role="row" key={h.id} className={h.sets < 1 ? 'coverage-row none' : 'coverage-row'}>
+        <div role="row" key={h.id} className={h.sets < 1 ? clsx(css.coverageRow, css.none) : css.coverageRow}>
           <span role="cell">{h.name}</span>
-          <span role="cell" className="coverage-bar">
+          <span role="cell" className={css.coverageBar}>
             <i style={{ width: `${(100 * h.sets) / most}%`, background: headColour[h.id] }} />
             <b>{decimals(h.sets, 1)}</b>
           </span>
-          <span role="cell" className="coverage-zones">
+          <span role="cell" className={css.coverageZones}>
             {[h.short, h.middle, h.long].map((z, i) => (
-              <i key={i} title={['short', 'middle', 'long'][i]} className={z >= 2 ? 'covered' : undefined}>
+              <i key={i} title={['short', 'middle', 'long'][i]} className={z >= 2 ? css.covered : undefined}>
                 {decimals(z, 1)}
               </i>
             ))}
@@ -232,7 +234,7 @@ const outcomes: Record<string, string> = { kept: 'kept', dropped: 'dropped', ope
 function TryOuts({ client }: { client: string }) {
   const tried = useQuery(queries.tryOuts(client))
   return (
-    <section className="leaf" aria-label="Tried out">
+    <section className={leavesCss.leaf} aria-label="Tried out">
       <h2>Tried out</h2>
       {tried.data?.try_outs.length === 0 && (
         <p className="hint">

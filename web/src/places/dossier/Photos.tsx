@@ -4,6 +4,8 @@ import { Button, Select } from 'antd'
 import { useRef, useState } from 'react'
 import { problemOf, sendFile, type MeasuresView } from '../../api/client'
 import { useSending } from '../../api/sending'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './measures.module.css'
 
 interface Props {
   client: string
@@ -43,9 +45,9 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
     void answer(sendFile<MeasuresView>('POST', `/clients/${client}/photos`, body))
   }
   return (
-    <section className="leaf" aria-label="Photos">
+    <section className={leavesCss.leaf} aria-label="Photos">
       <h2>Photos</h2>
-      <div className="photos-add">
+      <div className={css.photosAdd}>
         <Select
           aria-label="Pose"
           value={pose}
@@ -77,7 +79,7 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
           {why}
         </p>
       )}
-      <div className="photos">
+      <div className={css.photos}>
         {view.photos.map((p) => (
           <figure key={p.id}>
             <button
@@ -88,7 +90,7 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
               <img
                 src={url(p.id, large !== p.id)}
                 alt={`${poseWords[p.pose]}, ${p.on}`}
-                className={large === p.id ? 'large' : undefined}
+                className={large === p.id ? css.large : undefined}
               />
             </button>
             <figcaption>

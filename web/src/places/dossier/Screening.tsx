@@ -5,6 +5,9 @@ import { api, got, problemOf, type DossierView, type FieldFault } from '../../ap
 import { useSending } from '../../api/sending'
 import { dayWords } from '../../ui/when'
 import { Blank, trimmed } from '../../ui/Blank'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
 
 interface Answer {
   yes?: boolean
@@ -29,7 +32,7 @@ export function Screening({
   const asked = view.asked
   const yes = view.questions.filter((q) => asked?.answers[q.id]?.yes)
   return (
-    <section className="leaf" aria-label="Screening">
+    <section className={leavesCss.leaf} aria-label="Screening">
       <h2>Screening</h2>
       {asking ? (
         <Questions
@@ -52,7 +55,7 @@ export function Screening({
           {yes.map((q) => {
             const a = asked.answers[q.id]
             return (
-              <p key={q.id} className={`said ${a!.cleared_on ? 'clear' : q.level}`}>
+              <p key={q.id} className={clsx(leavesCss.said, a!.cleared_on ? 'clear' : q.level)}>
                 {q.text}
                 {a!.cleared_on
                   ? `, cleared on ${dayWords(a!.cleared_on)}${a!.cleared_by ? ` by ${a!.cleared_by}` : ''}`
@@ -61,7 +64,7 @@ export function Screening({
             )
           })}
           {view.hidden_rounds > 0 && (
-            <p className="said stop">
+            <p className={clsx(leavesCss.said, 'stop')}>
               {view.hidden_rounds === 1 ? 'A round of answers is' : `${view.hidden_rounds} rounds of answers are`} kept
               by a consent that was withdrawn: hidden, and counted as not asked.
             </p>
@@ -139,7 +142,7 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
         const clear = was && a!.still_holds ? was.cleared_on : a!.cleared_on
         const wrong = faults.filter((f) => f.field === `answers.${q.id}` || f.field.startsWith(`answers.${q.id}.`))
         return (
-          <div key={q.id} className={a!.yes ? `question yes ${clear ? 'clear' : q.level}` : 'question'}>
+          <div key={q.id} className={clsx(css.question, a!.yes && [css.yes, clear ? 'clear' : q.level])}>
             <span>{q.text}</span>
             <Segmented
               size="small"
@@ -152,10 +155,10 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
               ]}
             />
             {a!.yes && (
-              <span className="question-more">
+              <span className={css.questionMore}>
                 {q.says}
                 {was && (
-                  <span className="still-holds">
+                  <span className={css.stillHolds}>
                     Cleared on {dayWords(was.cleared_on!)}
                     {was.cleared_by && ` by ${was.cleared_by}`}. Does that still hold, with nothing changed since?{' '}
                     <Segmented
@@ -205,7 +208,7 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
           {why}
         </p>
       )}
-      <p className="questions-end">
+      <p className={css.questionsEnd}>
         <Button type="primary" onClick={send} loading={busy} disabled={busy}>
           Keep these answers
         </Button>

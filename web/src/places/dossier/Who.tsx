@@ -3,6 +3,9 @@ import { keptLength, keptMass, lengthUnit, massUnit, shownLength, shownMass, typ
 import { DayFill, Fill, Note } from './Fill'
 import { Blank, number, trimmed } from '../../ui/Blank'
 import { valueOf, type Edit, type Field } from './useDossier'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
 
 const weekdays: [string, string][] = [
   ['mon', 'Mon'],
@@ -33,9 +36,9 @@ export function Who({ edit, locked, today }: { edit: Edit; locked: boolean; toda
     </>
   )
   return (
-    <section className="leaf" aria-label="Who this is">
+    <section className={leavesCss.leaf} aria-label="Who this is">
       <h2>Who</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         Called <Fill edit={edit} field="name" label="Name" read={trimmed} disabled={locked} />,{' '}
         <Fill
           edit={edit}
@@ -60,7 +63,7 @@ export function Who({ edit, locked, today }: { edit: Edit; locked: boolean; toda
         , reached at{' '}
         <Fill edit={edit} field="contact" label="Contact" read={trimmed} disabled={locked} placeholder="contact" />.
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {length('stature_m', 'Stature')} tall,{' '}
         <Fill
           edit={edit}
@@ -101,7 +104,7 @@ export function Who({ edit, locked, today }: { edit: Edit; locked: boolean; toda
         />
         .
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         Trains since <DayFill edit={edit} field="training_since" label="Trains since" max={today} disabled={locked} />,
         back from two weeks or more away on{' '}
         <DayFill edit={edit} field="comeback_on" label="Back on" max={today} disabled={locked} />. Has{' '}
@@ -131,14 +134,14 @@ function Days({
   label: string
 }) {
   return (
-    <span className="chips" role="group" aria-label={label}>
+    <span className={leavesCss.chips} role="group" aria-label={label}>
       {weekdays.map(([id, name]) => {
         const on = value.includes(id)
         return (
           <button
             key={id}
             type="button"
-            className={on ? 'chip on' : 'chip'}
+            className={on ? clsx(leavesCss.chip, leavesCss.on) : leavesCss.chip}
             aria-pressed={on}
             disabled={locked}
             onClick={() => set(weekdays.map(([d]) => d).filter((d) => (d === id ? !on : value.includes(d))))}
@@ -166,9 +169,9 @@ function Elsewhere({ edit, locked }: { edit: Edit; locked: boolean }) {
     )
   return (
     <div className="elsewhere">
-      <p className="prose-lead">Trained elsewhere (it counts):{list.length === 0 && ' nothing.'}</p>
+      <p className={css.proseLead}>Trained elsewhere (it counts):{list.length === 0 && ' nothing.'}</p>
       {list.map((e, i) => (
-        <p key={i} className="prose">
+        <p key={i} className={leavesCss.prose}>
           <Select
             variant="underlined"
             aria-label="Weekday elsewhere"

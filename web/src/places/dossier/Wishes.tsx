@@ -4,6 +4,9 @@ import type { HeadView } from '../../api/client'
 import { DayFill, Note } from './Fill'
 import { Blank, trimmed } from '../../ui/Blank'
 import { valueOf, type Edit } from './useDossier'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './dossier.module.css'
 
 interface Wish {
   text: string
@@ -30,12 +33,12 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
   /** kind finds what the server read of a wish's words. */
   const kind = (i: number) => (view.dossier.wishes[i]?.text === list[i]!.text ? view.wishes[i] : undefined)
   return (
-    <section className="leaf" aria-label="Wishes">
+    <section className={leavesCss.leaf} aria-label="Wishes">
       <h2>Wishes</h2>
       {list.length === 0 && (
         <p className="hint">Nothing wished yet. In the client’s own words: what should be seen, or done?</p>
       )}
-      <ol className="wishes">
+      <ol className={css.wishes}>
         {list.map((w, i) => {
           const read = kind(i)
           const differs = read && JSON.stringify([...read.heads].sort()) !== JSON.stringify([...w.heads].sort())
@@ -56,7 +59,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
                     : put(i, { text: text as string })
                 }
               />
-              <span className="head-chips" role="group" aria-label={`Heads of wish ${i + 1}`}>
+              <span className={css.headChips} role="group" aria-label={`Heads of wish ${i + 1}`}>
                 {heads.map((h) => {
                   const on = w.heads.includes(h.id)
                   return (
@@ -67,7 +70,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
                       aria-label={h.name}
                       aria-pressed={on}
                       disabled={locked}
-                      className={on ? 'head-chip on' : 'head-chip'}
+                      className={on ? clsx(css.headChip, css.on) : css.headChip}
                       style={{ '--head': headColour[h.id] } as React.CSSProperties}
                       onClick={() =>
                         put(i, {
@@ -103,7 +106,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
             }}
           />
           <select
-            className="plain-select"
+            className={css.plainSelect}
             aria-label="A common wish"
             value=""
             onChange={(e) => {
@@ -119,7 +122,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
         </p>
       )}
       <Note edit={edit} field="wishes" />
-      <p className="prose mode">
+      <p className={clsx(leavesCss.prose, 'mode')}>
         The work is for{' '}
         <Segmented
           size="small"

@@ -2,6 +2,8 @@ import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { type Worn } from '../../api/client'
+import { clsx } from 'clsx'
+import css from './fitting.module.css'
 
 /** Faults say what can be seen to go wrong in this set-up, what it costs here, and the cue that mends it. */
 export function Faults({ worn }: { worn: Worn }) {
@@ -16,7 +18,7 @@ export function Faults({ worn }: { worn: Worn }) {
       </button>
       {open &&
         (faults.data?.faults ?? []).map((f) => (
-          <div key={f.id} className="finding fault-cost">
+          <div key={f.id} className={clsx('finding', css.faultCost)}>
             <b>{f.seen}</b> ({f.view})<p>{f.computed ? f.costs : `not computed: ${f.costs}`}</p>
             <p>
               <i>“{f.cue}”</i>

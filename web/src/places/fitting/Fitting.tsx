@@ -10,7 +10,6 @@ import { Picker } from '../../ui/stage/Picker'
 import { SetUpSays } from '../../ui/stage/SetUpSays'
 import { Stage } from '../../ui/stage/Stage'
 import { Faults } from './Faults'
-import './fitting.css'
 import { Hints } from './Hints'
 import { Keep } from './Keep'
 import { Lengths } from './Lengths'
@@ -21,6 +20,8 @@ import { Tune } from './Tune'
 import { Record } from './TryOuts'
 import { useFit } from './useFit'
 import { Verdict } from '../../ui/stage/Verdict'
+import { clsx } from 'clsx'
+import css from './fitting.module.css'
 
 const mostPins = 3
 
@@ -59,8 +60,8 @@ export function Fitting() {
   return (
     <>
       {w.client && <ClientThread client={w.client} />}
-      <div className={w.client ? 'fitting threaded' : 'fitting'}>
-        <main className="fitting-main">
+      <div className={w.client ? clsx(css.fitting, css.threaded) : css.fitting}>
+        <main className={css.main}>
           {picking ? (
             <Picker
               add={(m) => {
@@ -82,7 +83,7 @@ export function Fitting() {
                 wear(movement, { ...settings, [key]: value })
               }}
             >
-              <div className="fitting-tools">
+              <div className={css.tools}>
                 <Button onClick={() => setPicking(true)}>Another movement</Button>
                 <Button onClick={() => wear(movement, {})} disabled={Object.keys(settings).length === 0}>
                   Back to its defaults
@@ -98,7 +99,7 @@ export function Fitting() {
             <div className="skeleton" />
           )}
           {view && !picking && (
-            <section className="look">
+            <section className={css.look}>
               <button type="button" className="link" aria-expanded={look} onClick={() => setLook(!look)}>
                 {look ? 'Hide lengths and plain words' : 'Lengths and plain words'}
               </button>

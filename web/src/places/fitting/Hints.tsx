@@ -3,6 +3,8 @@ import { useQuery } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { type Worn } from '../../api/client'
+import { clsx } from 'clsx'
+import css from './fitting.module.css'
 
 const elbows = [10, 30, 60, 90, 110, 130]
 const pulls = [
@@ -26,9 +28,9 @@ export function Hints({ worn, turn }: { worn: Worn; turn: (settings: Worn['setti
     <section aria-label="Set-up arithmetic">
       <h2>How to set it up</h2>
       {list.map((h) => (
-        <div key={h.about + h.words} className="finding hint-line">
+        <div key={h.about + h.words} className={clsx('finding', css.hintLine)}>
           {h.about === 'pulley' && (
-            <div className="hint-ask">
+            <div className={css.hintAsk}>
               <Select size="small" aria-label="Pull" value={pull} onChange={setPull} options={pulls} />
               <Select
                 size="small"

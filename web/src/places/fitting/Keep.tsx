@@ -1,15 +1,16 @@
 import { touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input, Popover } from 'antd'
+import { Button, Input, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, got, problemOf, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
+import css from './fitting.module.css'
+import { message } from '../../ui/tell'
 
 /** Keep keeps what is worn under a name of the studio's, or opens it as a movement of the studio's own. */
 export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
-  const { message } = App.useApp()
   const me = useMe()
   const cache = useQueryClient()
   const navigate = useNavigate()
@@ -37,7 +38,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       onOpenChange={setOpen}
       title="Keep as ours"
       content={
-        <div className="keep">
+        <div className={css.keep}>
           <Input
             autoFocus
             aria-label="Name of the set-up"

@@ -4,6 +4,7 @@ import { Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { type SetUpView, type Trace, type Worn } from '../../api/client'
 import { decimals, headColour } from '../../figures/heads'
+import css from './fitting.module.css'
 
 /** Lengths shows, on demand, a head's length and leverage over the range, and the page a client can read. */
 export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
@@ -15,7 +16,7 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
   if (!look.data) return null
   const { trace, explain } = look.data
   return (
-    <div className="lengths">
+    <div className={css.lengths}>
       {trace && chosen && (
         <section aria-label="Lengths and leverage">
           <Select
@@ -25,7 +26,7 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
             onChange={setHead}
             options={heads.map((h) => ({ value: h.id, label: h.name }))}
           />
-          <div className="lengths-charts">
+          <div className={css.lengthsCharts}>
             <Chart
               title="length, of its best"
               trace={trace.length}
@@ -42,7 +43,7 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
           </div>
         </section>
       )}
-      <section aria-label="For the client" className="explain">
+      <section aria-label="For the client" className={css.explain}>
         <h3>For the client, in plain words</h3>
         {explain.map((e) => (
           <p key={e}>{e}</p>
@@ -67,19 +68,19 @@ function Chart({
 }) {
   const line = 1 - (1 - trace.low) / (trace.high - trace.low)
   return (
-    <figure className="chart">
+    <figure className={css.chart}>
       <figcaption>{title}</figcaption>
-      <div className="chart-box">
-        <span className="chart-high">{decimals(trace.high, 1)}</span>
-        <span className="chart-low">{decimals(trace.low, 1)}</span>
+      <div className={css.chartBox}>
+        <span className={css.chartHigh}>{decimals(trace.high, 1)}</span>
+        <span className={css.chartLow}>{decimals(trace.low, 1)}</span>
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" role="img" aria-label={trace.text}>
           {one && line > 0 && line < 1 && (
-            <line x1={0} x2={1} y1={line} y2={line} className="chart-one" vectorEffect="non-scaling-stroke" />
+            <line x1={0} x2={1} y1={line} y2={line} className={css.chartOne} vectorEffect="non-scaling-stroke" />
           )}
           <path d={trace.path} fill="none" stroke={colour} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
         </svg>
       </div>
-      <div className="chart-axis">
+      <div className={css.chartAxis}>
         <span>{elbow[0]}°</span>
         <span>{elbow[elbow.length - 1]}°</span>
       </div>

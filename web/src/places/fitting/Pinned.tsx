@@ -4,6 +4,8 @@ import { Code } from '../../figures/BiasBars'
 import { decimals } from '../../figures/heads'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
+import { clsx } from 'clsx'
+import css from './fitting.module.css'
 
 interface Props {
   pins: SetUpView[]
@@ -16,14 +18,14 @@ interface Props {
 export function Pinned({ pins, now, wear, drop }: Props) {
   const { right } = useCatalogue()
   return (
-    <section className="pins" aria-label="Pinned set-ups">
+    <section className={css.pins} aria-label="Pinned set-ups">
       {pins.map((p) => (
-        <div key={p.name} className={p.name === now.name ? 'pin-card here' : 'pin-card'}>
+        <div key={p.name} className={p.name === now.name ? clsx(css.pinCard, css.here) : css.pinCard}>
           <Slice geometry={right} view={p.slice} size={64} />
           <div>
             <b>{p.name}</b>
             {p.ribbon && <Ribbon geometry={p.ribbon} width={120} height={14} />}
-            <p className="pin-diff">{p.name === now.name ? 'worn now' : differences(p, now)}</p>
+            <p className={css.pinDiff}>{p.name === now.name ? 'worn now' : differences(p, now)}</p>
             <button type="button" className="link" onClick={() => wear(p)}>
               Wear
             </button>{' '}
@@ -44,7 +46,7 @@ function differences(p: SetUpView, now: SetUpView) {
     .filter(({ b, was }) => decimals(b.value) !== decimals(was))
   if (apart.length === 0) return 'every head gets the same as now'
   return apart.map(({ b, was }) => (
-    <span key={b.id} className="pin-head">
+    <span key={b.id} className={css.pinHead}>
       <Code id={b.id} code={b.code} /> {decimals(b.value)} <i>now {decimals(was)}</i>
     </span>
   ))

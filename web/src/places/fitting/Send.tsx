@@ -1,6 +1,6 @@
 import { putFresh, touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -8,11 +8,11 @@ import { api, got, Problem, problemOf, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { draftOf } from '../../saving/kinds'
+import { message } from '../../ui/tell'
 
 /** Send puts what is worn into the session it was opened from, else the client's next one. */
 export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: string | null }) {
   const { client } = worn
-  const { message } = App.useApp()
   const me = useMe()
   const cache = useQueryClient()
   const navigate = useNavigate()

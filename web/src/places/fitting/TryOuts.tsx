@@ -4,6 +4,7 @@ import { Button, Input, Segmented } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
+import css from './fitting.module.css'
 
 const fitHeadings = {
   not_known: 'Does the load fit?',
@@ -91,7 +92,7 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
         </button>
       ) : (
         <form
-          className="try-out"
+          className={css.tryOut}
           onSubmit={(e) => {
             e.preventDefault()
             void send()

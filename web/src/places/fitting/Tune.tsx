@@ -4,6 +4,8 @@ import { api, got, problemOf, type SetUpView, type TunedView, type Worn } from '
 import { useCatalogue } from '../../app/me'
 import { decimals } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
+import { clsx } from 'clsx'
+import css from './fitting.module.css'
 
 interface Props {
   worn: Worn
@@ -39,7 +41,7 @@ export function Tune({ worn, view, wear }: Props) {
   return (
     <section aria-label="Tune">
       <h2>Tune for</h2>
-      <div className="tune-ask">
+      <div className={css.tuneAsk}>
         <Select
           aria-label="Head to tune for"
           value={chosen}
@@ -72,7 +74,7 @@ export function Tune({ worn, view, wear }: Props) {
             {found.list.length === 0 && ' Nothing in this movement’s settings, or in this room, does it.'}
           </p>
           {found.list.map((f) => (
-            <div key={f.name} className="finding tuned">
+            <div key={f.name} className={clsx('finding', css.tuned)}>
               <Slice geometry={right} view={f.glyph.slice} size={40} />
               <div>
                 <b>{decimals(f.score)}</b> {f.name}

@@ -9,6 +9,8 @@ import { Slice } from '../../figures/Slice'
 import type { useWearer } from '../../ui/Wearer'
 import { Near } from '../../ui/stage/Near'
 import { Verdict } from '../../ui/stage/Verdict'
+import { clsx } from 'clsx'
+import css from './library.module.css'
 
 interface Props {
   entry: LibraryEntry
@@ -29,10 +31,10 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
       `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement, settings: JSON.stringify(settings) })}`,
     )
   return (
-    <article className={open ? 'library-card open' : 'library-card'}>
-      <div className="library-face">
+    <article className={open ? clsx(css.card, css.open) : css.card}>
+      <div className={css.face}>
         <Slice geometry={right} view={e.glyph.slice} size={76} />
-        <div className="library-text">
+        <div className={css.text}>
           <Link to={to}>{e.name}</Link>
           {e.glyph.ribbon ? (
             <Ribbon geometry={e.glyph.ribbon} width={120} height={14} />
@@ -41,7 +43,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
               {e.refused ? `not at its defaults: ${e.refused}` : `several joints, graded ${e.grade}`}
             </span>
           )}
-          <span className="library-facts">
+          <span className={css.facts}>
             {head && (
               <b>
                 {decimals(e.heads.find((h) => h.id === head)!.bias)}
@@ -62,20 +64,20 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
           </span>
           {e.lacks.length > 0 && <span className="warn">lacks {e.lacks.join(' and ')}</span>}
           {e.verdict && e.verdict.ruling !== 'allowed' && (
-            <span className={e.verdict.barred ? 'warn' : 'modify'}>
+            <span className={e.verdict.barred ? 'warn' : css.modify}>
               {e.verdict.overridden && !e.verdict.by_caps ? `${e.verdict.ruling}, overridden` : e.verdict.ruling}:{' '}
               {e.verdict.reasons[0]!.words}
             </span>
           )}
           {e.tried?.[0] && (
-            <span className="library-facts">
+            <span className={css.facts}>
               tried: comfort {e.tried[0].comfort}, {e.tried[0].outcome}
             </span>
           )}
         </div>
       </div>
       {open && (
-        <div className="library-more">
+        <div className={css.more}>
           <div>
             <p>
               <b>Needs</b> {e.needs.length > 0 ? e.needs.join(', ') : 'nothing but the floor'}

@@ -12,8 +12,9 @@ import { ClientThread } from '../../ui/thread/Client'
 import { useWearer, Wearer } from '../../ui/Wearer'
 import { EntryCard } from './EntryCard'
 import { fits, kindOfNeed, noFilter, sorted, type Filter } from './filter'
-import './library.css'
 import { SetUpMap } from './SetUpMap'
+import { clsx } from 'clsx'
+import css from './library.module.css'
 
 const joints = ['wrist', 'elbow front', 'elbow back', 'shoulder front', 'shoulder top']
 
@@ -46,11 +47,11 @@ export function Library() {
   return (
     <>
       {w.client && <ClientThread client={w.client} />}
-      <div className="library">
-        <main className="library-main">
-          <div className="library-top">
+      <div className={css.library}>
+        <main className={css.main}>
+          <div className={css.top}>
             <Input
-              className="library-find"
+              className={css.find}
               aria-label="Find a movement"
               placeholder="Find: reclined, rope, kick-back …"
               allowClear
@@ -66,7 +67,7 @@ export function Library() {
                 { value: 'map', label: 'Map' },
               ]}
             />
-            <span className="library-count" role="status">
+            <span className={css.count} role="status">
               {found.length} of {library.data.entries.length}, stance {library.data.stance}
             </span>
             <Button onClick={() => navigate('/library/ours')}>Ours</Button>
@@ -86,7 +87,7 @@ export function Library() {
               to={to}
             />
           ) : (
-            <div className="library-cards">
+            <div className={css.cards}>
               {found.map((e) => (
                 <EntryCard key={e.key} entry={e} head={filter.head} to={to(e)} w={w} />
               ))}
@@ -94,7 +95,7 @@ export function Library() {
             </div>
           )}
         </main>
-        <aside className="margin library-filters" aria-label="Filters">
+        <aside className={clsx('margin', css.filters)} aria-label="Filters">
           <Wearer w={w} />
           <h2>For a head</h2>
           <Select

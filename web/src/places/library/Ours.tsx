@@ -1,15 +1,15 @@
 import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { Link } from 'react-router'
 import { api, got, problemOf } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
-import './library.css'
+import css from './library.module.css'
+import { message } from '../../ui/tell'
 
 /** Ours is what the studio added: set-ups under its own names and movements of its own. */
 export function Ours() {
-  const { message } = App.useApp()
   const me = useMe()
   const cache = useQueryClient()
   const own = useQuery(queries.own())
@@ -48,15 +48,15 @@ export function Ours() {
     }
   }
   return (
-    <div className="ours">
-      <main className="ours-main">
+    <div className={css.ours}>
+      <main className={css.oursMain}>
         <h1>Ours</h1>
         <h2>Set-ups under our own names</h2>
         {set_ups.length === 0 && (
           <p className="hint">None yet. In the Fitting, turn a movement until it is right and press Keep.</p>
         )}
         {set_ups.map((s) => (
-          <div key={s.id} className="ours-row">
+          <div key={s.id} className={css.oursRow}>
             <p>
               <Link
                 to={`/fitting?${new URLSearchParams({ movement: s.movement, settings: JSON.stringify(s.settings) })}`}
@@ -81,7 +81,7 @@ export function Ours() {
           </p>
         )}
         {movements.map((m) => (
-          <div key={m.id} className="ours-row">
+          <div key={m.id} className={css.oursRow}>
             <p>
               <Link to={`/library/ours/${m.id}`}>
                 <b>{m.name}</b>

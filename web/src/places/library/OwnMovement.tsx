@@ -1,6 +1,6 @@
 import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Checkbox, Input } from 'antd'
+import { Button, Checkbox, Input } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { api, got, problemOf } from '../../api/client'
@@ -11,7 +11,8 @@ import { Waiting } from '../../ui/Waiting'
 import { BiasBars } from '../../figures/BiasBars'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
-import './library.css'
+import css from './library.module.css'
+import { message } from '../../ui/tell'
 
 interface Entry {
   id: string
@@ -43,7 +44,6 @@ export function OwnMovement() {
 
 function Editor({ entry }: { entry: Entry }) {
   const { right } = useCatalogue()
-  const { message } = App.useApp()
   const me = useMe()
   const cache = useQueryClient()
   const navigate = useNavigate()
@@ -69,11 +69,11 @@ function Editor({ entry }: { entry: Entry }) {
     }
   }
   return (
-    <div className="ours">
-      <main className="ours-main">
+    <div className={css.ours}>
+      <main className={css.oursMain}>
         <h1>{view?.title ?? entry.id}</h1>
         <Input.TextArea
-          className="ours-text"
+          className={css.oursText}
           aria-label="The movement, as an entry of the catalogue"
           autoSize={{ minRows: 18 }}
           maxLength={20000}
@@ -83,7 +83,7 @@ function Editor({ entry }: { entry: Entry }) {
           onChange={(e) => setText(e.target.value)}
         />
         {me.data?.may_plan && (
-          <div className="ours-tools">
+          <div className={css.oursTools}>
             <Button type="primary" disabled={faults.length > 0} onClick={() => void save()}>
               Keep it
             </Button>

@@ -2,6 +2,8 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { LibraryEntry } from '../../api/client'
 import { decimals, headColour } from '../../figures/heads'
+import { clsx } from 'clsx'
+import css from './library.module.css'
 
 interface Props {
   entries: LibraryEntry[]
@@ -73,7 +75,7 @@ export function SetUpMap({ entries, head, name, to }: Props) {
     }
   }
   return (
-    <figure className="map">
+    <figure className={css.map}>
       <svg
         viewBox={`0 0 ${w} ${h}`}
         role="group"
@@ -86,17 +88,17 @@ export function SetUpMap({ entries, head, name, to }: Props) {
               x2={x(t)}
               y1={pad.top}
               y2={h - pad.bottom}
-              className={Math.abs(t - 1) < 0.01 ? 'map-one' : 'map-grid'}
+              className={Math.abs(t - 1) < 0.01 ? css.mapOne : css.mapGrid}
             />
-            <text x={x(t)} y={h - pad.bottom + 16} className="map-tick">
+            <text x={x(t)} y={h - pad.bottom + 16} className={css.mapTick}>
               {t.toFixed(1)}
             </text>
           </g>
         ))}
-        <text x={(w + pad.left) / 2} y={h - 8} className="map-title">
+        <text x={(w + pad.left) / 2} y={h - 8} className={css.mapTitle}>
           bias for the {name}; 1.0 is the plain movement
         </text>
-        <text transform={`translate(16 ${h / 2}) rotate(-90)`} className="map-title">
+        <text transform={`translate(16 ${h / 2}) rotate(-90)`} className={css.mapTitle}>
           shorter ← length in its reach → longer
         </text>
         {shown.map(({ e, bias, length }) => {
@@ -106,7 +108,7 @@ export function SetUpMap({ entries, head, name, to }: Props) {
           return (
             <g
               key={e.key}
-              className={over === e.key ? 'map-dot over' : 'map-dot'}
+              className={over === e.key ? clsx(css.mapDot, css.over) : css.mapDot}
               tabIndex={0}
               role="link"
               aria-label={`${e.name}: bias ${decimals(bias)}, place in its reach ${decimals(length)}`}

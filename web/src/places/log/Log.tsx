@@ -1,6 +1,5 @@
 import { putFresh, queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App } from 'antd'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -12,7 +11,9 @@ import { Slice } from '../../figures/Slice'
 import { NameSession, useClient, useSessionId } from '../../ui/thread/Client'
 import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { SetForm, type How, type Typed } from './SetForm'
-import './log.css'
+import { clsx } from 'clsx'
+import css from './log.module.css'
+import { message } from '../../ui/tell'
 
 type Send = (
   slot: string,
@@ -29,7 +30,6 @@ export function Log() {
   const signedOut = useSignedOut()
   const path = { client: client.id, session: id ?? '' }
   const log = useQuery(queries.log(client.id, id))
-  const { message } = App.useApp()
   const send: Send = async (slot, typed, extra, how) => {
     try {
       const next = await got(
@@ -59,7 +59,7 @@ export function Log() {
       if (p.status === 401) signedOut()
       if (p.status === 409) {
         touched(cache, ['log'])
-        void message.warning(
+        message.warning(
           'This was logged already, with other numbers. What is kept stands in the list: correct it there.',
           8,
         )
@@ -93,11 +93,11 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
     if (open === was) setOpen(first)
   }
   return (
-    <main className="log">
+    <main className={css.log}>
       {log.slots.length === 0 ? (
         <p className="hint">This session has no slots yet.</p>
       ) : (
-        <p className="log-came">{log.came}</p>
+        <p className={css.came}>{log.came}</p>
       )}
       {log.slots.map((s) => (
         <Slot
@@ -132,26 +132,28 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
     technical: e.technical,
   })
   return (
-    <section className={open ? 'log-slot open' : 'log-slot'}>
-      <button type="button" className="log-face" aria-expanded={open} onClick={toggle}>
+    <section className={open ? clsx(css.slot, css.open) : css.slot}>
+      <button type="button" className={css.face} aria-expanded={open} onClick={toggle}>
         <Slice geometry={right} view={slot.slice} size={44} />
-        <span className="log-title">
+        <span className={css.title}>
           <b>{slot.title}</b>
           {slot.details && <span>{slot.details}</span>}
           <span>{slot.planned ? `${slot.dose_words} · ${slot.load_words}` : 'taken out of the plan since'}</span>
         </span>
-        <span className={slot.next.done && slot.planned ? 'log-count full' : 'log-count'}>{slot.entered}</span>
+        <span className={slot.next.done && slot.planned ? clsx(css.logCount, css.full) : css.logCount}>
+          {slot.entered}
+        </span>
       </button>
       {open && (
-        <div className="log-body">
+        <div className={css.body}>
           {slot.cautions.map((c) => (
-            <p key={c} className="log-caution">
+            <p key={c} className={css.caution}>
               {c}
             </p>
           ))}
-          {slot.last && <p className="log-last">Last time, {slot.last}</p>}
+          {slot.last && <p className={css.last}>Last time, {slot.last}</p>}
           {slot.entries.length > 0 && (
-            <ol className="log-sets">
+            <ol className={css.sets}>
               {slot.entries.map((e) =>
                 correcting?.id === e.id ? (
                   <li key={e.id} className="log-correct">
@@ -184,20 +186,20 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                   </li>
                 ) : (
                   <li key={e.id}>
-                    <span className="log-no">
+                    <span className={css.no}>
                       {e.set_no}
                       {e.side !== 'both' && <b>{e.side === 'left' ? 'L' : 'R'}</b>}
                     </span>
-                    <span className="log-did">
+                    <span className={css.did}>
                       <b>{e.reps} reps</b> · {e.load_words} · {e.reserve === 0 ? 'to the limit' : `${e.reserve} left`}
                       {e.grip && <i> {e.grip}</i>}
                       {e.technical && <b className="warn"> form ended it</b>}
                       {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
                       {e.parts && <i> {e.parts}</i>}
                       {e.note && <i> {e.note}</i>}
-                      {e.mark && <b className="log-mark"> {e.mark}</b>}
+                      {e.mark && <b className={css.mark}> {e.mark}</b>}
                       {e.unsure && (
-                        <span className="log-unsure" role="alert">
+                        <span className={css.unsure} role="alert">
                           {e.unsure}{' '}
                           <button
                             type="button"
@@ -210,7 +212,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       )}
                     </span>
                     <span
-                      className="log-max"
+                      className={css.max}
                       title={e.hollow ? `not counted in its series: ${e.hollow}` : 'estimated load for one repetition'}
                     >
                       {e.e1rm && `1RM ≈ ${e.e1rm}`}
@@ -224,7 +226,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
             </ol>
           )}
           {slot.next.grip && (
-            <p className="log-last">
+            <p className={css.last}>
               Set {slot.next.set_no}: <b>{slot.next.grip}</b>
             </p>
           )}

@@ -1,6 +1,7 @@
 import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd'
 import { useRef, useState, type ReactNode } from 'react'
 import type { LogSlot, Problem } from '../../api/client'
+import css from './log.module.css'
 
 export interface Typed {
   id: string
@@ -116,13 +117,13 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
   )
   return (
     <form
-      className="set-form"
+      className={css.setForm}
       onSubmit={(e) => {
         e.preventDefault()
         void submit()
       }}
     >
-      <span className="set-which">
+      <span className={css.setWhich}>
         Set {typed.set_no}
         {slot.sides.length > 1 && (
           <Segmented
@@ -139,18 +140,18 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
       {number('Reps', typed.reps, (reps) => set({ reps }), 100, 1, 'reps')}
       {number(slot.load_label, typed.whole_kg, (whole_kg) => set({ whole_kg }), 500, 1, 'load', -200)}
       {number('Left in reserve', typed.reserve, (reserve) => set({ reserve }), 10, 1, 'reserve')}
-      <label className="set-note">
+      <label className={css.setNote}>
         <span className="field-label">Note</span>
         <Input name="note" value={typed.note} maxLength={300} onChange={(e) => set({ note: e.target.value })} />
       </label>
-      <div className="set-seen">
+      <div className={css.setSeen}>
         <button type="button" className="link" aria-expanded={seeing} onClick={() => setSeeing(!seeing)}>
           {typed.faults.length > 0 || typed.technical
             ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}`
             : 'What was seen?'}
         </button>
         {seeing && (
-          <div className="set-ticks" role="group" aria-label="What was seen">
+          <div className={css.setTicks} role="group" aria-label="What was seen">
             {slot.ticks.map((f) => (
               <Checkbox
                 key={f.id}
@@ -168,7 +169,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
           </div>
         )}
       </div>
-      <span className="set-do">
+      <span className={css.setDo}>
         <Button type="primary" htmlType="submit" loading={waiting}>
           {verb}
         </Button>
@@ -180,7 +181,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         )}
       </span>
       {problem?.asksWhether && !missing && (
-        <p className="set-asked" role="alert">
+        <p className={css.setAsked} role="alert">
           <b>{problem.ask!.question}</b>
           <Button size="small" loading={waiting} onClick={() => void log(true)}>
             It was so, log it
@@ -206,9 +207,9 @@ const same = (typed: number, offered: number | null) =>
 
 function Count({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <span className="count">
+    <span className={css.count}>
       <span className="field-label">{label}</span>
-      <span className="count-row">{children}</span>
+      <span className={css.countRow}>{children}</span>
     </span>
   )
 }

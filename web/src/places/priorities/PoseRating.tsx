@@ -3,6 +3,9 @@ import { useState } from 'react'
 import { api, got, problemOf, type FieldFault, type PrioritiesView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { poseWords } from '../../ui/poses'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './priorities.module.css'
 
 interface Props {
   view: PrioritiesView
@@ -53,7 +56,7 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
         </span>
       ))
   return (
-    <section className="leaf" aria-label="Pose rating">
+    <section className={leavesCss.leaf} aria-label="Pose rating">
       <h2>By eye</h2>
       {!open && (
         <>
@@ -74,14 +77,14 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
         <div className="rating">
           <p>
             Looked at{' '}
-            <span className="chips" role="group" aria-label="Views looked at">
+            <span className={leavesCss.chips} role="group" aria-label="Views looked at">
               {view.views.map((v) => {
                 const on = views.includes(v)
                 return (
                   <button
                     key={v}
                     type="button"
-                    className={on ? 'chip on' : 'chip'}
+                    className={on ? clsx(leavesCss.chip, leavesCss.on) : leavesCss.chip}
                     aria-pressed={on}
                     onClick={() => setViews(on ? views.filter((x) => x !== v) : [...views, v])}
                   >
@@ -96,7 +99,7 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
             {said('views')}
           </p>
           {view.heads.map((h) => (
-            <p key={h.id} className="rating-head">
+            <p key={h.id} className={css.ratingHead}>
               <span>{h.name}</span>
               <Segmented
                 size="small"

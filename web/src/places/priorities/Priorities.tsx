@@ -11,7 +11,9 @@ import { headColour, tenths } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
 import { useClient } from '../../ui/thread/Client'
 import { PoseRating } from './PoseRating'
-import './priorities.css'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './priorities.module.css'
 
 type Level = HeadPriority['level']
 
@@ -72,9 +74,9 @@ export function Priorities() {
   const until = view.emphasis?.until ?? null
   const same = JSON.stringify(now) === JSON.stringify(proposed)
   return (
-    <div className="dossier">
-      <main className="dossier-main">
-        <div className="priorities-top">
+    <div className={leavesCss.dossier}>
+      <main className={leavesCss.dossierMain}>
+        <div className={css.top}>
           <Slice
             geometry={right}
             view={view.slice}
@@ -83,8 +85,8 @@ export function Priorities() {
             unit="effective sets a week to aim for"
             ask={(head) => navigate(`/library?${new URLSearchParams({ client: client.id, head })}`)}
           />
-          <div className="priorities-until">
-            <p className="prose">
+          <div className={css.until}>
+            <p className={leavesCss.prose}>
               {view.emphasis ? (
                 view.emphasis.over ? (
                   <b className="warn">
@@ -129,7 +131,7 @@ export function Priorities() {
             </p>
           </div>
         </div>
-        <div className="heads" aria-label="Heads">
+        <div className={css.heads} aria-label="Heads">
           {view.heads.map((h) => (
             <Head
               key={h.id}
@@ -202,18 +204,18 @@ function Head({
 }) {
   const [why, setWhy] = useState(false)
   return (
-    <section className={`head-line ${head.level}`} aria-label={head.name}>
-      <span className="head-name">
+    <section className={clsx(css.headLine, css[head.level])} aria-label={head.name}>
+      <span className={css.headName}>
         <i style={{ '--head': headColour[head.id] } as React.CSSProperties}>{head.code}</i> {head.name}
       </span>
-      <span className="head-asks">
+      <span className={css.headAsks}>
         {head.wishes.map((w) => (
           <span key={w}>“{w}”</span>
         ))}
         {head.rated !== null && head.rated !== undefined && head.rated !== 0 && (
           <span>looks {ratedWords[String(head.rated)]}</span>
         )}
-        {head.wishes.length === 0 && !head.rated && <span className="soft">nothing asks for it</span>}
+        {head.wishes.length === 0 && !head.rated && <span className={css.soft}>nothing asks for it</span>}
       </span>
       <span className="head-proposed">
         <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)} title="Why?">
@@ -228,11 +230,11 @@ function Head({
         onChange={(v) => set(v)}
         options={levels}
       />
-      <b className="head-target">
+      <b className={css.headTarget}>
         {tenths(head.target_low)}–{tenths(head.target_high)} sets
       </b>
       {why && (
-        <ul className="head-why">
+        <ul className={css.headWhy}>
           {head.reasons.map((r) => (
             <li key={r}>{r}</li>
           ))}

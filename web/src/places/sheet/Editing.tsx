@@ -13,6 +13,9 @@ import { SaveNote, UndoRedo } from '../../ui/SaveNote'
 import { Inline, NumberBox } from './Inline'
 import type { Parts } from '../../ui/sheet/parts'
 import { Lines, LoadOf, ReserveOf, SetsOf, TempoOf } from './rowEditors'
+import { clsx } from 'clsx'
+import css from './editing.module.css'
+import sheetCss from '../../ui/sheet/sheet.module.css'
 
 interface Props {
   client: string
@@ -109,7 +112,7 @@ export function Editing({ client, session, children }: Props) {
           fault={faults.find((f) => f.field === 'name')?.reason}
           editor={() => (
             <input
-              className="inline-box wide"
+              className={clsx(css.inlineBox, css.wide)}
               aria-label="Name of the session"
               autoFocus
               maxLength={limits.name}
@@ -186,7 +189,7 @@ export function Editing({ client, session, children }: Props) {
     tempo: (i, words) => inline(i, 'the tempo', words, ['tempo'], TempoOf),
     cues: (i, cues) =>
       held(i) ? (
-        <ul className="sheet-cues">
+        <ul className={sheetCss.cues}>
           {cues.map((c) => (
             <li key={c}>{c}</li>
           ))}
@@ -208,7 +211,7 @@ export function Editing({ client, session, children }: Props) {
   }
   return (
     <>
-      <p className="sheet-editing">
+      <p className={css.sheetEditing}>
         <span>
           {draft.locked
             ? 'This session is locked: unlock it to change it, in'
@@ -243,14 +246,14 @@ function Cues({
     setAdding('')
   }
   return (
-    <ul className="sheet-cues">
+    <ul className={sheetCss.cues}>
       {cues.map((c, n) => (
         <li key={n}>
           <Inline
             label={`cue ${n + 1} of slot ${slot + 1}`}
             editor={() => (
               <input
-                className="inline-box cue"
+                className={clsx(css.inlineBox, css.cue)}
                 aria-label="Cue"
                 autoFocus
                 maxLength={limits.cue}
@@ -271,9 +274,9 @@ function Cues({
         </li>
       ))}
       {cues.length < limits.cues && (
-        <li className="sheet-cue-add">
+        <li className={css.sheetCueAdd}>
           <input
-            className="inline-box cue"
+            className={clsx(css.inlineBox, css.cue)}
             aria-label={`Another cue for slot ${slot + 1}`}
             placeholder="+ another cue"
             maxLength={limits.cue}

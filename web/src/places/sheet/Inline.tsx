@@ -1,4 +1,6 @@
 import { useState, type ReactNode } from 'react'
+import { clsx } from 'clsx'
+import css from './editing.module.css'
 
 interface Props {
   /** what it is, for who cannot see where it stands */
@@ -19,7 +21,7 @@ export function Inline({ label, children, fault, editor }: Props) {
     <span className="inline">
       {open ? (
         <span
-          className="inline-open"
+          className={css.inlineOpen}
           onKeyDown={(e) => {
             if (e.key === 'Escape' || e.key === 'Enter') {
               e.stopPropagation()
@@ -32,7 +34,7 @@ export function Inline({ label, children, fault, editor }: Props) {
           {editor(() => setOpen(false))}
         </span>
       ) : (
-        <button type="button" className="inline-text" aria-label={`Change ${label}`} onClick={() => setOpen(true)}>
+        <button type="button" className={css.inlineText} aria-label={`Change ${label}`} onClick={() => setOpen(true)}>
           {children}
         </button>
       )}
@@ -63,7 +65,7 @@ export function NumberBox({
   const wrong = typed.trim() === '' || !/^\d+([.,]\d+)?$/.test(typed.trim())
   return (
     <input
-      className={wrong ? 'inline-box bad' : 'inline-box'}
+      className={wrong ? clsx(css.inlineBox, css.bad) : css.inlineBox}
       style={{ width }}
       inputMode="decimal"
       aria-label={label}

@@ -1,6 +1,6 @@
 import { putFresh, queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -12,6 +12,8 @@ import { mondayOf } from '../../ui/days'
 import { Compare } from './Compare'
 import { Links } from './Links'
 import { momentWords } from '../../ui/when'
+import css from './editing.module.css'
+import { message } from '../../ui/tell'
 
 interface Props {
   session: string
@@ -31,7 +33,6 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const client = useClient()
   const me = useMe()
   const cache = useQueryClient()
-  const { message } = App.useApp()
   const path = { client: client.id, session }
   const issues = useQuery(queries.issues(client.id, session))
   const kept = useQuery(queries.session(client.id, session))
@@ -42,7 +43,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const [why, setWhy] = useState('')
   const [busy, setBusy] = useState('')
   const view = issues.data
-  if (!view || !kept.data) return <div className="issuing" />
+  if (!view || !kept.data) return <div className={css.issuing} />
   const locked = !me.data?.may_plan
   const last = view.issues[0]
   const pending = view.pending.length > 0
@@ -90,11 +91,11 @@ export function Issuing({ session, looked, look, saved }: Props) {
         api.POST('/clients/{client}/issues', { params: { path: { client: client.id } }, body: { sheets } }),
       )
       all.clear()
-      void message.success(`The client can read ${issued.map((i) => `${i.name} (sheet ${i.number})`).join(', ')}.`, 6)
+      message.success(`The client can read ${issued.map((i) => `${i.name} (sheet ${i.number})`).join(', ')}.`, 6)
     })
   return (
-    <section className="issuing" aria-label="Issuing">
-      <p className="issuing-line">
+    <section className={css.issuing} aria-label="Issuing">
+      <p className={css.issuingLine}>
         {!last ? (
           <span>
             <b>{name}</b>, {when}, is not issued yet: the client cannot read it.
@@ -173,7 +174,7 @@ export function Issuing({ session, looked, look, saved }: Props) {
 /** Open are the findings of this session that nobody has cleared or let stand. */
 function Open({ findings, to }: { findings: AuditView[]; to: string }) {
   return (
-    <div className="issuing-open" role="status">
+    <div className={css.issuingOpen} role="status">
       <b>{findings.length === 1 ? 'One open finding' : `${findings.length} open findings`} of this session</b>
       <ul>
         {findings.slice(0, mostShown).map((f) => (

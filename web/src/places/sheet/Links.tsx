@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { api, got, problemOf, type IssuesView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { momentWords } from '../../ui/when'
+import css from './editing.module.css'
 
 const linkDays = 28
 
@@ -47,7 +48,7 @@ export function Links({
   const open = links.filter((l) => l.state === 'open')
   return (
     <>
-      <p className="issuing-line">
+      <p className={css.issuingLine}>
         {open.length === 0
           ? 'The client has no link that opens.'
           : open.map((l) => (
@@ -70,8 +71,8 @@ export function Links({
         )}
       </p>
       {link && (
-        <p className="issuing-line">
-          <span className="issuing-link">{link}</span>
+        <p className={css.issuingLine}>
+          <span className={css.issuingLink}>{link}</span>
           <Button size="small" onClick={() => void navigator.clipboard?.writeText(link)}>
             Copy
           </Button>

@@ -12,6 +12,7 @@ import { NameSession, useClient, useSessionId } from '../../ui/thread/Client'
 import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { Editing } from './Editing'
 import { Issuing } from './Issuing'
+import css from './editing.module.css'
 
 /** Sheet is the page the client gets, as it will be read and printed. */
 export function Sheet() {
@@ -29,7 +30,7 @@ export function Sheet() {
     <>
       <SessionTabs place="sheet" id={id}>
         {id && sheet.data?.blocked === '' && (
-          <span className="sheet-out">
+          <span className={css.sheetOut}>
             <a href={`/api/clients/${client.id}/sessions/${id}/sheet.pdf`} target="_blank" rel="noreferrer">
               PDF, A4
             </a>

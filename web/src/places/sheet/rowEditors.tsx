@@ -3,11 +3,12 @@ import type { Row, SlotView } from '../../api/client'
 import { loadOf, loadsOf, loadValue } from '../../prescription/session'
 import { Tempo } from '../../prescription/Tempo'
 import { NumberBox } from './Inline'
+import css from './editing.module.css'
 
 /** Lines is one line a row, told apart where there are several; the first has the focus. */
 export function Lines({ rows, line }: { rows: Row[]; line: (row: Row, at: number, name: string) => ReactNode }) {
   return rows.map((r, k) => (
-    <span key={r.id} className={rows.length > 1 ? 'inline-row' : undefined}>
+    <span key={r.id} className={rows.length > 1 ? css.inlineRow : undefined}>
       {line(r, k, rows.length > 1 ? ` in row ${k + 1}` : '')}
     </span>
   ))

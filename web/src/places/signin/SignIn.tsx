@@ -3,6 +3,7 @@ import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf } from '../../api/client'
 import { accountNow, openFor, startAfresh } from '../../app/kept'
+import css from './signin.module.css'
 
 /** SignIn keeps what was typed, whatever the answer; the address stays, so that one lands where one wanted to go. */
 export function SignIn() {
@@ -26,8 +27,8 @@ export function SignIn() {
     }
   }
   return (
-    <main className="signin">
-      <div className="signin-card">
+    <main className={css.signin}>
+      <div className={css.card}>
         <h1>Musculus</h1>
         <p>What a set-up does to each head of the arm, and what follows for a session.</p>
         <Form layout="vertical" requiredMark={false} onFinish={signIn}>

@@ -1,14 +1,16 @@
 import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input, Switch } from 'antd'
+import { Button, Input, Switch } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf, type BookView, type RuleView, type SwitchView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { useWearer, Wearer } from '../../ui/Wearer'
-import './stances.css'
 import { TipChecker } from './TipChecker'
+import { clsx } from 'clsx'
+import css from './stances.module.css'
+import { message } from '../../ui/tell'
 
 /**
  * Stances are the rules coaches hold, how well each is supported, who disputes whom, and what a switch would change.
@@ -26,8 +28,8 @@ export function Stances() {
   const levers = [...new Set(rules.map((r) => r.lever))]
   const own = book.stances.find((s) => s.id === editing && s.own)
   return (
-    <div className="stances">
-      <main className="stances-main">
+    <div className={css.stances}>
+      <main className={css.main}>
         <StanceRow book={book} w={w} editing={editing} edit={setEditing} />
         {own && (
           <p className="ask">
@@ -46,7 +48,7 @@ export function Stances() {
           <section>
             <h2>Plainly wrong or unsupported</h2>
             {wrong.map((x) => (
-              <p key={x.says} className="wrong">
+              <p key={x.says} className={css.wrong}>
                 <s>{x.says}</s> {x.but}
               </p>
             ))}
@@ -87,7 +89,6 @@ interface RowProps {
 }
 
 function StanceRow({ book, w, editing, edit }: RowProps) {
-  const { message } = App.useApp()
   const me = useMe()
   const cache = useQueryClient()
   const choose = async (stance: string) => {
@@ -113,9 +114,9 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
     }
   }
   return (
-    <section className="stance-row" aria-label="Stances">
+    <section className={css.stanceRow} aria-label="Stances">
       {book.stances.map((s) => (
-        <div key={s.id} className="stance-card">
+        <div key={s.id} className={css.stanceCard}>
           <b>{s.name}</b>
           <p>{s.says}</p>
           <p className="caveat">
@@ -153,13 +154,13 @@ type Stance = BookView['stances'][number]
 function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; client?: string; own?: Stance }) {
   const [open, setOpen] = useState(false)
   return (
-    <article className="rule">
-      <span className={`grade grade-${r.grade}`} title="evidence grade">
+    <article className={css.rule}>
+      <span className={clsx(css.grade, css[`grade${r.grade}`])} title="evidence grade">
         {r.grade}
       </span>
       <div>
         <p>
-          {r.says} {r.tilts.length > 0 && <b className="tilts">{r.tilts.join(', ')}</b>}
+          {r.says} {r.tilts.length > 0 && <b className={css.tilts}>{r.tilts.join(', ')}</b>}
         </p>
         <p className="caveat">
           {r.mechanism === 'does not hold'
@@ -179,7 +180,7 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
             disputed by: {r.disputes.map((d) => book.rules.find((x) => x.id === d)?.says).join(' · ')}
           </p>
         )}
-        {r.note && !open && <p className="note">Our note: {r.note}</p>}
+        {r.note && !open && <p className={css.note}>Our note: {r.note}</p>}
         {open && <Card rule={r} fields={book.card_fields} />}
         {own && r.switch && <OwnSwitch rule={r} own={own} />}
         {r.switch && client && <SwitchRule rule={r.id} client={client} />}
@@ -192,7 +193,7 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
 function Card({ rule: r, fields }: { rule: RuleView; fields: string[] }) {
   const missing = fields.filter((f) => !r.card[f])
   return (
-    <dl className="card">
+    <dl className={css.card}>
       {fields
         .filter((f) => r.card[f])
         .map((f) => (
@@ -247,7 +248,6 @@ function Note({ rule: r }: { rule: RuleView }) {
 
 /** OwnSwitch switches a rule of the studio's own stance. */
 function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
-  const { message } = App.useApp()
   const cache = useQueryClient()
   const [busy, setBusy] = useState(false)
   const flip = async (on: boolean) => {

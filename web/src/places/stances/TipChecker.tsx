@@ -1,6 +1,8 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { api, got, problemOf, type BookView, type RuleView, type TipView } from '../../api/client'
+import { clsx } from 'clsx'
+import css from './stances.module.css'
 
 /** TipChecker holds a tip heard somewhere against mechanics and the rules. */
 export function TipChecker({ book }: { book: BookView }) {
@@ -20,7 +22,7 @@ export function TipChecker({ book }: { book: BookView }) {
   }
   const signed = (x: number) => (x >= 0 ? `+${x.toFixed(2)}` : `−${Math.abs(x).toFixed(2)}`)
   return (
-    <section aria-label="Tip checker" className="tip">
+    <section aria-label="Tip checker" className={css.tip}>
       <h2>A tip you heard</h2>
       <Select
         aria-label="Lever"
@@ -76,8 +78,8 @@ function Rules({ title, rules }: { title: string; rules: RuleView[] }) {
     <>
       <p>{title}:</p>
       {rules.map((r) => (
-        <p key={r.id} className="tip-rule">
-          <span className={`grade grade-${r.grade}`}>{r.grade}</span> {r.says}{' '}
+        <p key={r.id} className={css.tipRule}>
+          <span className={clsx(css.grade, css[`grade${r.grade}`])}>{r.grade}</span> {r.says}{' '}
           {r.mechanism === 'does not hold' && <i>(its reason does not hold)</i>}
         </p>
       ))}

@@ -4,6 +4,9 @@ import { useDoc, useSaving } from '../../saving/useDoc'
 import { SaveNote } from '../../ui/SaveNote'
 import { type RoomForm, type RoomView } from '../../api/client'
 import { Blank, number, trimmed } from '../../ui/Blank'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './studio.module.css'
 
 interface Props {
   room: RoomView
@@ -75,7 +78,7 @@ export function Room({ room, stations, locked }: Props) {
       bars: form.bars.map((b, k) => (k === i ? { ...b, ...part } : b)),
     })
     return (
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has(`a ${name} bar`, i >= 0, (on) => ({
           bars: on
             ? [...form.bars, { kind, own_kg: kind === 'bar_straight' ? 10 : 8, loads: '' }]
@@ -101,8 +104,8 @@ export function Room({ room, stations, locked }: Props) {
   const cable = form.cable
   const bench = form.bench
   return (
-    <section className="leaf room" aria-label={`The room ${form.name}`}>
-      <p className="prose room-name">
+    <section className={clsx(leavesCss.leaf, css.room)} aria-label={`The room ${form.name}`}>
+      <p className={clsx(leavesCss.prose, css.roomName)}>
         <Blank
           label="Name of the room"
           shown={form.name}
@@ -118,7 +121,7 @@ export function Room({ room, stations, locked }: Props) {
         </p>
       )}
       <h2>Free weights</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         Pairs of dumbbells{' '}
         {steps('Pairs of dumbbells', form.pairs, (pairs) => ({ pairs }), 'pairs', 'like 2–20 by 2, 25, 30')}; single
         ones {steps('Single dumbbells', form.singles, (singles) => ({ singles }), 'singles')}
@@ -127,7 +130,7 @@ export function Room({ room, stations, locked }: Props) {
       {bar('bar_straight', 'straight')}
       {bar('bar_cambered', 'cambered')}
       <h2>Bench, pads, rack</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has('a bench', !!bench, (on) => ({ bench: on ? { min_deg: 0, max_deg: 85, notches: '' } : undefined }))}
         {bench && (
           <>
@@ -157,24 +160,24 @@ export function Room({ room, stations, locked }: Props) {
           </>
         )}
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has('curl pads', form.pads, (pads) => ({ pads }))}
         {form.pads && (
           <>with slopes {steps('Slopes of the pads', form.slopes, (slopes) => ({ slopes }), 'slopes', 'any', '°')}</>
         )}
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has('a rack with pins', form.pins, (pins) => ({ pins }))} {has('rails', form.rails, (rails) => ({ rails }))}{' '}
         {has('somebody to spot', form.partner, (partner) => ({ partner }))}
       </p>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has('dip bars', form.dip_bars, (dip_bars) => ({ dip_bars }))}
         {form.dip_bars && (
           <>with {steps('Loads on the dip', form.dip_loads, (dip_loads) => ({ dip_loads }), 'dip_loads')} to add</>
         )}
       </p>
       <h2>Cable</h2>
-      <p className="prose">
+      <p className={leavesCss.prose}>
         {has('cable columns', !!cable, (on) => ({
           cable: on
             ? {

@@ -8,8 +8,10 @@ import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { Room } from './Room'
-import './studio.css'
 import { Zone } from './Zone'
+import { clsx } from 'clsx'
+import leavesCss from '../../ui/leaves.module.css'
+import css from './studio.module.css'
 
 const emptyRoom: RoomView['form'] = {
   name: 'A new room',
@@ -63,19 +65,19 @@ export function Studio() {
     }
   }
   return (
-    <div className="dossier studio">
-      <main className="dossier-main">
-        <nav className="rooms-line" aria-label="Rooms">
+    <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
+      <main className={leavesCss.dossierMain}>
+        <nav className={css.roomsLine} aria-label="Rooms">
           {list.map((r) => (
             <button
               key={r.id}
               type="button"
-              className={r.id === here?.id ? 'room-tab here' : 'room-tab'}
+              className={r.id === here?.id ? clsx(css.roomTab, css.here) : css.roomTab}
               aria-pressed={r.id === here?.id}
               onClick={() => setOpen(r.id)}
             >
               <b>{r.form.name}</b>
-              <span className="room-bar" aria-hidden>
+              <span className={css.roomBar} aria-hidden>
                 <i style={{ width: `${(100 * r.allows) / r.of}%` }} />
               </span>
               <span>
@@ -102,7 +104,7 @@ export function Studio() {
           <>
             <h2>What this room allows</h2>
             <div className="finding does">
-              <b className="big">
+              <b className={css.big}>
                 {here.allows} of {here.of}
               </b>{' '}
               movements at their usual set-up.
@@ -153,7 +155,7 @@ function Deleted() {
   }
   if (!deleted.data || (deleted.data.deleted.length === 0 && deleted.data.events.length === 0)) return null
   return (
-    <section className="leaf" aria-label="Deleted clients">
+    <section className={leavesCss.leaf} aria-label="Deleted clients">
       <h2>Deleted, exported, brought back</h2>
       {deleted.data.deleted.map((d) => (
         <p key={d.id}>

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, got, problemOf } from '../../api/client'
 import { useMe } from '../../app/me'
+import css from './studio.module.css'
 
 /** Zone is in which time zone the studio's days are counted; an owner sets it. */
 export function Zone() {
@@ -30,7 +31,7 @@ export function Zone() {
         {me.data?.role === 'owner' ? (
           <label>
             Counted in{' '}
-            <select className="zone" value={zone} onChange={(e) => void set(e.target.value)}>
+            <select className={css.zone} value={zone} onChange={(e) => void set(e.target.value)}>
               {zones.map((z) => (
                 <option key={z} value={z}>
                   {z.replaceAll('_', ' ')}

@@ -3,6 +3,8 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, got, problemOf, type AuditView } from '../../api/client'
 import { useSending } from '../../api/sending'
+import { clsx } from 'clsx'
+import css from './board.module.css'
 
 interface Props {
   client: string
@@ -64,9 +66,9 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
     }
   }
   return (
-    <div className={`finding ${f.accepted ? 'accepted' : f.severity}`}>
+    <div className={clsx('finding', f.accepted ? 'accepted' : f.severity)}>
       {f.text}{' '}
-      <button type="button" className="why-link" aria-expanded={why} onClick={() => setWhy(!why)}>
+      <button type="button" className={css.whyLink} aria-expanded={why} onClick={() => setWhy(!why)}>
         why?
       </button>
       {why && <p className="caveat">{f.why}</p>}
@@ -75,7 +77,7 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
           {f.accepted.by} let it stand: {f.accepted.reason}
         </p>
       )}
-      <span className="finding-do">
+      <span className={css.findingDo}>
         {mayPlan && f.fix && !f.accepted && (
           <button type="button" className="link" onClick={() => fix(f)}>
             {f.fix.words}
@@ -90,17 +92,17 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
           ))}
         {f.held && !f.accepted && <span className="caveat">What would clear it is locked.</span>}
         {f.slot && (
-          <button type="button" className="link soft" onClick={() => show(f)}>
+          <button type="button" className={clsx('link', css.soft)} onClick={() => show(f)}>
             Show it
           </button>
         )}
         {mayPlan && !f.accepted && reason === null && (
-          <button type="button" className="link soft" onClick={() => setReason('')}>
+          <button type="button" className={clsx('link', css.soft)} onClick={() => setReason('')}>
             Let it stand
           </button>
         )}
         {mayPlan && f.accepted && (
-          <button type="button" className="link soft" onClick={() => void accept(false)}>
+          <button type="button" className={clsx('link', css.soft)} onClick={() => void accept(false)}>
             No longer
           </button>
         )}

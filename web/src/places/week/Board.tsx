@@ -1,7 +1,7 @@
 import { spanWords } from '../../ui/when'
 import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -12,13 +12,15 @@ import { Waiting } from '../../ui/Waiting'
 import { SaveNote, UndoRedo } from '../../ui/SaveNote'
 import { useClient } from '../../ui/thread/Client'
 import { Audit } from './Audit'
-import './board.css'
 import { BoardSession, type Held } from './BoardSession'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, moveDay, moveSlot, type Place } from './move'
 import { laterBy, mondayOf } from '../../ui/days'
 import { useWeek, type Drafts } from './useWeek'
+import { clsx } from 'clsx'
+import css from './board.module.css'
+import { message, modal } from '../../ui/tell'
 
 /** Board is the whole week that stands in the address, so that it stays when what comes next has changed. */
 export function Board() {
@@ -48,7 +50,6 @@ interface Props {
 function Week({ client, from, arrived, again }: Props) {
   const me = useMe()
   const navigate = useNavigate()
-  const { message, modal } = App.useApp()
   const cache = useQueryClient()
   const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
   const setParams = useSearchParams()[1]
@@ -262,9 +263,9 @@ function Week({ client, from, arrived, again }: Props) {
   }
 
   return (
-    <div className="board">
-      <main className="board-main">
-        <div className="board-top">
+    <div className={css.board}>
+      <main className={css.main}>
+        <div className={css.top}>
           <Button size="small" aria-label="The week before" onClick={() => go(-7)}>
             ←
           </Button>
@@ -274,7 +275,7 @@ function Week({ client, from, arrived, again }: Props) {
           </Button>
           <SaveNote doc={w.doc} settle={w.settle} itIsSo={w.itIsSo} undo={w.undo} what="this week" mayPlan={mayPlan} />
           {mayPlan && (
-            <span className="board-tools">
+            <span className={css.tools}>
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
               <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
                 Copy to the next week
@@ -295,7 +296,7 @@ function Week({ client, from, arrived, again }: Props) {
           />
         )}
         <div
-          className={held ? 'board-days holding' : 'board-days'}
+          className={held ? clsx(css.days, css.holding) : css.days}
           style={{
             gridTemplateColumns: view.days
               .map((d) => (shown.some((s) => s.planned_on === d.date) ? 'minmax(190px, 1fr)' : '46px'))
@@ -311,7 +312,7 @@ function Week({ client, from, arrived, again }: Props) {
               <section
                 key={d.date}
                 data-day={d.date}
-                className={`board-day${here.length === 0 ? ' empty' : ''}${d.today ? ' today' : ''}${d.trains ? '' : ' off'}`}
+                className={clsx(css.day, here.length === 0 && css.empty, d.today && css.today, !d.trains && css.off)}
                 aria-label={d.name}
               >
                 <h3>
@@ -341,7 +342,7 @@ function Week({ client, from, arrived, again }: Props) {
                 {mayPlan && (
                   <button
                     type="button"
-                    className="board-plan"
+                    className={css.plan}
                     aria-label={`Plan a session on ${d.name}`}
                     onClick={() => plan(d.date)}
                   >

@@ -4,6 +4,9 @@ import { useCatalogue } from '../../app/me'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Lock } from '../../ui/Lock'
+import { clsx } from 'clsx'
+import css from './board.module.css'
+import sliceCss from '../../figures/slice.module.css'
 
 export type Held = { kind: 'slot' | 'session'; id: string }
 
@@ -39,11 +42,11 @@ export function BoardSession({
   slotKey,
 }: Props) {
   return (
-    <article data-session={s.id} className={`board-session${held === s.id ? ' held' : ''}${s.locked ? ' locked' : ''}`}>
+    <article data-session={s.id} className={clsx(css.session, held === s.id && css.held, s.locked && css.locked)}>
       <header>
         <button
           type="button"
-          className="board-name"
+          className={css.name}
           onKeyDown={sessionKey}
           onClick={() => open()}
           title="Open it. Alt and arrows: another day"
@@ -51,10 +54,10 @@ export function BoardSession({
           {s.name}
         </button>
         {mayPlan && (
-          <span className="board-session-tools">
+          <span className={css.sessionTools}>
             <button
               type="button"
-              className="board-out"
+              className={css.out}
               aria-label={`Copy ${s.name} to another day`}
               title="Copy it to the next free day of the week"
               onClick={copy}
@@ -67,7 +70,7 @@ export function BoardSession({
             {!s.locked && (
               <button
                 type="button"
-                className="board-out"
+                className={css.out}
                 aria-label={`Take out ${s.name}`}
                 title="Take it out of the week"
                 onClick={takeOut}
@@ -75,13 +78,13 @@ export function BoardSession({
                 ×
               </button>
             )}
-            <span className="board-grip" aria-hidden onPointerDown={(e) => grab(e, { kind: 'session', id: s.id })}>
+            <span className={css.grip} aria-hidden onPointerDown={(e) => grab(e, { kind: 'session', id: s.id })}>
               ⠿
             </span>
           </span>
         )}
       </header>
-      <p className="board-facts">
+      <p className={css.facts}>
         {view ? `${Math.round(view.minutes)} min, ${Math.round(view.warm_up)} of it warm-up` : '…'}
         {mayPlan ? (
           <select
@@ -105,7 +108,7 @@ export function BoardSession({
             <li
               key={slot.id}
               data-slot={slot.id}
-              className={`board-slot${held === slot.id ? ' held' : ''}${joined ? ' joined' : ''}${slot.locked ? ' locked' : ''}`}
+              className={clsx(css.slot, held === slot.id && css.held, joined && css.joined, slot.locked && css.locked)}
             >
               <button
                 type="button"
@@ -113,8 +116,8 @@ export function BoardSession({
                 onClick={() => open(slot.id)}
                 title={`${info ? `${info.load_words}. ${info.fit.words} ` : ''}Open it. Alt and arrows: move it. L: lock it`}
               >
-                {info ? <Glyph info={info} /> : <span className="slice" style={{ width: 30, height: 30 }} />}
-                <span className="board-slot-text">
+                {info ? <Glyph info={info} /> : <span className={sliceCss.slice} style={{ width: 30, height: 30 }} />}
+                <span className={css.slotText}>
                   <b>{info?.title ?? slot.movement}</b>
                   <span>
                     {info?.dose_words}
@@ -124,7 +127,7 @@ export function BoardSession({
                 </span>
               </button>
               {mayPlan && (
-                <span className="board-slot-tools">
+                <span className={css.slotTools}>
                   <Lock
                     what={info?.title ?? slot.movement}
                     locked={slot.locked ?? false}
@@ -132,11 +135,7 @@ export function BoardSession({
                       change({ ...s, slots: s.slots.map((x) => (x.id === slot.id ? { ...x, locked } : x)) })
                     }
                   />
-                  <span
-                    className="board-grip"
-                    aria-hidden
-                    onPointerDown={(e) => grab(e, { kind: 'slot', id: slot.id })}
-                  >
+                  <span className={css.grip} aria-hidden onPointerDown={(e) => grab(e, { kind: 'slot', id: slot.id })}>
                     ⠿
                   </span>
                 </span>
@@ -155,7 +154,7 @@ function Misfit({ info }: { info: BoardSlot }) {
   const { fit, words, instead } = info.fit
   if (fit !== 'too_heavy' && fit !== 'too_light') return null
   return (
-    <em className="board-misfit" title={`${words} Instead: ${instead.join('; ')}.`}>
+    <em className={css.misfit} title={`${words} Instead: ${instead.join('; ')}.`}>
       {fit === 'too_heavy' ? 'too heavy here' : 'too light here'}
     </em>
   )

@@ -1,5 +1,5 @@
 import { DayField } from '../../ui/DayField'
-import { App, Input, InputNumber } from 'antd'
+import { Input, InputNumber } from 'antd'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -16,6 +16,8 @@ import { Margin } from './Margin'
 import { Picker } from '../../ui/stage/Picker'
 import { SlotList } from './SlotList'
 import { Stage } from '../../ui/stage/Stage'
+import css from './builder.module.css'
+import { message } from '../../ui/tell'
 
 interface Props {
   client: string
@@ -28,7 +30,6 @@ interface Props {
  * margin.
  */
 export function Builder({ client, session, mayPlan }: Props) {
-  const { message } = App.useApp()
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const arrange = useArrange(client, draft, edit)
   const navigate = useNavigate()
@@ -116,11 +117,11 @@ export function Builder({ client, session, mayPlan }: Props) {
 
   const slotView = shown.slots.find((s) => s.id === active?.id)
   return (
-    <div className="builder">
-      <section className="builder-slots" aria-label="Slots">
-        <div className="builder-head">
+    <div className={css.builder}>
+      <section className={css.builderSlots} aria-label="Slots">
+        <div className={css.head}>
           <Input
-            className="builder-name"
+            className={css.name}
             variant="borderless"
             aria-label="Name of the session"
             value={draft.name}
@@ -129,7 +130,7 @@ export function Builder({ client, session, mayPlan }: Props) {
             status={faults.some((f) => f.field === 'name') ? 'error' : undefined}
             onChange={(e) => edit('name', (d) => ({ ...d, name: e.target.value }))}
           />
-          <div className="builder-when">
+          <div className={css.when}>
             <DayField
               label="Day of the session"
               needed
@@ -158,7 +159,7 @@ export function Builder({ client, session, mayPlan }: Props) {
               />
             )}
           </div>
-          {shown.ramp && <p className="builder-ramp">then {shown.ramp}</p>}
+          {shown.ramp && <p className={css.ramp}>then {shown.ramp}</p>}
         </div>
         <SlotList
           draft={draft.slots}
@@ -177,13 +178,13 @@ export function Builder({ client, session, mayPlan }: Props) {
           sessionLocked={draft.locked ?? false}
         />
         {mayPlan && (
-          <button type="button" className="slot-add" onClick={() => setPicking(true)}>
+          <button type="button" className={css.slotAdd} onClick={() => setPicking(true)}>
             + movement <kbd>/</kbd>
           </button>
         )}
       </section>
 
-      <main className="builder-stage">
+      <main className={css.stage}>
         {picking ? (
           <Picker add={add} close={() => setPicking(false)} />
         ) : active && preview.active ? (
@@ -193,7 +194,7 @@ export function Builder({ client, session, mayPlan }: Props) {
             ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
             aside={
               <Link
-                className="stage-open"
+                className={css.stageOpen}
                 to={`/fitting?${new URLSearchParams({ client, at: session.id, movement: active.movement, settings: JSON.stringify(active.settings) })}`}
               >
                 Open in the Fitting
@@ -239,7 +240,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         view={picking ? null : preview.active}
         problem={preview.problem}
         head={
-          <div className="builder-saving">
+          <div className={css.saving}>
             <SaveNote doc={doc} settle={settle} itIsSo={itIsSo} what="this session" mayPlan={mayPlan} />
             {mayPlan && <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />}
           </div>

@@ -5,6 +5,7 @@ import { useRef, useState } from 'react'
 import { api, got, problemOf, sendFile, type ImportView, type WeekDraft } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { mondayOf } from '../../ui/days'
+import css from './board.module.css'
 
 interface Props {
   client: string
@@ -86,7 +87,7 @@ function Templates({
         </p>
       ))}
       <form
-        className="files-keep"
+        className={css.filesKeep}
         onSubmit={(e) => {
           e.preventDefault()
           void once(async () => {
@@ -155,7 +156,7 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
     setRead(elsewhere.length === 0 ? null : { ...read, view: { ...read.view, sessions: elsewhere } })
   }
   return (
-    <div className="files">
+    <div className={css.files}>
       <p>
         Take this week out as{' '}
         {formats.map(([f, words], i) => (
@@ -199,7 +200,7 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
         </p>
       )}
       {read && (
-        <div className="files-read" role="status">
+        <div className={css.filesRead} role="status">
           <p>
             <b>{read.name}</b> {read.view.changes.length === 0 ? 'changes nothing.' : 'would change:'}
             {read.view.same > 0 &&

@@ -3,6 +3,8 @@ import type { LedgerView, LedgerHead } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { headColour, tenths } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
+import { clsx } from 'clsx'
+import css from './ledger.module.css'
 
 /** Ledger is what a week gives each head against its target, by length, and what it costs. */
 export function Ledger({
@@ -22,7 +24,7 @@ export function Ledger({
   const worst = [...ledger.joints].sort((a, b) => b.load / b.most - a.load / a.most)
   return (
     <section className="ledger" aria-label="Ledger">
-      <div className="ledger-top">
+      <div className={css.top}>
         <Slice geometry={right} view={ledger.slice} size={104} places={1} unit="effective sets a week" ask={ask} />
         <div>
           <p>
@@ -78,43 +80,40 @@ function Line({ head, most, open, toggle, show }: LineProps) {
     <>
       <button
         type="button"
-        className={head.short ? 'ledger-line short' : 'ledger-line'}
+        className={head.short ? clsx(css.line, css.short) : css.line}
         aria-expanded={open}
         onClick={toggle}
         aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${tenths(head.target_low)} to ${tenths(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
       >
-        <span className="ledger-code">{head.code}</span>
-        <span className="ledger-bar">
+        <span className={css.code}>{head.code}</span>
+        <span className={css.bar}>
           <i
-            className="ledger-target"
+            className={css.target}
             style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }}
           />
-          <i className="ledger-direct" style={{ width: x(head.direct), background: headColour[head.id] }} />
+          <i className={css.direct} style={{ width: x(head.direct), background: headColour[head.id] }} />
           <i
-            className="ledger-else"
+            className={css.else}
             style={{
               left: x(head.direct),
               width: `calc(${x(head.total)} - ${x(head.direct)})`,
               background: headColour[head.id],
             }}
           />
-          <i
-            className="ledger-whisker"
-            style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }}
-          />
+          <i className={css.whisker} style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
         </span>
         <b>{head.total.toFixed(1)}</b>
-        <span className="ledger-of">
+        <span className={css.of}>
           {tenths(head.target_low)}–{tenths(head.target_high)}
         </span>
-        <span className="ledger-lengths">
+        <span className={css.lengths}>
           {head.lengths.map((l) => (
-            <i key={l.name} className={l.covered ? 'on' : undefined} title={`${l.name}: ${l.sets.toFixed(1)}`} />
+            <i key={l.name} className={l.covered ? css.on : undefined} title={`${l.name}: ${l.sets.toFixed(1)}`} />
           ))}
         </span>
       </button>
       {open && (
-        <ul className="ledger-terms">
+        <ul className={css.terms}>
           {head.terms.map((t, i) => (
             <li key={i}>
               {t.session && t.slot ? (

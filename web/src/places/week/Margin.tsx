@@ -4,6 +4,8 @@ import { useCatalogue } from '../../app/me'
 import { SetsBars } from '../../figures/BiasBars'
 import { Slice } from '../../figures/Slice'
 import { SetUpSays } from '../../ui/stage/SetUpSays'
+import { clsx } from 'clsx'
+import css from './builder.module.css'
 
 interface Props {
   session: SessionView
@@ -22,7 +24,7 @@ export function Margin({ session, view, problem, head, show }: Props) {
     <aside className="margin" aria-label="What it comes to">
       {head}
       <h2>This session gives</h2>
-      <div className="margin-total">
+      <div className={css.marginTotal}>
         <Slice geometry={right} view={session.total} size={96} places={1} unit="effective sets" />
         <SetsBars heads={session.total.heads} full={10} />
       </div>
@@ -37,7 +39,7 @@ export function Margin({ session, view, problem, head, show }: Props) {
         </div>
       )}
       {wrong.map((f, i) => (
-        <div key={i} className={`finding ${f.severity}`}>
+        <div key={i} className={clsx('finding', f.severity)}>
           {f.text}
           {f.slot !== null && (
             <button type="button" className="link" onClick={() => show(f.slot!)}>
@@ -54,7 +56,7 @@ export function Margin({ session, view, problem, head, show }: Props) {
       )}
       {notes.length > 0 && <h2>For this client</h2>}
       {notes.map((f, i) => (
-        <div key={i} className="finding note">
+        <div key={i} className="finding">
           {f.text}
         </div>
       ))}

@@ -3,6 +3,8 @@ import { useCatalogue } from '../../app/me'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Lock } from '../../ui/Lock'
+import { clsx } from 'clsx'
+import css from './builder.module.css'
 
 interface Props {
   draft: SlotDraft[]
@@ -36,7 +38,7 @@ export function SlotList({
   const { right, movements } = useCatalogue()
   const byId = new Map(views.map((v) => [v.id, v]))
   return (
-    <ol className="slots">
+    <ol className={css.slots}>
       {draft.map((slot, i) => {
         const view = byId.get(slot.id)
         const glyph = view?.glyph ?? movements.find((m) => m.id === slot.movement)!.glyph
@@ -46,11 +48,17 @@ export function SlotList({
         return (
           <li
             key={slot.id}
-            className={`slot${slot.id === activeId ? ' here' : ''}${bad ? ' bad' : ''}${joined ? ' joined' : ''}${held ? ' locked' : ''}`}
+            className={clsx(
+              css.slot,
+              slot.id === activeId && css.here,
+              bad && css.bad,
+              joined && css.joined,
+              held && css.locked,
+            )}
           >
             <button
               type="button"
-              className="slot-face"
+              className={css.slotFace}
               aria-current={slot.id === activeId}
               onClick={() => choose(slot.id)}
               onKeyDown={(e) => {
@@ -65,12 +73,14 @@ export function SlotList({
               }}
             >
               <Slice geometry={right} view={glyph.slice} size={38} />
-              <span className="slot-text">
-                <span className="slot-title">{view?.title ?? movements.find((m) => m.id === slot.movement)!.name}</span>
-                {view?.details && <span className="slot-details">{view.details}</span>}
-                <span className="slot-dose">{view?.dose_words}</span>
+              <span className={css.slotText}>
+                <span className={css.slotTitle}>
+                  {view?.title ?? movements.find((m) => m.id === slot.movement)!.name}
+                </span>
+                {view?.details && <span className={css.slotDetails}>{view.details}</span>}
+                <span className={css.slotDose}>{view?.dose_words}</span>
                 {(view?.grip_words || (slot.starts && view?.starts_words)) && (
-                  <span className="slot-details" title={view.grip_words || undefined}>
+                  <span className={css.slotDetails} title={view.grip_words || undefined}>
                     {[
                       view.grip_words && 'a grip for each set',
                       slot.starts && view.starts_words && `${slot.starts} arm first`,
@@ -79,7 +89,7 @@ export function SlotList({
                       .join(', ')}
                   </span>
                 )}
-                <span className="slot-load">
+                <span className={css.slotLoad}>
                   {view?.load_words}
                   {glyph.ribbon ? (
                     <Ribbon geometry={glyph.ribbon} width={54} height={11} />
@@ -90,7 +100,7 @@ export function SlotList({
               </span>
             </button>
             {mayPlan && slot.id === activeId && (
-              <span className="slot-tools">
+              <span className={css.slotTools}>
                 <button type="button" aria-label="Move up" disabled={held || i === 0} onClick={() => move(slot.id, -1)}>
                   ↑
                 </button>

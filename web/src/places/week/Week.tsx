@@ -1,6 +1,6 @@
 import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useNavigate } from 'react-router'
 import { api, got, problemOf } from '../../api/client'
 import { useSending } from '../../api/sending'
@@ -9,6 +9,7 @@ import { Waiting } from '../../ui/Waiting'
 import { useClient, useSessionId } from '../../ui/thread/Client'
 import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { Builder } from './Builder'
+import { message } from '../../ui/tell'
 
 /** Week is the builder of one session of the week; the board shows them all. */
 export function Week() {
@@ -17,7 +18,6 @@ export function Week() {
   const me = useMe()
   const navigate = useNavigate()
   const cache = useQueryClient()
-  const { message } = App.useApp()
   const session = useQuery(queries.session(client.id, id))
   const mayPlan = me.data?.may_plan ?? false
 

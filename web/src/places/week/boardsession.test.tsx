@@ -109,10 +109,10 @@ describe('a session on the board', () => {
       info('c'),
     ])
     const rows = document.querySelectorAll('[data-slot]')
-    expect([...rows].map((r) => r.classList.contains('joined'))).toEqual([true, false, false])
+    expect([...rows].map((r) => r.classList.contains('board_joined'))).toEqual([true, false, false])
     fireEvent.keyDown(screen.getByText('Title a').closest('button')!, { key: 'ArrowDown', altKey: true })
     expect(slotKey.mock.calls[0]![1]).toBe('a')
-    fireEvent.pointerDown(rows[2]!.querySelector('.board-grip')!)
+    fireEvent.pointerDown(rows[2]!.querySelector('.board_grip')!)
     expect(grab.mock.calls[0]![1]).toEqual({ kind: 'slot', id: 'c' })
   })
 
@@ -122,7 +122,7 @@ describe('a session on the board', () => {
     expect(change).toHaveBeenCalledWith({ ...full, intent: 'heavy' })
     show({ name: 'Read day', intent: 'light', slots: [slot('a')] }, [info('a')], false)
     expect(screen.queryByLabelText('Intent of Read day')).toBeNull()
-    expect(screen.getByText(/the light day/, { selector: '.board-facts' })).toBeInTheDocument()
+    expect(screen.getByText(/the light day/, { selector: '.board_facts' })).toBeInTheDocument()
     expect(screen.queryByRole('button', { name: 'Lock Title a' })).toBeNull()
   })
 })

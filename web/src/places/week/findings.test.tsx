@@ -182,8 +182,8 @@ describe('the ledger', () => {
     const line = screen.getByRole('button', {
       name: /biceps, long head, build: 4.9 of 8 to 12 effective sets, 1.6 of them elsewhere; 4.0 to 6.0 over all stances; short 0.4, middle 1.1, long 3.4/,
     })
-    expect(line).toHaveClass('short')
-    expect(screen.getByRole('button', { name: /triceps, long head/ })).not.toHaveClass('short')
+    expect(line).toHaveClass('ledger_short')
+    expect(screen.getByRole('button', { name: /triceps, long head/ })).not.toHaveClass('ledger_short')
   })
 
   it('marks what is over, and names the joint nearest its budget', () => {

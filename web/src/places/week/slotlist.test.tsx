@@ -131,7 +131,11 @@ describe('the slots of a session', () => {
 
   it('mark what is wrong, and show what is not counted yet by its movement', () => {
     show([draft('a'), draft('b'), draft('new')], [view('a'), view('b', { refused: 'out of reach' })], { faulty: 0 })
-    expect([...document.querySelectorAll('.slot')].map((s) => s.classList.contains('bad'))).toEqual([true, true, false])
+    expect([...document.querySelectorAll('.builder_slot')].map((s) => s.classList.contains('builder_bad'))).toEqual([
+      true,
+      true,
+      false,
+    ])
     expect(screen.getByText('A movement')).toBeInTheDocument()
   })
 

@@ -4,7 +4,8 @@ import { PoseFigure } from '../../figures/PoseFigure'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { plain, type Parts } from './parts'
-import './sheet.css'
+import { clsx } from 'clsx'
+import css from './sheet.module.css'
 
 /**
  * SheetPage is one session as the client reads it; a blocked one says so, to the coach with the way to what is
@@ -22,8 +23,8 @@ export function SheetPage({
   parts?: Parts
 }) {
   return (
-    <main className={`sheet${sheet.slots.length > 5 ? ' many' : ''}`}>
-      <header className="sheet-head">
+    <main className={clsx(css.sheet, sheet.slots.length > 5 && css.many)}>
+      <header className={css.head}>
         <div>
           <h1>{sheet.client}</h1>
           <p>
@@ -37,26 +38,26 @@ export function SheetPage({
         <Slice geometry={right} view={sheet.total} size={104} places={1} hatched />
       </header>
       {sheet.blocked && (
-        <div className="sheet-blocked" role="alert">
+        <div className={css.blocked} role="alert">
           <b>No sheet leaves for this client now.</b>
           <p>{sheet.blocked}</p>
           {toDossier}
         </div>
       )}
       {sheet.caps.map((c) => (
-        <p key={c} className="sheet-cap">
+        <p key={c} className={css.cap}>
           {c}
         </p>
       ))}
-      <ol className="sheet-slots">
+      <ol className={css.slots}>
         {sheet.slots.map((s, i) => (
-          <li key={i} className="sheet-slot">
-            <span className="sheet-no">{i + 1}</span>
-            <PoseFigure pose={s.pose} className="sheet-pose" />
-            <div className="sheet-what">
+          <li key={i} className={css.slot}>
+            <span className={css.no}>{i + 1}</span>
+            <PoseFigure pose={s.pose} className={css.pose} />
+            <div className={css.what}>
               <h2>{s.title}</h2>
-              {s.details && <p className="sheet-details">{s.details}</p>}
-              <p className="sheet-dose">
+              {s.details && <p className={css.details}>{s.details}</p>}
+              <p className={css.dose}>
                 <b>{parts.sets(i, s.sets)}</b> · <b>{parts.load(i, s.load)}</b>
               </p>
               {(s.grips || s.starts) && <p>{[s.grips, s.starts].filter(Boolean).join(' · ')}</p>}
@@ -65,12 +66,12 @@ export function SheetPage({
                 {s.range && ` · ${s.range}`}
               </p>
               {parts.cues(i, s.cues)}
-              <p className="sheet-stop">
+              <p className={css.stop}>
                 The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
-                {s.cautions.length > 0 && <span className="sheet-caution"> {s.cautions.join(' ')}</span>}
+                {s.cautions.length > 0 && <span className={css.caution}> {s.cautions.join(' ')}</span>}
               </p>
             </div>
-            <div className="sheet-pictures">
+            <div className={css.pictures}>
               <Slice geometry={right} view={s.slice} size={84} hatched />
               {s.ribbon ? (
                 <Ribbon geometry={s.ribbon} width={92} height={20} />
@@ -83,7 +84,7 @@ export function SheetPage({
       </ol>
       {sheet.slots.length === 0 && !sheet.blocked && <p className="hint">This session has no slots yet.</p>}
       {(sheet.why ?? []).length > 0 && (
-        <details className="sheet-why">
+        <details className={css.why}>
           <summary>Why this?</summary>
           <div>
             <Slice geometry={right} view={sheet.total} size={150} places={1} hatched />
@@ -95,11 +96,11 @@ export function SheetPage({
           </div>
         </details>
       )}
-      <footer className="sheet-foot">
+      <footer className={css.foot}>
         {sheet.cautions.map((c) => (
           <p key={c}>{c}</p>
         ))}
-        <p className="sheet-legend">
+        <p className={css.legend}>
           The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs
           from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
         </p>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import type { SheetView } from '../../api/client'
+import css from './sheet.module.css'
 
 export type SheetSlot = SheetView['slots'][number]
 
@@ -27,7 +28,7 @@ export const plain: Parts = {
   tempo: words,
   cues: (_, cues) =>
     cues.length > 0 && (
-      <ul className="sheet-cues">
+      <ul className={css.cues}>
         {cues.map((c) => (
           <li key={c}>{c}</li>
         ))}

@@ -1,4 +1,6 @@
 import type { ControlView } from '../../api/client'
+import { clsx } from 'clsx'
+import css from './stage.module.css'
 
 interface Props {
   control: ControlView
@@ -9,8 +11,8 @@ interface Props {
 export function Control({ control: c, turn }: Props) {
   if (c.choices.length > 0) {
     return (
-      <label className={c.turned ? 'control turned' : 'control'}>
-        <span className="control-label">{c.label}</span>
+      <label className={c.turned ? clsx(css.control, css.turned) : css.control}>
+        <span className={css.controlLabel}>{c.label}</span>
         <select value={String(c.value)} disabled={!turn} onChange={(e) => turn?.(c.key, e.target.value)}>
           {c.choices.map((w) => (
             <option key={w.value} value={w.value}>
@@ -28,9 +30,9 @@ export function Control({ control: c, turn }: Props) {
     turn?.(c.key, Math.min(c.max!, Math.max(c.min!, target)))
   }
   return (
-    <span className={c.turned ? 'control turned' : 'control'}>
-      <span className="control-label">{c.label}</span>
-      <span className="control-steps">
+    <span className={c.turned ? clsx(css.control, css.turned) : css.control}>
+      <span className={css.controlLabel}>{c.label}</span>
+      <span className={css.controlSteps}>
         <button
           type="button"
           tabIndex={-1}
@@ -41,7 +43,7 @@ export function Control({ control: c, turn }: Props) {
           −
         </button>
         <span
-          className="control-value"
+          className={css.controlValue}
           role="spinbutton"
           tabIndex={turn ? 0 : -1}
           aria-label={c.label}

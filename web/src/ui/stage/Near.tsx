@@ -4,6 +4,8 @@ import { useDeferredValue, useState } from 'react'
 import { type Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Slice } from '../../figures/Slice'
+import { clsx } from 'clsx'
+import css from './stage.module.css'
 
 /** Near lists the nearest set-ups with what is kept and lost; for a client, only what the room allows if asked. */
 export function Near({
@@ -28,7 +30,7 @@ export function Near({
         </label>
       )}
       {list.slice(0, all ? 10 : 3).map((n) => (
-        <div key={n.name} className={`finding near${n.same_idea ? ' same' : ''}`}>
+        <div key={n.name} className={clsx('finding', css.near, n.same_idea && css.same)}>
           <Slice geometry={right} view={n.glyph.slice} size={36} />
           <div>
             <button type="button" className="link" onClick={() => wear(n.movement, n.settings)}>

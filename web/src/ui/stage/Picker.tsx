@@ -5,6 +5,7 @@ import { useCatalogue } from '../../app/me'
 import { meant, plainText } from '../../app/words'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
+import css from './stage.module.css'
 
 const ours = (m: MovementView) => m.own || m.key !== m.id
 
@@ -25,7 +26,7 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
   const rank = (m: MovementView) => (named(m) ? 0 : 1000) + (ids.includes(m.id) ? ids.indexOf(m.id) : ids.length)
   const found = movements.filter((m) => ids.includes(m.id) || named(m)).sort((a, b) => rank(a) - rank(b))
   return (
-    <section className="picker" aria-label="Find a movement">
+    <section className={css.picker} aria-label="Find a movement">
       <Input
         autoFocus
         size="large"
@@ -52,11 +53,11 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
           list.length > 0 && (
             <div key={title}>
               <h3>{title}</h3>
-              <div className="picker-list">
+              <div className={css.pickerList}>
                 {list.map((m) => (
-                  <button key={m.key} type="button" className="pick" onClick={() => add(m)}>
+                  <button key={m.key} type="button" className={css.pick} onClick={() => add(m)}>
                     <Slice geometry={right} view={m.glyph.slice} size={34} />
-                    <span className="pick-text">
+                    <span className={css.pickText}>
                       <span>{m.name}</span>
                       {m.glyph.ribbon ? (
                         <Ribbon geometry={m.glyph.ribbon} width={90} height={12} />

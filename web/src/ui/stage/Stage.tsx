@@ -7,6 +7,7 @@ import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Control } from './Control'
 import { WhyBias } from './WhyBias'
+import css from './stage.module.css'
 
 interface Props {
   view: SetUpView
@@ -29,8 +30,8 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
   const [why, setWhy] = useState(false)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
   return (
-    <section className="stage" aria-label={view.name}>
-      <header className="stage-head">
+    <section className={css.stage} aria-label={view.name}>
+      <header className={css.head}>
         <div>
           <h2>{view.title}</h2>
           <p>
@@ -43,22 +44,22 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
           </p>
         </div>
         {aside}
-        {turn && <p className="stage-hint">Drag a ring, or Tab to it and use the arrow keys.</p>}
+        {turn && <p className={css.hint}>Drag a ring, or Tab to it and use the arrow keys.</p>}
       </header>
-      <div className="stage-left">
-        <div className="stage-figure">
+      <div className={css.left}>
+        <div className={css.figure}>
           <PoseFigure
             pose={view.pose}
             onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
             words={(k) => words.get(k) ?? ''}
           />
           {view.refused && (
-            <p className="stage-refused" role="alert">
+            <p className={css.refused} role="alert">
               Cannot be done like this: {view.refused}.
             </p>
           )}
         </div>
-        <div className="stage-ribbon">
+        <div className={css.ribbon}>
           {view.ribbon ? (
             <Ribbon geometry={view.ribbon} width={430} height={42} full />
           ) : (
@@ -67,9 +68,9 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
         </div>
         {children}
       </div>
-      <div className="stage-right">
+      <div className={css.right}>
         <div className="stage-bias">
-          <div className="stage-slice">
+          <div className={css.slice}>
             <Slice geometry={right} view={view.slice} size={122} ask={ask} />
             <p>
               {view.load_words && <b>{view.load_words}.</b>}{' '}
@@ -83,7 +84,7 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
           </div>
           {why ? <WhyBias view={view} /> : <BiasBars bias={view.bias} graded={!view.computed} />}
         </div>
-        <div className="stage-controls" aria-label="Settings">
+        <div className={css.controls} aria-label="Settings">
           {view.controls.map((c) => (
             <Control key={c.key} control={c} turn={turn} />
           ))}

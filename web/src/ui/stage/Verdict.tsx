@@ -5,6 +5,8 @@ import { useState } from 'react'
 import { api, got, problemOf, type VerdictView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
+import { clsx } from 'clsx'
+import css from './stage.module.css'
 
 interface Props {
   verdict: VerdictView
@@ -44,7 +46,7 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
     }
   }
   return (
-    <section className={verdict.barred ? 'verdict avoid' : 'verdict'} aria-label="Verdict">
+    <section className={verdict.barred ? clsx(css.verdict, 'avoid') : css.verdict} aria-label="Verdict">
       <h2>{headings[verdict.ruling]}</h2>
       {verdict.reasons.map((r) => (
         <div key={r.words} className={r.ruling === 'avoid' ? 'finding stop' : 'finding warn'}>

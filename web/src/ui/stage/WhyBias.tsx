@@ -1,13 +1,14 @@
 import type { SetUpView } from '../../api/client'
 import { Code } from '../../figures/BiasBars'
 import { decimals } from '../../figures/heads'
+import css from './stage.module.css'
 
 /** WhyBias lists the terms each head's number came from. */
 export function WhyBias({ view }: { view: SetUpView }) {
   const shown = view.bias.filter((b) => b.value > 0)
   if (!view.computed) {
     return (
-      <div className="why">
+      <div className={css.why}>
         <p>
           Evidence grade {view.grade}. Hand forces in movements of several joints are not known well enough to compute,
           so each head has a middle credit and a range per hard set.
@@ -22,7 +23,7 @@ export function WhyBias({ view }: { view: SetUpView }) {
     )
   }
   return (
-    <div className="why">
+    <div className={css.why}>
       <table>
         <caption>Stance {view.stance}: its base bias, then its rules</caption>
         <thead>
@@ -54,10 +55,10 @@ export function WhyBias({ view }: { view: SetUpView }) {
           ))}
         </tbody>
       </table>
-      <ul className="why-terms">
+      <ul className={css.whyTerms}>
         {shown.flatMap((b) =>
           b.terms.map((t) => (
-            <li key={b.id + t.rule} className={t.counts ? undefined : 'folklore'}>
+            <li key={b.id + t.rule} className={t.counts ? undefined : css.folklore}>
               <Code id={b.id} code={b.code} /> ×{decimals(t.factor)} {t.says}{' '}
               <i>
                 grade {t.grade}, {t.counts ? t.mechanism : 'does not hold, counts nothing'}: {t.why}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import {
@@ -17,6 +18,7 @@ import { useCatalogue } from '../../app/me'
 import { Waiting } from '../Waiting'
 import { Slice } from '../../figures/Slice'
 import { mondayOf } from '../days'
+import css from './thread.module.css'
 
 /** Client is one client with the thread; the knots' places open below it. */
 export function Client() {
@@ -34,7 +36,7 @@ export function Client() {
 /** ClientThread is the thread in a place that works for a client without being a knot of hers. */
 export function ClientThread({ client }: { client: string }) {
   const view = useQuery(queries.client(client))
-  return view.data ? <Thread view={view.data} /> : <div className="thread" />
+  return view.data ? <Thread view={view.data} /> : <div className={css.thread} />
 }
 
 /** useClient gives a knot's place its client. */
@@ -106,31 +108,31 @@ function Thread({ view }: { view: ClientView }) {
   useKeys(keys)
   return (
     <>
-      <nav className="thread" aria-label={`The work with ${view.name}`}>
-        <div className="thread-who">
+      <nav className={css.thread} aria-label={`The work with ${view.name}`}>
+        <div className={css.who}>
           <Slice geometry={right} view={view.slice} size={58} />
           <div>
             <h1>{view.name}</h1>
             <p>{view.about}</p>
           </div>
         </div>
-        <ol className="thread-line">
+        <ol className={css.line}>
           {view.knots.map((k, i) => (
-            <li key={k.key} className={i < at ? 'passed' : undefined}>
+            <li key={k.key} className={i < at ? css.passed : undefined}>
               <NavLink
                 to={path(k.key)}
-                className={({ isActive }) => `knot${isActive ? ' here' : ''}${k.open ? '' : ' closed'}`}
+                className={({ isActive }) => clsx(css.knot, isActive && css.here, !k.open && css.closed)}
               >
-                <span className="knot-dot" aria-hidden />
-                <span className="knot-label">{k.label}</span>
-                <span className="knot-state">{k.state}</span>
+                <span className={css.knotDot} aria-hidden />
+                <span className={css.knotLabel}>{k.label}</span>
+                <span className={css.knotState}>{k.state}</span>
               </NavLink>
             </li>
           ))}
         </ol>
       </nav>
       {view.blocked && !tellsItself.includes(here!) && (
-        <p className="thread-blocked" role="alert">
+        <p className={css.blocked} role="alert">
           <b>No training now.</b> {view.blocked} <Link to={path('dossier')}>To the dossier</Link>
         </p>
       )}

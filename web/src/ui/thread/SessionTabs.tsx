@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 import { useClient } from './Client'
+import { clsx } from 'clsx'
+import css from './thread.module.css'
 
 /** SessionTabs lists the client's sessions by day; the one in hand is marked. */
 export function SessionTabs({
@@ -15,9 +17,13 @@ export function SessionTabs({
   const client = useClient()
   const here = client.sessions.find((s) => s.id === id)
   return (
-    <nav className="sessions" aria-label="Sessions">
+    <nav className={css.sessions} aria-label="Sessions">
       {place === 'week' && (
-        <NavLink end to={`/clients/${client.id}/week${here ? `?of=${here.planned_on}` : ''}`} className="session-tab">
+        <NavLink
+          end
+          to={`/clients/${client.id}/week${here ? `?of=${here.planned_on}` : ''}`}
+          className={css.sessionTab}
+        >
           ← The week
         </NavLink>
       )}
@@ -25,13 +31,13 @@ export function SessionTabs({
         <NavLink
           key={s.id}
           to={`/clients/${client.id}/${place}/${s.id}`}
-          className={s.id === id ? 'session-tab here' : 'session-tab'}
+          className={s.id === id ? clsx(css.sessionTab, css.here) : css.sessionTab}
         >
           <b>{s.name}</b> {s.when}
           {s.logged > 0 && <span> · {s.logged} sets done</span>}
         </NavLink>
       ))}
-      <span className="sessions-tools">{children}</span>
+      <span className={css.sessionsTools}>{children}</span>
     </nav>
   )
 }
