@@ -29,6 +29,7 @@ func (p *tab) fill(label, text string) {
 func TestADossierIsBegunAndScreened(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
+	p.clickText("A new client")
 	p.fill("Name of the new client", "Odile Brand")
 	p.until(`document.querySelector('.dossier_standing.stop')`)
 	p.untilSays("No sheet yet")

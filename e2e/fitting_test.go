@@ -2,15 +2,12 @@ package e2e
 
 import (
 	"fmt"
-	"os"
 	"strings"
 	"testing"
 
-	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
 )
@@ -152,46 +149,4 @@ func (p *tab) press(text string) {
 	find := fmt.Sprintf(`[...document.querySelectorAll('button')].find(b => b.innerText.includes(%q) && !b.disabled)`, text)
 	p.until(find)
 	eval[bool](p, "("+find+".click(), true)")
-}
-
-// The new places are read by axe in light and in dark.
-func TestChoosingIsAccessible(t *testing.T) {
-	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
-	a := start(t)
-	p := a.signedIn(t, wren, laptop, "/clients")
-	for _, scheme := range []string{"light", "dark"} {
-		_, err := chromedp.Call(
-			p.ctx,
-			emulation.SetEmulatedMedia,
-			emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}},
-		)
-		require.NoError(t, err)
-		for _, view := range [][2]string{
-			{"/fitting?client=" + demo.ClientID("Tobias Quill").String(), ".stage_near"}, {"/library", ".library_card"}, {"/stances", ".stances_rule"},
-			{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"}, {clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
-			{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
-			{clientPath("Pelle Sandoval", "dossier/now"), ".dossier_lines li"}, {clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
-			{"/studio", ".studio_room"}, {clientPath("Tobias Quill", "week"), ".board_slot b"},
-			{"/fitting?movement=curl_reclined&client=" + demo.ClientID("Ines Karlova").String(), ".stage_verdict"},
-		} {
-			p.do(chromedp.Navigate(a.url + view[0]))
-			p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
-			p.readByAxe(string(axe), scheme+" "+view[0])
-		}
-	}
-}
-
-// readByAxe fails for serious and critical findings.
-func (p *tab) readByAxe(axe, what string) {
-	p.t.Helper()
-	eval[bool](p, axe+";true")
-	eval[bool](
-		p,
-		`(window.found = null, axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(r =>
-			{ window.found = r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v =>
-			v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | ')) }), true)`,
-	)
-	p.until(`window.found !== null`)
-	assert.Empty(p.t, eval[[]string](p, `window.found`), what)
 }

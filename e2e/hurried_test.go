@@ -17,7 +17,7 @@ func TestASheetInAHurry(t *testing.T) {
 	path := clientPath("Aurelio Finch", "sheet")
 	p := a.signedIn(t, wren, laptop, path)
 	sets := func(p *tab, text string) {
-		p.click(`[aria-label="Change sets and reps of slot 1"]`)
+		p.click(`[data-change="sets and reps of slot 1"]`)
 		p.typeInto(`[aria-label="Sets"]`, text)
 		p.key(kb.Enter)
 	}
@@ -46,7 +46,7 @@ func TestASheetInAHurry(t *testing.T) {
 	p.untilIn(20*time.Second, `document.querySelector('.editing_sheetEditing').innerText.includes('saved')`)
 
 	// Junk in a number changes nothing, empty neither.
-	p.click(`[aria-label="Change sets and reps of slot 1"]`)
+	p.click(`[data-change="sets and reps of slot 1"]`)
 	for _, junk := range []string{"many", "   ", "4e9x", "☂"} {
 		p.typeInto(`[aria-label="Sets"]`, junk)
 	}

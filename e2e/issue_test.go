@@ -25,7 +25,7 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 
 	q := a.open(t, phone, path)
 	q.until(`document.querySelector('.sheet_byLink .sheet_slot .pose_pose')`)
-	assert.Equal(t, "Aurelio Finch", q.text(".sheet_sheet h1"))
+	assert.Equal(t, "Aurelio Finch", q.text(".sheet_sheet .sheet_name"))
 	assert.LessOrEqual(t, eval[int](q, `document.documentElement.scrollWidth`), 390, "nothing runs out of a phone")
 	assert.NotContains(t, q.text("body"), "Sign out")
 

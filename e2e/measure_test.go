@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"os"
 	"slices"
 	"testing"
 	"time"
@@ -101,7 +100,7 @@ func TestTheFirstViewIsQuickAndLight(t *testing.T) {
 func TestTheLinkIsSmallAndQuick(t *testing.T) {
 	a := start(t)
 	p := a.open(t, phone, issueAndLink(t, a))
-	heading := `document.querySelector('.sheet_sheet h1')`
+	heading := `document.querySelector(".sheet_sheet .sheet_name")`
 	p.until(heading)
 	total := p.javaScript()
 	var painted []float64
@@ -135,23 +134,4 @@ func (p *tab) javaScript() (total int) {
 		total += len(b)
 	}
 	return total
-}
-
-// Every view is read by axe: no serious or critical finding.
-func TestViewsAreAccessible(t *testing.T) {
-	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
-	a := start(t)
-	p := a.signedIn(t, wren, laptop, "/clients")
-	for _, view := range [][2]string{
-		{"/clients", ".wall_clientCard"},
-		{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
-		{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
-		{clientPath("Tobias Quill", "log"), ".log_setForm"},
-		{"/today", ".soon"},
-	} {
-		p.do(chromedp.Navigate(a.url + view[0]))
-		p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
-		p.readByAxe(string(axe), view[0])
-	}
 }

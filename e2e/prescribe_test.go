@@ -14,7 +14,7 @@ import (
 func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
-	p.click(`[aria-label="Change sets and reps of slot 1"]`)
+	p.click(`[data-change="sets and reps of slot 1"]`)
 	p.typeInto(`[aria-label="Sets"]`, "99")
 	p.untilSays("99 is outside 1…12")
 	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('Not saved')`)
@@ -22,7 +22,7 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.typeInto(`[aria-label="Sets"]`, "4")
 	p.key(kb.Enter)
 	p.until(`document.querySelector('.sheet_dose').innerText.startsWith('4 × 6–8')`)
-	p.click(`[aria-label="Change the effort of slot 2"]`)
+	p.click(`[data-change="the effort of slot 2"]`)
 	eval[bool](
 		p,
 		`(() => { const e = document.querySelector('[aria-label="Reps left in reserve"]');
@@ -33,7 +33,7 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 	p.typeInto(`[aria-label="Another cue for slot 1"]`, "Push the floor away")
 	p.key(kb.Enter)
 	p.until(`document.querySelector('.sheet_cues').innerText.includes('Push the floor away')`)
-	p.click(`[aria-label="Change cue 1 of slot 1"]`)
+	p.click(`[data-change="cue 1 of slot 1"]`)
 	p.typeInto(`.editing_inlineOpen [aria-label="Cue"]`, "")
 	p.key(kb.Backspace)
 	p.key(kb.Enter)

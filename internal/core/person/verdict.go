@@ -69,6 +69,18 @@ type Mobility struct {
 	CleanPulls int    `json:"clean_pulls"` // pull-ups from a quiet hang, without added load; 0: none recorded
 }
 
+// Soreness is what a joint's score counts as: nothing, "sore" from where set-ups begin to be questioned, "bad" from where
+// what loads the joint most is avoided.
+func Soreness(score int) string {
+	switch {
+	case score > overScore:
+		return "bad"
+	case score >= soreFrom:
+		return "sore"
+	}
+	return ""
+}
+
 // Where a set-up's own numbers speak against it (from a joint score of 2 on).
 const (
 	soreFrom      = 2

@@ -87,6 +87,7 @@ type JointView struct {
 	Name    string       `json:"name"`
 	Side    string       `json:"side" enum:"left,right"`
 	Score   *int         `json:"score"` // the latest
+	Sore    string       `json:"sore" enum:",sore,bad"`
 	Reports []JointPoint `json:"reports"`
 }
 

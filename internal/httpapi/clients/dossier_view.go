@@ -120,7 +120,7 @@ func viewJoints(reports []person.JointReport) []JointView {
 				if r.Joint == j && r.Side == side {
 					v.Reports = append(v.Reports, JointPoint{r.On.String(), r.On.Words(), r.Score, r.Provokes, r.Outside})
 					score := r.Score
-					v.Score = &score
+					v.Score, v.Sore = &score, person.Soreness(score)
 				}
 			}
 			out = append(out, v)

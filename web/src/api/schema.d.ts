@@ -1994,6 +1994,8 @@ export interface components {
             score: number | null;
             /** @enum {string} */
             side: "left" | "right";
+            /** @enum {string} */
+            sore: "" | "sore" | "bad";
         };
         KeepInputBody: {
             movement: string;

@@ -147,7 +147,7 @@ function Help({ close }: { close: () => void }) {
           letters and digits are keys on this device
         </label>
       </p>
-      <button type="button" className="quiet" onClick={close}>
+      <button type="button" className="link" onClick={close}>
         Close
       </button>
     </aside>

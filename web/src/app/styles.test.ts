@@ -41,6 +41,11 @@ test.each(modules)('%s names what is used of it, and no more', (module) => {
   if (!asked.any) expect([...there].filter((n) => !asked.names.has(n))).toEqual([])
 })
 
+test('nothing is looked for by its class: a module may rename it', () => {
+  const by = sources.filter(({ text }) => /(?:querySelector\w*|closest)(?:<[^>]*>)?\([^)]*['"`\s]\w*\.[a-z]/.test(text))
+  expect(by.map((s) => s.file)).toEqual([])
+})
+
 test('two modules of one name would give two things one class', () => {
   const names = modules.map((m) => basename(m))
   expect(names.filter((n, i) => names.indexOf(n) !== i)).toEqual([])

@@ -70,7 +70,7 @@ export function Link({ token }: { token: string }) {
         )}
       </nav>
       {here ? (
-        <SheetPage sheet={here.sheet} right={right} />
+        <SheetPage sheet={here.sheet} right={right} alone />
       ) : (
         <main className="soon">
           <h1>{client}</h1>

@@ -1,4 +1,3 @@
-import { Button } from 'antd'
 import { Problem } from '../api/client'
 import { Link } from 'react-router'
 
@@ -13,7 +12,9 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
       </p>
       {again && (
         <p>
-          <Button onClick={again}>Try again</Button>
+          <button type="button" className="link" onClick={again}>
+            Try again
+          </button>
         </p>
       )}
     </main>

@@ -8,5 +8,5 @@ export function Knot() {
   const { knot } = useParams()
   const found = useClient().knots.find((k) => k.key === knot)
   if (!found) return <Missing />
-  return <Soon title={found.label} holds={found.holds} />
+  return <Soon title={found.label} holds={found.holds} under />
 }

@@ -1,10 +1,8 @@
-import { queries, touched } from '../../api/queries'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Input } from 'antd'
-import { useRef, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
-import { api, got, problemOf, type ClientCard } from '../../api/client'
-import { useSending } from '../../api/sending'
+import { queries } from '../../api/queries'
+import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { type ClientCard } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -12,18 +10,22 @@ import { Slice } from '../../figures/Slice'
 import { clsx } from 'clsx'
 import css from './wall.module.css'
 
+const NewClient = lazy(async () => ({ default: (await import('./NewClient')).NewClient }))
+
 /** Wall is every client as a slice of what the next session gives, today's first. */
 export function Wall() {
   const clients = useQuery(queries.clients())
   const me = useMe()
   const wall = useRef<HTMLElement>(null)
+  const [adding, setAdding] = useState(false)
   const step = (by: number) => {
-    const cards = [...(wall.current?.querySelectorAll<HTMLElement>('a.client-card') ?? [])]
+    const cards = [...(wall.current?.querySelectorAll<HTMLElement>('a[data-client]') ?? [])]
     const here = cards.indexOf(document.activeElement as HTMLElement)
     cards[Math.min(cards.length - 1, Math.max(0, here + by))]?.focus()
   }
   useKeys({
     ArrowRight: { does: 'next client', run: () => step(1) },
+    ...(me.data?.may_plan && { n: { does: 'a new client', run: () => setAdding(true) } }),
     ArrowLeft: { does: 'previous client', run: () => step(-1) },
   })
   if (!clients.data) return <Waiting query={clients} />
@@ -32,10 +34,22 @@ export function Wall() {
   const later = all.filter((c) => !c.today)
   return (
     <main className={css.wall} ref={wall}>
+      <h1 className="only-read">Clients</h1>
       <Row title={today.length > 0 ? 'Training today' : ''} clients={today} />
       <Row title="Coming up" clients={later} />
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
-      {me.data?.may_plan && <NewClient />}
+      {me.data?.may_plan &&
+        (adding ? (
+          <Suspense>
+            <NewClient />
+          </Suspense>
+        ) : (
+          <p className={css.newClient}>
+            <button type="button" className="link" onClick={() => setAdding(true)}>
+              A new client …
+            </button>
+          </p>
+        ))}
       <p className={css.legend}>
         Each slice is the right arm from above: how many effective sets a week each head is to get; the fuller, the
         more, and what gets most is outlined. Where nothing is set under Priorities yet it is what the next session
@@ -45,57 +59,17 @@ export function Wall() {
   )
 }
 
-/** NewClient begins a dossier with a name. */
-function NewClient() {
-  const navigate = useNavigate()
-  const cache = useQueryClient()
-  const [name, setName] = useState('')
-  const fresh = useSending()
-  const [why, setWhy] = useState('')
-  const add = async () => {
-    setWhy('')
-    try {
-      const id = fresh.idOf(name)
-      await got(api.POST('/clients', { body: { id, name } }))
-      fresh.kept()
-      touched(cache, ['clients'])
-      void navigate(`/clients/${id}/dossier`)
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
-  return (
-    <form
-      className={css.newClient}
-      onSubmit={(e) => {
-        e.preventDefault()
-        void add()
-      }}
-    >
-      <Input
-        aria-label="Name of the new client"
-        placeholder="A new client’s name"
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-      />
-      <Button htmlType="submit" disabled={name.trim() === ''}>
-        Begin the dossier
-      </Button>
-      {why && <span className="fault">{why}</span>}
-    </form>
-  )
-}
-
 function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
   const { right } = useCatalogue()
   if (clients.length === 0) return null
   return (
     <section>
-      <h1 className={css.title}>{title}</h1>
+      <h2 className={css.title}>{title}</h2>
       <div className={css.cards}>
         {clients.map((c) => (
           <Link
             key={c.id}
+            data-client={c.id}
             to={`/clients/${c.id}/week`}
             className={c.today ? clsx(css.clientCard, css.today) : css.clientCard}
           >

@@ -86,14 +86,16 @@ function JointLine({
             disabled={locked}
             className={clsx(
               css.joint,
-              (j.score ?? 0) > 3 ? css.bad : (j.score ?? 0) >= 2 && css.sore,
+              j.sore === 'bad' ? css.bad : j.sore && css.sore,
               here?.joint === j.joint && here.side === j.side && css.here,
             )}
             onClick={() => score(j)}
             title={said ? `${said.words}${said.provokes ? `: ${said.provokes}` : ''}` : 'not scored yet'}
-            aria-label={`${name}, ${j.side}: ${j.score ?? 'not scored'}. Score it`}
           >
-            <b>{j.score ?? '–'}</b>
+            <span className="only-read">
+              {name}, {j.side}:{' '}
+            </span>
+            <b>{j.score ?? '–'}</b>{' '}
             {j.reports.length > 1 && (
               <Spark
                 values={j.reports.map((r) => r.score)}
@@ -102,6 +104,7 @@ function JointLine({
               />
             )}
             {said?.provokes && <i>{said.provokes}</i>}
+            <span className="only-read">. Score it</span>
           </button>
         )
       })}

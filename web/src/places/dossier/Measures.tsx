@@ -255,13 +255,8 @@ function Sessions({
           {s.note && `; ${s.note}`}
           {s.another.length > 0 && <span className="warn"> Readings far apart: {s.another.join(', ')}.</span>}
           {mayWithdraw && (
-            <button
-              type="button"
-              className="link away"
-              aria-label={`Take the session of ${s.words} away`}
-              onClick={() => void withdraw(s)}
-            >
-              take away
+            <button type="button" className="link away" onClick={() => void withdraw(s)}>
+              take away<span className="only-read"> the session of {s.words}</span>
             </button>
           )}
           {s.was.map((w) => (

@@ -204,7 +204,6 @@ function Elsewhere({ edit, locked }: { edit: Edit; locked: boolean }) {
             <button
               type="button"
               className="link away"
-              aria-label="Take this day away"
               onClick={() =>
                 edit.change(
                   'elsewhere',
@@ -212,7 +211,7 @@ function Elsewhere({ edit, locked }: { edit: Edit; locked: boolean }) {
                 )
               }
             >
-              take away
+              take away<span className="only-read"> this day</span>
             </button>
           )}
         </p>

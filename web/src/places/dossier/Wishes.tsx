@@ -67,7 +67,7 @@ export function Wishes({ edit, heads, locked }: { edit: Edit; heads: HeadView[];
                       key={h.id}
                       type="button"
                       title={h.name}
-                      aria-label={h.name}
+                      aria-label={`${h.code}, ${h.name}`}
                       aria-pressed={on}
                       disabled={locked}
                       className={on ? clsx(css.headChip, css.on) : css.headChip}

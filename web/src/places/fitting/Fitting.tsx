@@ -62,6 +62,7 @@ export function Fitting() {
       {w.client && <ClientThread client={w.client} />}
       <div className={w.client ? clsx(css.fitting, css.threaded) : css.fitting}>
         <main className={css.main}>
+          {!w.client && <h1 className="only-read">Fitting</h1>}
           {picking ? (
             <Picker
               add={(m) => {

@@ -29,7 +29,7 @@ export function Library() {
   useKeys({
     '/': {
       does: 'find a movement',
-      run: () => document.querySelector<HTMLInputElement>('.library-find input, input.library-find')?.focus(),
+      run: () => document.querySelector<HTMLInputElement>('[data-find] input, input[data-find]')?.focus(),
     },
   })
   if (!library.data) return <Waiting query={library} />
@@ -49,9 +49,11 @@ export function Library() {
       {w.client && <ClientThread client={w.client} />}
       <div className={css.library}>
         <main className={css.main}>
+          {!w.client && <h1 className="only-read">Library</h1>}
           <div className={css.top}>
             <Input
               className={css.find}
+              data-find
               aria-label="Find a movement"
               placeholder="Find: reclined, rope, kick-back …"
               allowClear

@@ -211,7 +211,7 @@ export function Editing({ client, session, children }: Props) {
   }
   return (
     <>
-      <p className={css.sheetEditing}>
+      <section className={css.sheetEditing} aria-label="Changing the sheet">
         <span>
           {draft.locked
             ? 'This session is locked: unlock it to change it, in'
@@ -220,7 +220,7 @@ export function Editing({ client, session, children }: Props) {
         </span>
         <SaveNote doc={doc} what="this session" settle={settle} itIsSo={itIsSo} mayPlan />
         <UndoRedo undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} />
-      </p>
+      </section>
       {children(sheet.data && sheet.data.slots.length === draft.slots.length ? sheet.data : null, parts, saved)}
     </>
   )

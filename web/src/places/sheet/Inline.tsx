@@ -34,7 +34,8 @@ export function Inline({ label, children, fault, editor }: Props) {
           {editor(() => setOpen(false))}
         </span>
       ) : (
-        <button type="button" className={css.inlineText} aria-label={`Change ${label}`} onClick={() => setOpen(true)}>
+        <button type="button" className={css.inlineText} data-change={label} onClick={() => setOpen(true)}>
+          <span className="only-read">Change {label}: </span>
           {children}
         </button>
       )}

@@ -30,6 +30,7 @@ export function Stances() {
   return (
     <div className={css.stances}>
       <main className={css.main}>
+        <h1 className="only-read">Stances</h1>
         <StanceRow book={book} w={w} editing={editing} edit={setEditing} />
         {own && (
           <p className="ask">

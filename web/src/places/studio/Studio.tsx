@@ -67,6 +67,7 @@ export function Studio() {
   return (
     <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
       <main className={leavesCss.dossierMain}>
+        <h1 className="only-read">Studio</h1>
         <nav className={css.roomsLine} aria-label="Rooms">
           {list.map((r) => (
             <button

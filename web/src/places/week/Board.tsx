@@ -259,7 +259,7 @@ function Week({ client, from, arrived, again }: Props) {
     e.preventDefault()
     const to = laterBy(date, e.key === 'ArrowLeft' ? -1 : 1)
     if (view.days.some((d) => d.date === to)) w.edit(moveDay(drafts, id, to))
-    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] .board-name`)?.focus())
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] [data-name]`)?.focus())
   }
 
   return (

@@ -47,6 +47,7 @@ export function BoardSession({
         <button
           type="button"
           className={css.name}
+          data-name
           onKeyDown={sessionKey}
           onClick={() => open()}
           title="Open it. Alt and arrows: another day"

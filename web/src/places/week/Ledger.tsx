@@ -83,9 +83,8 @@ function Line({ head, most, open, toggle, show }: LineProps) {
         className={head.short ? clsx(css.line, css.short) : css.line}
         aria-expanded={open}
         onClick={toggle}
-        aria-label={`${head.name}, ${head.level}: ${head.total.toFixed(1)} of ${tenths(head.target_low)} to ${tenths(head.target_high)} effective sets, ${head.elsewhere.toFixed(1)} of them elsewhere; ${head.low.toFixed(1)} to ${head.high.toFixed(1)} over all stances; ${head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}`}
       >
-        <span className={css.code}>{head.code}</span>
+        <span className={css.code}>{head.code}</span>{' '}
         <span className={css.bar}>
           <i
             className={css.target}
@@ -102,7 +101,7 @@ function Line({ head, most, open, toggle, show }: LineProps) {
           />
           <i className={css.whisker} style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
         </span>
-        <b>{head.total.toFixed(1)}</b>
+        <b>{head.total.toFixed(1)}</b>{' '}
         <span className={css.of}>
           {tenths(head.target_low)}–{tenths(head.target_high)}
         </span>
@@ -110,6 +109,12 @@ function Line({ head, most, open, toggle, show }: LineProps) {
           {head.lengths.map((l) => (
             <i key={l.name} className={l.covered ? css.on : undefined} title={`${l.name}: ${l.sets.toFixed(1)}`} />
           ))}
+        </span>
+        <span className="only-read">
+          {' '}
+          effective sets: {head.name}, {head.level}; {head.elsewhere.toFixed(1)} of them elsewhere;{' '}
+          {head.low.toFixed(1)} to {head.high.toFixed(1)} over all stances;{' '}
+          {head.lengths.map((l) => `${l.name} ${l.sets.toFixed(1)}`).join(', ')}
         </span>
       </button>
       {open && (

@@ -180,7 +180,7 @@ describe('the ledger', () => {
   it('reads each head against its target, with lengths and whiskers in words', () => {
     show()
     const line = screen.getByRole('button', {
-      name: /biceps, long head, build: 4.9 of 8 to 12 effective sets, 1.6 of them elsewhere; 4.0 to 6.0 over all stances; short 0.4, middle 1.1, long 3.4/,
+      name: /^BL 4.9 8–12 effective sets: biceps, long head, build; 1.6 of them elsewhere; 4.0 to 6.0 over all stances; short 0.4, middle 1.1, long 3.4/,
     })
     expect(line).toHaveClass('ledger_short')
     expect(screen.getByRole('button', { name: /triceps, long head/ })).not.toHaveClass('ledger_short')

@@ -16,17 +16,21 @@ export function SheetPage({
   right,
   toDossier,
   parts = plain,
+  alone,
 }: {
   sheet: SheetView
   right: Geometry
   toDossier?: ReactNode
   parts?: Parts
+  /** it is the whole page, so that the client's name is its heading */
+  alone?: boolean
 }) {
+  const Name = alone ? 'h1' : 'p'
   return (
     <main className={clsx(css.sheet, sheet.slots.length > 5 && css.many)}>
       <header className={css.head}>
         <div>
-          <h1>{sheet.client}</h1>
+          <Name className={css.name}>{sheet.client}</Name>
           <p>
             <b>{parts.session(sheet.session)}</b> · {sheet.date} · {sheet.room}
           </p>

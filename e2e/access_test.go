@@ -1,0 +1,97 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+)
+
+// Every view is read by axe, wide and narrow, by day and by night: the rules of WCAG 2.0 to 2.2, A and AA, its best
+// practices, and that what is read aloud begins with what is written. Nothing is let off.
+func TestEveryViewIsReadByAxe(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	a := start(t)
+	link := issueAndLink(t, a)
+	of := func(name string) string { return "client=" + demo.ClientID(name).String() }
+	for _, size := range [][2]int64{laptop, phone} {
+		p := a.open(t, size, "/")
+		p.until(`document.querySelector('.signin_signin')`)
+		p.readByAxe(string(axe), "signing in")
+		p.signIn(wren)
+		for _, view := range [][2]string{
+			{"/clients", ".wall_clientCard"},
+			{"/today", ".soon"},
+			{"/nowhere", ".soon"},
+			{clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
+			{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
+			{clientPath("Pelle Sandoval", "dossier/now"), ".dossier_lines li"},
+			{clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
+			{clientPath("Tobias Quill", "week"), ".board_slot b"},
+			{clientPath("Aurelio Finch", "week"), ".board_slot b"},
+			{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
+			{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
+			{clientPath("Tobias Quill", "log"), ".log_setForm"},
+			{clientPath("Tobias Quill", "trend"), "main"},
+			{"/fitting?" + of("Tobias Quill"), ".stage_near"},
+			{"/fitting?movement=curl_reclined&" + of("Ines Karlova"), ".stage_verdict"},
+			{"/fitting", ".stage_near"},
+			{"/library", ".library_card"},
+			{"/library/ours", "main"},
+			{"/stances", ".stances_rule"},
+			{"/stances?" + of("Aurelio Finch"), ".switch"},
+			{"/studio", ".studio_room"},
+			{link, ".sheet_byLink .sheet_slot"},
+		} {
+			p.do(chromedp.Navigate(a.url + view[0]))
+			p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
+			if strings.Contains(view[0], "studio") {
+				p.key("?") // the help lies over a page
+			}
+			p.readByAxe(string(axe), view[0])
+		}
+	}
+}
+
+// readByAxe reads a page by day, and once more by night for what a palette can break.
+func (p *tab) readByAxe(axe, what string) {
+	p.t.Helper()
+	p.until(`document.fonts.status === 'loaded'`)
+	eval[bool](p, axe+";true")
+	width := eval[int](p, `innerWidth`)
+	assert.Equal(p.t, 1, eval[int](p, `document.querySelectorAll('h1').length`), "headings of the first level: %s", what)
+	for _, night := range []bool{false, true} {
+		scheme, run := "light", `{runOnly: {type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']},
+			rules: {'label-content-name-mismatch': {enabled: true}}}`
+		if night {
+			scheme, run = "dark", `{runOnly: ['color-contrast', 'link-in-text-block']}`
+		}
+		_, err := chromedp.Call(
+			p.ctx,
+			emulation.SetEmulatedMedia,
+			emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{
+				{Name: "prefers-color-scheme", Value: scheme}, {Name: "prefers-reduced-motion", Value: "reduce"},
+			}},
+		)
+		require.NoError(p.t, err)
+		// What fades from one palette to the other is not read half way.
+		p.until(`document.getAnimations().length === 0 && (window.night === ` + fmt.Sprint(night) + ` || (window.night = ` + fmt.Sprint(night) + `, false))`)
+		eval[bool](
+			p,
+			`(window.found = null, axe.run(`+run+`).then(r => { window.found = r.violations.map(v =>
+				v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).slice(0, 9).join(' | ')) }), true)`,
+		)
+		p.until(`window.found !== null`)
+		for _, found := range eval[[]string](p, `window.found`) {
+			assert.Fail(p.t, found, "%s, %d wide, %s", what, width, scheme)
+		}
+	}
+}
