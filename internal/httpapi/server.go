@@ -91,7 +91,7 @@ func build(c Config) (http.Handler, huma.API) {
 		}
 	})
 	if c.Web != nil {
-		router.NotFound(serveWeb(c.Web))
+		router.NotFound(serveWeb(c.Web, router))
 	}
 	return router, api
 }

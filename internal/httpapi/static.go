@@ -16,7 +16,7 @@ import (
 
 // serveWeb serves the front end: files by name, everything else the page
 // itself, since places have addresses of their own.
-func serveWeb(web fs.FS) http.HandlerFunc {
+func serveWeb(web fs.FS, api http.Handler) http.HandlerFunc {
 	files := http.FileServerFS(web)
 	var packed sync.Map // by name: assets as small as they get, packed once
 	return func(w http.ResponseWriter, r *http.Request) {
@@ -48,19 +48,19 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 			http.NotFound(w, r)
 			return
 		}
-		file := "index.html"
-		if strings.HasPrefix(name, "s/") { // a client's page is one of its own
-			file = "link.html"
-			if token := strings.TrimPrefix(name, "s/"); plainToken.MatchString(token) { // read while the page's own files still come
-				w.Header().Set("Link", "</api/links/"+token+">; rel=preload; as=fetch; crossorigin=anonymous")
-			}
+		file, keep, token := "index.html", "no-cache", ""
+		if strings.HasPrefix(name, "s/") { // a client's page is one of its own, and nothing of it stays in a cache
+			file, keep, token = "link.html", "no-store", strings.TrimPrefix(name, "s/")
 		}
 		page, err := fs.ReadFile(web, file)
 		if err != nil {
 			http.NotFound(w, r)
 			return
 		}
-		w.Header().Set("Cache-Control", "no-cache")
+		if plainToken.MatchString(token) {
+			page = ahead(page, api, r, token)
+		}
+		w.Header().Set("Cache-Control", keep)
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		if name != "" && !pages.MatchString(name) {
 			w.WriteHeader(http.StatusNotFound) // the page itself says that there is nothing here
@@ -69,7 +69,7 @@ func serveWeb(web fs.FS) http.HandlerFunc {
 	}
 }
 
-// plainToken is one that needs no quoting in a header.
+// plainToken is one that needs no quoting in an address.
 var plainToken = regexp.MustCompile(`^[A-Za-z0-9_-]+$`)
 
 // packs are the files that are sent packed, by their endings.

@@ -32,6 +32,7 @@ type linkPath struct {
 
 type openInput struct {
 	Token string `path:"token" maxLength:"100"`
+	Ahead bool   `query:"ahead" doc:"read before the page asks by itself: no opening"`
 }
 
 type openOutput struct {
@@ -120,6 +121,9 @@ func (s *place) openLink(ctx context.Context, in *openInput) (*openOutput, error
 			}
 		}
 		out.Body.Sheets = append(out.Body.Sheets, past...)
+		if in.Ahead {
+			return nil
+		}
 		return tx.MarkOpened(ctx, opened.Link, s.Now())
 	}))
 }

@@ -49,7 +49,7 @@ func (s *place) sheetPDF(ctx context.Context, in *pdfInput) (*huma.StreamRespons
 
 // linkPDF is a sheet as it left.
 func (s *place) linkPDF(ctx context.Context, in *linkPDFInput) (*huma.StreamResponse, error) {
-	opened, err := s.openLink(ctx, &openInput{in.Token})
+	opened, err := s.openLink(ctx, &openInput{Token: in.Token})
 	if err != nil {
 		return nil, err
 	}

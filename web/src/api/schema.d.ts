@@ -5405,7 +5405,10 @@ export interface operations {
     };
     "open-link": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description read before the page asks by itself: no opening */
+                ahead?: boolean;
+            };
             header?: never;
             path: {
                 token: string;

@@ -17,7 +17,7 @@ const againMs = 2000
 
 /** Link is what a client sees of her link: the next sheet first, nothing else of the studio. */
 export function Link({ token }: { token: string }) {
-  const [state, setState] = useState<State>({ is: 'waiting' })
+  const [state, setState] = useState<State>(ahead)
   const [at, setAt] = useState(0)
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>
@@ -25,7 +25,7 @@ export function Link({ token }: { token: string }) {
     const read = async () => {
       const next = await open(token)
       if (gone) return
-      setState(next)
+      setState((was) => (next.is === 'away' && was.is === 'open' ? was : next)) // what is read stays
       if (next.is === 'away') timer = setTimeout(() => void read(), againMs)
     }
     void read()
@@ -79,6 +79,12 @@ export function Link({ token }: { token: string }) {
       )}
     </div>
   )
+}
+
+/** ahead is what came in the page itself; it is asked for once more, as anybody may have looked at the address. */
+function ahead(): State {
+  const came = document.getElementById('opened')?.textContent
+  return came ? { is: 'open', what: JSON.parse(came) as Opened } : { is: 'waiting' }
 }
 
 /** open reads what a link shows; away is tried again, what the server says of it is told in its words. */
