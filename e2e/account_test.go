@@ -53,37 +53,13 @@ func TestSigningOutLeavesNothingBehind(t *testing.T) {
 	assert.NotContains(t, other.text("body"), "Ines")
 }
 
-// What one account typed and could not save is not shown to the next one on the
-// device, nor sent as hers; its own coach finds it again.
-func TestWhatOneAccountTypedIsNotTheNextOnes(t *testing.T) {
-	a := start(t)
-	path := builderPath("Aurelio Finch")
-	p := a.signedIn(t, wren, laptop, path)
-	p.until(`document.querySelector('.stage_stage .pose_pose')`)
-	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
-	p.until(`window.out`)
-	p.typeInto(`input[aria-label="Name of the session"]`, "Typed by Wren")
-	p.until(`document.querySelector('.signin_signin')`)
-	p.signIn(jory)
-	p.do(chromedp.Navigate(a.url + path))
-	p.until(`document.querySelector('.stage_stage .pose_pose')`)
-	assert.NotEqual(t, "Typed by Wren", eval[string](p, `document.querySelector('input[aria-label="Name of the session"]').value`))
-	p.clickText("Sign out")
-	p.until(`document.querySelector('.signin_signin')`)
-	p.signIn(wren)
-	p.do(chromedp.Navigate(a.url + path))
-	p.until(`document.querySelector('input[aria-label="Name of the session"]')?.value === 'Typed by Wren'`)
-	p.saved()
-}
-
 // A tab of one account keeps nothing in the name of another one that has signed in
 // meanwhile in the tab beside it.
 func TestATabOfAnotherAccountKeepsNothing(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage_stage .pose_pose')`)
-	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
-	p.until(`window.out`)
+	p.signOutElsewhere()
 	q := p.second(laptop, "/clients")
 	q.signIn(jory)
 	q.until(`document.querySelector('.wall_clientCard')`)

@@ -83,3 +83,77 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	q.do(chromedp.Reload())
 	q.until(`document.querySelector('.board_session:first-of-type .board_slot:nth-child(2)')?.matches('.board_locked')`)
 }
+
+// The builder loses nothing either: the same troubles, typed into its fields.
+func TestTheBuilderLosesNothing(t *testing.T) {
+	a := start(t)
+	path := builderPath("Aurelio Finch")
+	p := a.signedIn(t, wren, laptop, path)
+	name := `document.querySelector('input[aria-label="Name of the session"]')?.value`
+	call := func(what string) { p.typeInto(`input[aria-label="Name of the session"]`, what) }
+	nothingWaits := func() { p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`) }
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
+
+	// The network goes and the page is left with Back: what was typed is sent from where one is, once it is there again.
+	p.clickText("Clients")
+	p.until(`document.querySelector('.wall_clientCard')`)
+	eval[bool](p, `(history.back(), true)`)
+	p.until(`document.querySelector('.stage_stage .pose_pose')`)
+	p.offline(true)
+	call("Without a network")
+	p.untilSays("1 change waits")
+	eval[bool](p, `(history.forward(), true)`)
+	p.until(`location.pathname === '/clients'`)
+	p.untilSays("1 change waits")
+	p.offline(false)
+	nothingWaits()
+	eval[bool](p, `(history.back(), true)`)
+	p.until(name + ` === 'Without a network'`)
+
+	// It is gone again, and the page is loaded anew before it is back.
+	p.offline(true)
+	call("Over a reload")
+	p.untilSays("1 change waits")
+	p.offline(false)
+	p.do(chromedp.Reload())
+	p.until(name + ` === 'Over a reload'`)
+	nothingWaits()
+
+	// The sign-in ends: another account sees none of it and sends none of it; her own page takes it up again.
+	p.signOutElsewhere()
+	call("Typed by Wren")
+	p.until(`document.querySelector('.signin_signin')`)
+	p.signIn(jory)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(name + ` === 'Over a reload'`)
+	p.clickText("Sign out")
+	p.until(`document.querySelector('.signin_signin')`)
+	p.signIn(wren)
+	p.do(chromedp.Navigate(a.url + path))
+	p.until(name + ` === 'Typed by Wren'`)
+	p.saved()
+
+	// Signed in again on the page itself.
+	p.signOutElsewhere()
+	p.typeInto(`input[aria-label="Sets"]`, "6")
+	p.until(`document.querySelector('.signin_signin')`)
+	p.signIn(wren)
+	p.until(`document.querySelector('.builder_slot .builder_slotDose')?.innerText.startsWith('6 ×')`)
+	p.saved()
+
+	// Two tabs without a network: both wait, the first to come back is kept, the other is asked.
+	q := p.second(laptop, path)
+	q.until(`document.querySelector('.builder_slot .builder_slotDose')?.innerText.startsWith('6 ×')`)
+	p.offline(true)
+	q.offline(true)
+	call("Of the first")
+	q.typeInto(`input[aria-label="Sets"]`, "5")
+	p.untilSays("1 change waits")
+	q.untilSays("1 change waits")
+	p.offline(false)
+	p.saved()
+	q.offline(false)
+	q.untilSays("Nothing is overwritten until you choose")
+	q.press("Take theirs")
+	q.until(name + ` === 'Of the first'`)
+}

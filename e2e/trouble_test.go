@@ -57,21 +57,6 @@ func TestTwoTabsDoNotOverwriteEachOther(t *testing.T) {
 	second.saved()
 }
 
-// Signed out elsewhere while editing: the sign-in comes up, the address and the
-// edits stay and are saved after it.
-func TestALostSignInCostsNoEdits(t *testing.T) {
-	a := start(t)
-	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
-	p.until(`document.querySelector('.stage_stage .pose_pose')`)
-	eval[bool](p, `(fetch('/api/sign-out', {method: 'POST'}).then(r => { window.out = r.ok }), true)`)
-	p.until(`window.out`)
-	p.typeInto(`input[aria-label="Sets"]`, "6")
-	p.until(`document.querySelector('.signin_signin')`)
-	p.signIn(wren)
-	p.until(`document.querySelector('.builder_slot .builder_slotDose')?.innerText.startsWith('6 ×')`)
-	p.saved()
-}
-
 // PostgreSQL is gone for ten seconds while a session is edited: the app says
 // so, keeps the edits and saves them when it is back.
 func TestLosingTheDatabaseForTenSeconds(t *testing.T) {
