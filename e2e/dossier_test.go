@@ -70,7 +70,7 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 
 	// An ache: what it rules out follows at once.
 	p.until(`document.querySelector('.leaves_counts').innerText.includes('85 allowed')`) // load on dips waits for clean reps
-	p.click(`[aria-label^="front of the shoulder, left"]`)
+	p.click(`.dossier_joints [data-joint="shoulder_front left"]`)
 	p.click(`.dossier_score .ant-segmented-item:nth-child(4)`)
 	p.clickText("Keep the score")
 	p.until(`!document.querySelector('.leaves_counts').innerText.includes('85 allowed')`)

@@ -69,6 +69,7 @@ export type HeadPriority = Schemas['HeadPriority']
 export type PresentView = Schemas['PresentView']
 export type RoomView = Schemas['RoomView']
 export type RoomForm = Schemas['RoomForm']
+export type OwnSetUpView = Schemas['OwnSetUpView']
 
 /** Begun is a movement of the studio's own as it is begun, from a set-up. */
 export interface Begun {

@@ -1,11 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { ConfigProvider } from 'antd'
-import { lazy, Suspense, useSyncExternalStore } from 'react'
+import { useSyncExternalStore } from 'react'
 import { RouterProvider } from 'react-router'
 import { Problem } from '../api/client'
 import { SavingContext, savingFor } from '../saving/useDoc'
 import { router } from './routes'
-import { forTeller } from '../ui/tell'
+import { Teller } from '../ui/Teller'
 import { dark, light } from './theme'
 
 const queries = new QueryClient({
@@ -34,17 +34,6 @@ function useNight() {
     },
     () => night.matches,
   )
-}
-
-const Voice = lazy(async () => ({ default: (await import('../ui/Voice')).Voice }))
-
-/** Teller mounts what tells, once there is something to tell. */
-function Teller() {
-  return useSyncExternalStore(forTeller.watch, forTeller.wanted) ? (
-    <Suspense>
-      <Voice />
-    </Suspense>
-  ) : null
 }
 
 export function App() {

@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
 import { api, got, problemOf } from '../api/client'
 import { useSaving } from '../saving/useDoc'
 import { forgetAll, startAfresh, unsent } from './kept'
 import css from './shell.module.css'
 import { message, modal } from '../ui/tell'
+import { useWrite } from '../api/useWrite'
 
 /**
  * SignOut waits for the server, then forgets what this browser kept for the account and starts afresh; a failure is
@@ -13,28 +13,22 @@ import { message, modal } from '../ui/tell'
 export function SignOut() {
   const queries = useQueryClient()
   const { outbox } = useSaving()
-  const [busy, setBusy] = useState(false)
-  const going = useRef(false)
-  const go = async () => {
-    if (going.current) return
-    going.current = true
-    setBusy(true)
-    try {
-      await got(api.POST('/sign-out'))
-    } catch (e) {
-      const p = problemOf(e)
-      if (p.status !== 401) {
-        message.error(`You are still signed in: ${p.message} Press Sign out again before you leave this device.`, 10)
-        going.current = false
-        return setBusy(false)
+  const { run: go, busy } = useWrite(
+    async () => {
+      try {
+        await got(api.POST('/sign-out'))
+      } catch (e) {
+        if (problemOf(e).status !== 401) throw e // it is over there already
       }
-    }
-    outbox.end()
-    forgetAll()
-    queries.clear()
-    queries.setQueryData(['me'], null)
-    startAfresh()
-  }
+      outbox.end()
+      forgetAll()
+      queries.clear()
+      queries.setQueryData(['me'], null)
+      startAfresh()
+    },
+    (p) =>
+      message.error(`You are still signed in: ${p.message} Press Sign out again before you leave this device.`, 10),
+  )
   const press = () => {
     if (!unsent()) return void go()
     modal.confirm({

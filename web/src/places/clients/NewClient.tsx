@@ -2,10 +2,11 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, got, problemOf } from '../../api/client'
+import { api, got } from '../../api/client'
 import { touched } from '../../api/queries'
 import { useSending } from '../../api/sending'
 import css from './wall.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** NewClient begins a dossier with a name. */
 export function NewClient() {
@@ -13,19 +14,13 @@ export function NewClient() {
   const cache = useQueryClient()
   const [name, setName] = useState('')
   const fresh = useSending()
-  const [why, setWhy] = useState('')
-  const add = async () => {
-    setWhy('')
-    try {
-      const id = fresh.idOf(name)
-      await got(api.POST('/clients', { body: { id, name } }))
-      fresh.kept()
-      touched(cache, ['clients'])
-      void navigate(`/clients/${id}/dossier`)
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+  const { run: add, why } = useWrite(async () => {
+    const id = fresh.idOf(name)
+    await got(api.POST('/clients', { body: { id, name } }))
+    fresh.kept()
+    touched(cache, ['clients'])
+    void navigate(`/clients/${id}/dossier`)
+  })
   return (
     <form
       className={css.newClient}

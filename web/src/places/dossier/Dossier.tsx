@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Checkbox, Input, Switch } from 'antd'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
-import { api, got, problemOf, type DossierView } from '../../api/client'
+import { api, got, type DossierView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { useClient, useWork } from '../../ui/thread/Client'
@@ -18,6 +18,7 @@ import threadCss from '../../ui/thread/thread.module.css'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
 import { message, modal } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** DossierTabs are the pages of the dossier. */
 export function DossierTabs({ client }: { client: string }) {
@@ -265,15 +266,14 @@ function Erase({
   keep: Edit['keep']
 }) {
   const cache = useQueryClient()
-  const erase = async () => {
-    try {
+  const { run: erase } = useWrite(
+    async () => {
       keep(await got(api.POST('/clients/{client}/erase', { params: { path: { client: view.id } }, body: { what } })))
       touched(cache, ['measures'])
       message.success('Erased.')
-    } catch (e) {
-      message.error(problemOf(e).words)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
   const press = () =>
     modal.confirm({
       title: `Erase ${words}?`,
@@ -317,35 +317,33 @@ function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
   const cache = useQueryClient()
   const navigate = useNavigate()
   const [photos, setPhotos] = useState(false)
-  const [why, setWhy] = useState('')
   const name = useQuery(queries.client(view.id)).data?.name
   const path = { client: view.id }
-  const undo = async () => {
-    await got(api.POST('/clients/{client}/restore', { params: { path } }))
-    touched(cache, ['clients', 'dossier'])
-    message.destroy(view.id)
-  }
-  const remove = async () => {
-    try {
-      await got(api.DELETE('/clients/{client}', { params: { path } }))
-      touched(cache, ['clients'])
-      void navigate('/clients')
-      message.open({
-        key: view.id,
-        duration: 12,
-        content: (
-          <>
-            {name} is deleted and erased for good in 30 days.{' '}
-            <Button size="small" type="primary" onClick={undo}>
-              Undo
-            </Button>
-          </>
-        ),
-      })
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+  const { run: undo } = useWrite(
+    async () => {
+      await got(api.POST('/clients/{client}/restore', { params: { path } }))
+      touched(cache, ['clients', 'dossier'])
+      message.destroy(view.id)
+    },
+    (p) => message.error(p.words),
+  )
+  const { run: remove, why } = useWrite(async () => {
+    await got(api.DELETE('/clients/{client}', { params: { path } }))
+    touched(cache, ['clients'])
+    void navigate('/clients')
+    message.open({
+      key: view.id,
+      duration: 12,
+      content: (
+        <>
+          {name} is deleted and erased for good in 30 days.{' '}
+          <Button size="small" type="primary" onClick={() => void undo()}>
+            Undo
+          </Button>
+        </>
+      ),
+    })
+  })
   return (
     <section className={clsx(leavesCss.leaf, leavesCss.quiet)} aria-label="Everything about this client">
       <h2>Everything kept about this client</h2>

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Segmented, Select } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type DossierView, type JointView } from '../../api/client'
+import { api, got, Problem, type DossierView, type JointView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { Spark } from '../../figures/Spark'
 import { Note } from './Fill'
@@ -9,6 +9,7 @@ import { valueOf, type Edit } from './useDossier'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** Joints is the record of aches, a line a joint with both sides; a side is scored in place. */
 export function Joints({
@@ -82,6 +83,7 @@ function JointLine({
         return (
           <button
             key={j.side}
+            data-joint={`${j.joint} ${j.side}`}
             type="button"
             disabled={locked}
             className={clsx(
@@ -127,26 +129,22 @@ function Score({
   const [score, setScore] = useState<number | null>(null)
   const [provokes, setProvokes] = useState(joint.reports[joint.reports.length - 1]?.provokes ?? '')
   const [outside, setOutside] = useState(false)
-  const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState(false)
-  const send = async () => {
-    if (score === null) return setWhy('Choose a score from 0 to 10.')
-    setBusy(true)
+  const {
+    run: send,
+    why,
+    busy,
+  } = useWrite(async () => {
+    if (score === null) throw new Problem(422, 'Choose a score from 0 to 10.')
     const body = { on: today, joint: joint.joint, side: joint.side, score, provokes, outside }
-    try {
-      done(
-        await got(
-          api.POST('/clients/{client}/joints', {
-            params: { path: { client } },
-            body: { id: report.idOf(body), ...body },
-          }),
-        ),
-      )
-    } catch (e) {
-      setWhy(problemOf(e).words)
-      setBusy(false)
-    }
-  }
+    done(
+      await got(
+        api.POST('/clients/{client}/joints', {
+          params: { path: { client } },
+          body: { id: report.idOf(body), ...body },
+        }),
+      ),
+    )
+  })
   return (
     <div className={css.score}>
       <p>

@@ -3,15 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import {
-  api,
-  got,
-  problemOf,
-  type AnswerView,
-  type KindView,
-  type MeasuresView,
-  type MeasuringView,
-} from '../../api/client'
+import { api, got, type AnswerView, type KindView, type MeasuresView, type MeasuringView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { CourseChart } from '../../figures/CourseChart'
@@ -25,6 +17,7 @@ import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './measures.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /**
  * Measures is the tape: what really changed, what differs left and right, and a session taken with digits and Enter.
@@ -189,59 +182,46 @@ function Sessions({
   const cache = useQueryClient()
   const [all, setAll] = useState(false)
   const [gone, setGone] = useState(false)
-  const [why, setWhy] = useState('')
-  const fail = (e: unknown) => {
-    setWhy(problemOf(e).words)
-    touched(cache, ['measures'])
-  }
-  const bringBack = async (s: MeasuringView, version: number) => {
-    try {
-      keep(
-        await got(
-          api.PUT('/clients/{client}/measures/{measuring}', {
-            params: { path: { client, measuring: s.id } },
-            body: { version, on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note },
-          }),
-        ),
-      )
-      setWhy('')
-    } catch (e) {
-      fail(e)
-    }
-  }
-  const withdraw = async (s: MeasuresView['sessions'][number]) => {
-    try {
-      const next = await got(
-        api.DELETE('/clients/{client}/measures/{measuring}', {
-          params: { path: { client, measuring: s.id }, query: { version: s.version } },
+  const stale = () => touched(cache, ['measures'])
+  const back = useWrite(async (s: MeasuringView, version: number) => {
+    keep(
+      await got(
+        api.PUT('/clients/{client}/measures/{measuring}', {
+          params: { path: { client, measuring: s.id } },
+          body: { version, on: s.on, girths: s.girths, skinfold_mm: s.skinfold_mm, mass_kg: s.mass_kg, note: s.note },
         }),
-      )
-      keep(next)
-      setWhy('')
-      const gone = next.gone.find((g) => g.id === s.id)
-      message.open({
-        key: s.id,
-        duration: 10,
-        content: (
-          <>
-            The session of {s.words} is taken away.{' '}
-            <Button
-              size="small"
-              type="primary"
-              onClick={() => {
-                message.destroy(s.id)
-                void bringBack(s, gone?.version ?? s.version + 1)
-              }}
-            >
-              Undo
-            </Button>
-          </>
-        ),
-      })
-    } catch (e) {
-      fail(e)
-    }
-  }
+      ),
+    )
+  }, stale)
+  const away = useWrite(async (s: MeasuresView['sessions'][number]) => {
+    const next = await got(
+      api.DELETE('/clients/{client}/measures/{measuring}', {
+        params: { path: { client, measuring: s.id }, query: { version: s.version } },
+      }),
+    )
+    keep(next)
+    const gone = next.gone.find((g) => g.id === s.id)
+    message.open({
+      key: s.id,
+      duration: 10,
+      content: (
+        <>
+          The session of {s.words} is taken away.{' '}
+          <Button
+            size="small"
+            type="primary"
+            onClick={() => {
+              message.destroy(s.id)
+              void back.run(s, gone?.version ?? s.version + 1)
+            }}
+          >
+            Undo
+          </Button>
+        </>
+      ),
+    })
+  }, stale)
+  const why = away.why || back.why
   if (view.sessions.length + view.gone.length === 0) return null
   return (
     <section className={leavesCss.leaf} aria-label="Sessions">
@@ -255,7 +235,7 @@ function Sessions({
           {s.note && `; ${s.note}`}
           {s.another.length > 0 && <span className="warn"> Readings far apart: {s.another.join(', ')}.</span>}
           {mayWithdraw && (
-            <button type="button" className="link away" onClick={() => void withdraw(s)}>
+            <button type="button" className="link away" onClick={() => void away.run(s)}>
               take away<span className="only-read"> the session of {s.words}</span>
             </button>
           )}
@@ -287,7 +267,7 @@ function Sessions({
               </span>
             ))}
             {mayWithdraw && (
-              <button type="button" className="link away" onClick={() => void bringBack(s, s.version)}>
+              <button type="button" className="link away" onClick={() => void back.run(s, s.version)}>
                 bring it back
               </button>
             )}

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, got, problemOf, type PresentView } from '../../api/client'
+import { api, got, type PresentView } from '../../api/client'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { decimals, headColour } from '../../figures/heads'
@@ -15,6 +15,7 @@ import { useDossier, valueOf } from './useDossier'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** Now is what the client does already: her list, line by line, and what it covers before any plan exists. */
 export function Now() {
@@ -28,24 +29,18 @@ export function Now() {
   const kept = edit.query.data ? valueOf(edit, 'present') : null
   const path = { client: client.id }
   const present = useQuery(queries.present(client.id, kept))
-  const [why, setWhy] = useState('')
-  const answer = async (line: string, movement: string) => {
-    setWhy('')
-    try {
-      putFresh(
-        cache,
-        queries.present(client.id, kept).queryKey,
-        await got(
-          api.PUT('/clients/{client}/present/answers', {
-            params: { path },
-            body: { text: kept ?? '', line, movement },
-          }),
-        ),
-      )
-    } catch (e) {
-      setWhy(problemOf(e).message)
-    }
-  }
+  const { run: answer, why } = useWrite(async (line: string, movement: string) => {
+    putFresh(
+      cache,
+      queries.present(client.id, kept).queryKey,
+      await got(
+        api.PUT('/clients/{client}/present/answers', {
+          params: { path },
+          body: { text: kept ?? '', line, movement },
+        }),
+      ),
+    )
+  })
   const view = present.data
   if (kept === null || !view) {
     return (

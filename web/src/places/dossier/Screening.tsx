@@ -1,13 +1,14 @@
 import { DayField } from '../../ui/DayField'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type DossierView, type FieldFault } from '../../api/client'
+import { api, got, type DossierView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { dayWords } from '../../ui/when'
 import { Blank, trimmed } from '../../ui/Blank'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Answer {
   yes?: boolean
@@ -95,18 +96,17 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
   const [answers, setAnswers] = useState<Record<string, Answer>>(() =>
     Object.fromEntries(view.questions.map((q) => [q.id, {}])),
   )
-  const [faults, setFaults] = useState<FieldFault[]>([])
-  const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState(false)
   const clearance = (q: string) => {
     const a = view.asked?.answers[q]
     return a?.yes && a.cleared_on ? a : null
   }
   const put = (q: string, part: Partial<Answer>) => setAnswers((a) => ({ ...a, [q]: { ...a[q], ...part } }))
   const open = view.questions.filter((q) => answers[q.id]!.yes === undefined).length
-  const send = async () => {
-    setBusy(true)
-    setWhy('')
+  const {
+    run: send,
+    busy,
+    problem,
+  } = useWrite(async () => {
     const given: Record<string, { yes: boolean; cleared_on?: string; cleared_by?: string; still_holds?: boolean }> = {}
     for (const [q, a] of Object.entries(answers)) {
       if (a.yes === undefined) continue
@@ -118,22 +118,17 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
         given[q] = { yes: true, ...(a.cleared_on ? { cleared_on: a.cleared_on, cleared_by: a.cleared_by ?? '' } : {}) }
     }
     const body = { on: today, answers: given }
-    try {
-      done(
-        await got(
-          api.POST('/clients/{client}/screenings', {
-            params: { path: { client: view.id } },
-            body: { id: round.idOf(body), ...body },
-          }),
-        ),
-      )
-    } catch (e) {
-      const p = problemOf(e)
-      setFaults(p.faults)
-      setWhy(p.faults.length > 0 ? '' : `Not kept: ${p.message} Your answers stay here.`)
-    }
-    setBusy(false)
-  }
+    done(
+      await got(
+        api.POST('/clients/{client}/screenings', {
+          params: { path: { client: view.id } },
+          body: { id: round.idOf(body), ...body },
+        }),
+      ),
+    )
+  })
+  const faults = problem?.faults ?? []
+  const why = !problem || faults.length > 0 ? '' : `Not kept: ${problem.message} Your answers stay here.`
   return (
     <div className="questions">
       {view.questions.map((q) => {

@@ -3,11 +3,12 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, got, problemOf, type Worn } from '../../api/client'
+import { api, got, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import css from './fitting.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** Keep keeps what is worn under a name of the studio's, or opens it as a movement of the studio's own. */
 export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
@@ -17,9 +18,8 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
   const [open, setOpen] = useState(false)
   const [name, setName] = useState('')
   const fresh = useSending()
-  if (!me.data?.may_plan) return null
-  const keep = async () => {
-    try {
+  const { run: keep } = useWrite(
+    async () => {
       const body = { name, movement: worn.movement, settings: worn.settings }
       await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: fresh.idOf(body) } }, body }))
       fresh.kept()
@@ -27,10 +27,10 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       message.success(`Kept as “${name.trim()}”: in the Library and wherever a movement is picked.`)
       setOpen(false)
       setName('')
-    } catch (e) {
-      message.error(problemOf(e).words)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
+  if (!me.data?.may_plan) return null
   return (
     <Popover
       trigger="click"

@@ -1,14 +1,14 @@
 import { putFresh, touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, Problem, problemOf, type Worn } from '../../api/client'
+import { api, got, Problem, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { draftOf } from '../../saving/kinds'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** Send puts what is worn into the session it was opened from, else the client's next one. */
 export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: string | null }) {
@@ -16,12 +16,9 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
   const me = useMe()
   const cache = useQueryClient()
   const navigate = useNavigate()
-  const [busy, setBusy] = useState(false)
   const slot = useSending()
-  if (!me.data?.may_plan) return null
-  const send = async () => {
-    setBusy(true)
-    try {
+  const { run: send, busy } = useWrite(
+    async () => {
       const who = await got(api.GET('/clients/{client}', { params: { path: { client: client! } } }))
       const to = who.sessions.some((s) => s.id === at) ? at! : who.current
       if (!to) throw new Problem(0, 'This client has no session planned yet.')
@@ -56,11 +53,10 @@ export function Send({ worn, refused, at }: { worn: Worn; refused: boolean; at: 
         </span>,
         6,
       )
-    } catch (e) {
-      message.error(problemOf(e).words)
-    }
-    setBusy(false)
-  }
+    },
+    (p) => message.error(p.words),
+  )
+  if (!me.data?.may_plan) return null
   return (
     <Button
       type="primary"

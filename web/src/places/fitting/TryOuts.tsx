@@ -2,9 +2,10 @@ import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Segmented } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { api, got, problemOf, type LoadFit, type SetUpView, type TryOutView, type Worn } from '../../api/client'
+import { api, got, type LoadFit, type SetUpView, type TryOutView, type Worn } from '../../api/client'
 import { useSending } from '../../api/sending'
 import css from './fitting.module.css'
+import { useWrite } from '../../api/useWrite'
 
 const fitHeadings = {
   not_known: 'Does the load fit?',
@@ -56,26 +57,20 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
   const [comfort, setComfort] = useState(7)
   const [felt, setFelt] = useState('')
   const [outcome, setOutcome] = useState<Outcome>('open')
-  const [why, setWhy] = useState('')
   const sent = useSending()
-  const send = async () => {
-    setWhy('')
+  const { run: send, why } = useWrite(async () => {
     const body = { movement: worn.movement, settings: worn.settings, comfort, felt, outcome }
-    try {
-      await got(
-        api.POST('/clients/{client}/try-outs', {
-          params: { path: { client } },
-          body: { id: sent.idOf(body), ...body },
-        }),
-      )
-      sent.kept()
-      setOpen(false)
-      setFelt('')
-      touched(cache, ['tryOuts'])
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+    await got(
+      api.POST('/clients/{client}/try-outs', {
+        params: { path: { client } },
+        body: { id: sent.idOf(body), ...body },
+      }),
+    )
+    sent.kept()
+    setOpen(false)
+    setFelt('')
+    touched(cache, ['tryOuts'])
+  })
   return (
     <section aria-label="Tried out">
       <h2>Tried out</h2>

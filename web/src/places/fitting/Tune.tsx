@@ -1,11 +1,12 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type SetUpView, type TunedView, type Worn } from '../../api/client'
+import { api, got, type SetUpView, type TunedView, type Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { decimals } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
 import { clsx } from 'clsx'
 import css from './fitting.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   worn: Worn
@@ -21,23 +22,18 @@ export function Tune({ worn, view, wear }: Props) {
   const [zone, setZone] = useState<'' | 'short' | 'middle' | 'long'>('long')
   const [keep, setKeep] = useState(true)
   const [found, setFound] = useState<{ for: string; now: number; list: TunedView[] } | null>(null)
-  const [fault, setFault] = useState('')
-  const [busy, setBusy] = useState(false)
   const chosen = heads.some((h) => h.id === head) ? head : (heads[0]?.id ?? '')
   const asked = JSON.stringify([worn.movement, chosen, zone, keep, worn.client, worn.stance])
-  const go = async () => {
-    setBusy(true)
-    setFault('')
-    try {
-      const answer = await got(
-        api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined, keep_range: keep } }),
-      )
-      setFound({ for: asked, now: answer.now, list: answer.found })
-    } catch (e) {
-      setFault(problemOf(e).message)
-    }
-    setBusy(false)
-  }
+  const {
+    run: go,
+    why: fault,
+    busy,
+  } = useWrite(async () => {
+    const answer = await got(
+      api.POST('/tune', { body: { ...worn, head: chosen, zone: zone || undefined, keep_range: keep } }),
+    )
+    setFound({ for: asked, now: answer.now, list: answer.found })
+  })
   return (
     <section aria-label="Tune">
       <h2>Tune for</h2>

@@ -2,21 +2,20 @@ import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { api, got, problemOf } from '../../api/client'
+import { api, got, type OwnSetUpView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import css from './library.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** Ours is what the studio added: set-ups under its own names and movements of its own. */
 export function Ours() {
   const me = useMe()
   const cache = useQueryClient()
   const own = useQuery(queries.own())
-  if (!own.data) return <Waiting query={own} />
-  const { movements, set_ups } = own.data
-  const drop = async (s: (typeof set_ups)[number]) => {
-    try {
+  const { run: drop } = useWrite(
+    async (s: OwnSetUpView) => {
       await got(api.DELETE('/own/set-ups/{set_up}', { params: { path: { set_up: s.id } } }))
       await cache.invalidateQueries()
       message.open({
@@ -43,10 +42,11 @@ export function Ours() {
         ),
         duration: 8,
       })
-    } catch (e) {
-      message.error(problemOf(e).message)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
+  if (!own.data) return <Waiting query={own} />
+  const { movements, set_ups } = own.data
   return (
     <div className={css.ours}>
       <main className={css.oursMain}>

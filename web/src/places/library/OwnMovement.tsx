@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Checkbox, Input } from 'antd'
 import { useDeferredValue, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
-import { api, got, problemOf } from '../../api/client'
+import { api, got } from '../../api/client'
 import { Missing } from '../../ui/Failed'
 import type { Begun } from '../../api/client'
 import { useCatalogue, useMe } from '../../app/me'
@@ -13,6 +13,7 @@ import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import css from './library.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 interface Entry {
   id: string
@@ -53,8 +54,8 @@ function Editor({ entry }: { entry: Entry }) {
   const check = useQuery({ ...queries.checkOwn(entry.id, asked), enabled: !!me.data?.may_plan })
   const faults = check.data?.faults ?? []
   const view = check.data?.view
-  const save = async () => {
-    try {
+  const { run: save } = useWrite(
+    async () => {
       await got(
         api.PUT('/own/movements/{movement}', {
           params: { path: { movement: entry.id } },
@@ -64,10 +65,9 @@ function Editor({ entry }: { entry: Entry }) {
       await cache.invalidateQueries()
       message.success('Kept.')
       void navigate('/library/ours')
-    } catch (e) {
-      message.error(`${problemOf(e).message} What you typed stays.`, 8)
-    }
-  }
+    },
+    (p) => message.error(`${p.words} What you typed stays.`, 8),
+  )
   return (
     <div className={css.ours}>
       <main className={css.oursMain}>

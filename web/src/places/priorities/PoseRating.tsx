@@ -1,11 +1,12 @@
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type FieldFault, type PrioritiesView } from '../../api/client'
+import { api, got, type PrioritiesView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { poseWords } from '../../ui/poses'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './priorities.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   view: PrioritiesView
@@ -24,29 +25,21 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
   const [heads, setHeads] = useState<Record<string, number>>({})
   const [confidence, setConfidence] = useState(2)
   const [note, setNote] = useState('')
-  const [faults, setFaults] = useState<FieldFault[]>([])
-  const [why, setWhy] = useState('')
-  const send = async () => {
-    setWhy('')
-    setFaults([])
+  const { run: send, problem } = useWrite(async () => {
     const body = { on: today, heads, confidence, views, note }
-    try {
-      keep(
-        await got(
-          api.POST('/clients/{client}/ratings', {
-            params: { path: { client } },
-            body: { id: rating.idOf(body), ...body },
-          }),
-        ),
-      )
-      rating.kept()
-      setOpen(false)
-    } catch (e) {
-      const p = problemOf(e)
-      setFaults(p.faults)
-      setWhy(p.faults.length > 0 ? '' : p.message)
-    }
-  }
+    keep(
+      await got(
+        api.POST('/clients/{client}/ratings', {
+          params: { path: { client } },
+          body: { id: rating.idOf(body), ...body },
+        }),
+      ),
+    )
+    rating.kept()
+    setOpen(false)
+  })
+  const faults = problem?.faults ?? []
+  const why = faults.length > 0 ? '' : (problem?.message ?? '')
   const said = (field: string) =>
     faults
       .filter((f) => f.field === field)

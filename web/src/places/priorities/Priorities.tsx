@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api, got, problemOf, type HeadPriority, type PrioritiesView } from '../../api/client'
+import { api, got, type HeadPriority, type PrioritiesView } from '../../api/client'
 import { useCatalogue, useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { headColour, tenths } from '../../figures/heads'
@@ -14,6 +14,7 @@ import { PoseRating } from './PoseRating'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './priorities.module.css'
+import { useWrite } from '../../api/useWrite'
 
 type Level = HeadPriority['level']
 
@@ -40,35 +41,32 @@ export function Priorities() {
   const cache = useQueryClient()
   const path = { client: client.id }
   const priorities = useQuery(queries.priorities(client.id))
-  const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState(false)
   const view = priorities.data
   const locked = !me.data?.may_plan
-  if (!view) return <Waiting query={priorities} />
   const keep = (v: PrioritiesView) => {
     putFresh(cache, ['priorities', client.id], v)
     touched(cache, ['emphasis'], ['priorities', client.id])
   }
-  const set = async (next: Record<string, Level>, until: string | null) => {
-    setBusy(true)
-    setWhy('')
-    const first = Object.values(next).includes('prioritise')
-    try {
+  const {
+    run: set,
+    busy,
+    problem,
+  } = useWrite(
+    async (next: Record<string, Level>, until: string | null) => {
+      const first = Object.values(next).includes('prioritise')
       keep(
         await got(
           api.PUT('/clients/{client}/emphasis', {
             params: { path },
-            body: { version: view.version, levels: next, until: until || (first ? view.default_until : null) },
+            body: { version: view!.version, levels: next, until: until || (first ? view!.default_until : null) },
           }),
         ),
       )
-    } catch (e) {
-      const p = problemOf(e)
-      setWhy(p.faults[0]?.reason ?? p.message)
-      if (p.status === 409) void priorities.refetch()
-    }
-    setBusy(false)
-  }
+    },
+    (p) => p.status === 409 && void priorities.refetch(),
+  )
+  if (!view) return <Waiting query={priorities} />
+  const why = problem?.faults[0]?.reason ?? problem?.message ?? ''
   const now = Object.fromEntries(view.heads.map((h) => [h.id, h.level])) as Record<string, Level>
   const proposed = Object.fromEntries(view.heads.map((h) => [h.id, h.proposed])) as Record<string, Level>
   const until = view.emphasis?.until ?? null

@@ -35,8 +35,8 @@ export function Inline({ label, children, fault, editor }: Props) {
         </span>
       ) : (
         <button type="button" className={css.inlineText} data-change={label} onClick={() => setOpen(true)}>
-          <span className="only-read">Change {label}: </span>
           {children}
+          <span className="only-read">, change {label}</span>
         </button>
       )}
       {fault && (

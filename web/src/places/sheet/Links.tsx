@@ -1,9 +1,10 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type IssuesView } from '../../api/client'
+import { api, got, type IssuesView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { momentWords } from '../../ui/when'
 import css from './editing.module.css'
+import { useWrite } from '../../api/useWrite'
 
 const linkDays = 28
 
@@ -21,16 +22,10 @@ export function Links({
 }) {
   const fresh = useSending()
   const [link, setLink] = useState('')
-  const [why, setWhy] = useState('')
-  const once = async (what: () => Promise<string>) => {
-    setWhy('')
-    try {
-      setLink(await what())
-      changed()
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+  const { run: once, why } = useWrite(async (what: () => Promise<string>) => {
+    setLink(await what())
+    changed()
+  })
   const make = () =>
     once(async () => {
       const body = { days: linkDays }

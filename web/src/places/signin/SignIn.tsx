@@ -1,31 +1,25 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Form, Input } from 'antd'
-import { useState } from 'react'
-import { api, got, problemOf } from '../../api/client'
+import { api, got } from '../../api/client'
 import { accountNow, openFor, startAfresh } from '../../app/kept'
 import css from './signin.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** SignIn keeps what was typed, whatever the answer; the address stays, so that one lands where one wanted to go. */
 export function SignIn() {
   const cache = useQueryClient()
-  const [fault, setFault] = useState('')
-  const [busy, setBusy] = useState(false)
-  const signIn = async (body: { email: string; password: string }) => {
-    if (busy) return
-    setBusy(true)
-    setFault('')
-    try {
-      const me = await got(api.POST('/sign-in', { body }))
-      const before = accountNow()
-      openFor(me.id)
-      if (before && before !== me.id) return startAfresh() // nothing of who was here before
-      cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
-      cache.setQueryData(['me'], me)
-    } catch (e) {
-      setFault(problemOf(e).message)
-      setBusy(false)
-    }
-  }
+  const {
+    run: signIn,
+    why: fault,
+    busy,
+  } = useWrite(async (body: { email: string; password: string }) => {
+    const me = await got(api.POST('/sign-in', { body }))
+    const before = accountNow()
+    openFor(me.id)
+    if (before && before !== me.id) return startAfresh() // nothing of who was here before
+    cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
+    cache.setQueryData(['me'], me)
+  })
   return (
     <main className={css.signin}>
       <div className={css.card}>

@@ -2,7 +2,7 @@ import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Switch } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type BookView, type RuleView, type SwitchView } from '../../api/client'
+import { api, got, type BookView, type RuleView, type SwitchView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -11,6 +11,7 @@ import { TipChecker } from './TipChecker'
 import { clsx } from 'clsx'
 import css from './stances.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /**
  * Stances are the rules coaches hold, how well each is supported, who disputes whom, and what a switch would change.
@@ -92,28 +93,26 @@ interface RowProps {
 function StanceRow({ book, w, editing, edit }: RowProps) {
   const me = useMe()
   const cache = useQueryClient()
-  const choose = async (stance: string) => {
-    try {
+  const { run: choose } = useWrite(
+    async (stance: string) => {
       await got(api.PUT('/clients/{client}/stance', { params: { path: { client: w.client! } }, body: { stance } }))
       await cache.invalidateQueries()
       message.success(`From now on this client’s numbers follow ${book.stances.find((s) => s.id === stance)!.name}.`)
-    } catch (e) {
-      message.error(problemOf(e).message)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
   const copied = useSending()
-  const copy = async (s: Stance) => {
-    const body = { of: s.id, name: `${s.name}, our reading` }
-    const id = copied.idOf(body)
-    try {
+  const { run: copy } = useWrite(
+    async (s: Stance) => {
+      const body = { of: s.id, name: `${s.name}, our reading` }
+      const id = copied.idOf(body)
       await got(api.POST('/stances', { body: { id, ...body } }))
       copied.kept()
       await cache.invalidateQueries(queries.stances())
       edit(id)
-    } catch (e) {
-      message.error(problemOf(e).message)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
   return (
     <section className={css.stanceRow} aria-label="Stances">
       {book.stances.map((s) => (
@@ -217,17 +216,11 @@ function Note({ rule: r }: { rule: RuleView }) {
   const me = useMe()
   const cache = useQueryClient()
   const [typed, setTyped] = useState(r.note)
-  const [fault, setFault] = useState('')
-  const save = async () => {
+  const { run: save, why } = useWrite(async () => {
     if (typed.trim() === r.note) return
-    try {
-      await got(api.PUT('/rules/{rule}/note', { params: { path: { rule: r.id } }, body: { note: typed } }))
-      await cache.invalidateQueries(queries.stances())
-      setFault('')
-    } catch (e) {
-      setFault(`Not saved: ${problemOf(e).message} What you typed stays.`)
-    }
-  }
+    await got(api.PUT('/rules/{rule}/note', { params: { path: { rule: r.id } }, body: { note: typed } }))
+    await cache.invalidateQueries(queries.stances())
+  })
   return (
     <div>
       <dt>our own note</dt>
@@ -241,7 +234,7 @@ function Note({ rule: r }: { rule: RuleView }) {
           onChange={(e) => setTyped(e.target.value)}
           onBlur={() => void save()}
         />
-        {fault && <span className="fault">{fault}</span>}
+        {why && <span className="fault">Not saved: {why} What you typed stays.</span>}
       </dd>
     </div>
   )
@@ -250,22 +243,21 @@ function Note({ rule: r }: { rule: RuleView }) {
 /** OwnSwitch switches a rule of the studio's own stance. */
 function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
   const cache = useQueryClient()
-  const [busy, setBusy] = useState(false)
-  const flip = async (on: boolean) => {
-    setBusy(true)
-    try {
+  const { run: flip, busy } = useWrite(
+    async (on: boolean) => {
       await got(
         api.POST('/stances/{stance}/switch', {
           params: { path: { stance: own.id } },
           body: { rule: r.id, on, version: own.version },
         }),
       )
-    } catch (e) {
-      message.error(problemOf(e).message)
-    }
-    await cache.invalidateQueries()
-    setBusy(false)
-  }
+      await cache.invalidateQueries()
+    },
+    (p) => {
+      message.error(p.words)
+      void cache.invalidateQueries() // somebody else may have switched it
+    },
+  )
   return (
     <label className="switch">
       <Switch
@@ -282,25 +274,19 @@ function OwnSwitch({ rule: r, own }: { rule: RuleView; own: Stance }) {
 
 function SwitchRule({ rule, client }: { rule: string; client: string }) {
   const [told, setTold] = useState<SwitchView | null>(null)
-  const [fault, setFault] = useState('')
   const who = useQuery(queries.client(client))
   const session = who.data?.current
+  const { run: ask, why: fault } = useWrite(async () => {
+    setTold(
+      await got(
+        api.POST('/clients/{client}/sessions/{session}/switch-rule', {
+          params: { path: { client, session: session! } },
+          body: { rule },
+        }),
+      ),
+    )
+  })
   if (!session) return null
-  const ask = async () => {
-    try {
-      setTold(
-        await got(
-          api.POST('/clients/{client}/sessions/{session}/switch-rule', {
-            params: { path: { client, session } },
-            body: { rule },
-          }),
-        ),
-      )
-      setFault('')
-    } catch (e) {
-      setFault(problemOf(e).message)
-    }
-  }
   return (
     <p className="switch">
       <Button size="small" onClick={() => void ask()}>

@@ -1,8 +1,9 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type BookView, type RuleView, type TipView } from '../../api/client'
+import { api, got, type BookView, type RuleView, type TipView } from '../../api/client'
 import { clsx } from 'clsx'
 import css from './stances.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** TipChecker holds a tip heard somewhere against mechanics and the rules. */
 export function TipChecker({ book }: { book: BookView }) {
@@ -10,16 +11,10 @@ export function TipChecker({ book }: { book: BookView }) {
   const [head, setHead] = useState(book.heads[0]!.id)
   const [up, setUp] = useState(true)
   const [tip, setTip] = useState<{ for: string; view: TipView } | null>(null)
-  const [fault, setFault] = useState('')
   const asked = [lever, head, up].join()
-  const check = async () => {
-    try {
-      setTip({ for: asked, view: await got(api.POST('/check-tip', { body: { lever, head, up } })) })
-      setFault('')
-    } catch (e) {
-      setFault(problemOf(e).message)
-    }
-  }
+  const { run: check, why: fault } = useWrite(async () => {
+    setTip({ for: asked, view: await got(api.POST('/check-tip', { body: { lever, head, up } })) })
+  })
   const signed = (x: number) => (x >= 0 ? `+${x.toFixed(2)}` : `−${Math.abs(x).toFixed(2)}`)
   return (
     <section aria-label="Tip checker" className={css.tip}>

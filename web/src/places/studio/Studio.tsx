@@ -3,7 +3,7 @@ import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type RoomView } from '../../api/client'
+import { api, got, type RoomView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -12,6 +12,7 @@ import { Zone } from './Zone'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './studio.module.css'
+import { useWrite } from '../../api/useWrite'
 
 const emptyRoom: RoomView['form'] = {
   name: 'A new room',
@@ -34,11 +35,9 @@ export function Studio() {
   const cache = useQueryClient()
   const rooms = useQuery(queries.rooms())
   const [open, setOpen] = useState<string | null>(null)
-  const [why, setWhy] = useState('')
   const fresh = useSending()
   const locked = !me.data?.may_plan
-  if (!rooms.data) return <Waiting query={rooms} />
-  const list = rooms.data.rooms
+  const list = rooms.data?.rooms ?? []
   const here = list.find((r) => r.id === open) ?? [...list].sort((a, b) => b.clients.length - a.clients.length)[0]
   const keep = (room: RoomView) => {
     cache.setQueryData<typeof rooms.data>(
@@ -53,17 +52,13 @@ export function Studio() {
     )
     touched(cache, ['rooms'], ['rooms'])
   }
-  const add = async () => {
-    setWhy('')
+  const { run: add, why } = useWrite(async () => {
     const id = fresh.idOf(list.length)
-    try {
-      keep(await got(api.PUT('/rooms/{room}', { params: { path: { room: id } }, body: { mark: '', form: emptyRoom } })))
-      fresh.kept()
-      setOpen(id)
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+    keep(await got(api.PUT('/rooms/{room}', { params: { path: { room: id } }, body: { mark: '', form: emptyRoom } })))
+    fresh.kept()
+    setOpen(id)
+  })
+  if (!rooms.data) return <Waiting query={rooms} />
   return (
     <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
       <main className={leavesCss.dossierMain}>
@@ -144,16 +139,10 @@ const did: Record<string, string> = {
 function Deleted() {
   const cache = useQueryClient()
   const deleted = useQuery(queries.deleted())
-  const [why, setWhy] = useState('')
-  const back = async (client: string) => {
-    setWhy('')
-    try {
-      await got(api.POST('/clients/{client}/restore', { params: { path: { client } } }))
-      touched(cache, ['clients'])
-    } catch (e) {
-      setWhy(problemOf(e).message)
-    }
-  }
+  const { run: back, why } = useWrite(async (client: string) => {
+    await got(api.POST('/clients/{client}/restore', { params: { path: { client } } }))
+    touched(cache, ['clients'])
+  })
   if (!deleted.data || (deleted.data.deleted.length === 0 && deleted.data.events.length === 0)) return null
   return (
     <section className={leavesCss.leaf} aria-label="Deleted clients">

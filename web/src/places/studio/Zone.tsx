@@ -1,28 +1,22 @@
 import { putFresh, queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { api, got, problemOf } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useMe } from '../../app/me'
 import css from './studio.module.css'
+import { useWrite } from '../../api/useWrite'
 
 /** Zone is in which time zone the studio's days are counted; an owner sets it. */
 export function Zone() {
   const me = useMe()
   const cache = useQueryClient()
   const studio = useQuery(queries.studio())
-  const [why, setWhy] = useState('')
+  const { run: set, why } = useWrite(async (next: string) => {
+    putFresh(cache, queries.studio().queryKey, await got(api.PUT('/studio/zone', { body: { zone: next } })))
+    touched(cache, ['studio'], ['studio'])
+  })
   if (!studio.data) return null
   const { zone, today } = studio.data
   const zones = [...new Set([zone, 'UTC', ...Intl.supportedValuesOf('timeZone')])]
-  const set = async (next: string) => {
-    setWhy('')
-    try {
-      putFresh(cache, queries.studio().queryKey, await got(api.PUT('/studio/zone', { body: { zone: next } })))
-      touched(cache, ['studio'], ['studio'])
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
   return (
     <section aria-label="The studio’s days">
       <h2>The studio’s days</h2>

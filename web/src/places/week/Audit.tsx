@@ -1,10 +1,11 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, got, problemOf, type AuditView } from '../../api/client'
+import { api, got, type AuditView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { clsx } from 'clsx'
 import css from './board.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   client: string
@@ -47,24 +48,18 @@ export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, change
 function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & Omit<Props, 'findings' | 'hidden'>) {
   const [why, setWhy] = useState(false)
   const [reason, setReason] = useState<string | null>(null)
-  const [problem, setProblem] = useState('')
   const sent = useSending()
-  const accept = async (accepted: boolean) => {
-    setProblem('')
-    try {
-      await got(
-        api.POST('/clients/{client}/accepted', {
-          params: { path: { client } },
-          body: { id: sent.idOf([f.key, accepted, reason]), key: f.key, accepted, reason: reason ?? '' },
-        }),
-      )
-      sent.kept()
-      setReason(null)
-      changed()
-    } catch (e) {
-      setProblem(problemOf(e).words)
-    }
-  }
+  const { run: accept, why: problem } = useWrite(async (accepted: boolean) => {
+    await got(
+      api.POST('/clients/{client}/accepted', {
+        params: { path: { client } },
+        body: { id: sent.idOf([f.key, accepted, reason]), key: f.key, accepted, reason: reason ?? '' },
+      }),
+    )
+    sent.kept()
+    setReason(null)
+    changed()
+  })
   return (
     <div className={clsx('finding', f.accepted ? 'accepted' : f.severity)}>
       {f.text}{' '}

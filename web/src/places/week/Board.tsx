@@ -5,7 +5,7 @@ import { Button } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type AuditView, type WeekView } from '../../api/client'
+import { api, got, type AuditView, type WeekView } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -21,6 +21,7 @@ import { useWeek, type Drafts } from './useWeek'
 import { clsx } from 'clsx'
 import css from './board.module.css'
 import { message, modal } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** Board is the whole week that stands in the address, so that it stays when what comes next has changed. */
 export function Board() {
@@ -75,13 +76,13 @@ function Week({ client, from, arrived, again }: Props) {
     if (!date) return
     w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
   }
-  const copyOn = async (sure?: boolean): Promise<void> => {
-    const next = laterBy(from, 7)
-    const content = JSON.stringify(drafts)
-    // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
-    if (copied.current?.content !== content)
-      copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
-    try {
+  const { run: copyOn } = useWrite(
+    async (sure?: boolean) => {
+      const next = laterBy(from, 7)
+      const content = JSON.stringify(drafts)
+      // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
+      if (copied.current?.content !== content)
+        copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
       await got(
         api.PUT('/clients/{client}/week', {
           params: { path: { client }, query: { of: next } },
@@ -91,18 +92,18 @@ function Week({ client, from, arrived, again }: Props) {
       copied.current = null
       touched(cache, ['plan'])
       setParams({ of: next }, { replace: true })
-    } catch (e) {
-      const p = problemOf(e)
+    },
+    (p, again) => {
       if (p.asksWhether)
         modal.confirm({
           title: p.ask!.question,
           okText: 'Yes, copy it so',
           cancelText: 'Leave it',
-          onOk: () => copyOn(true),
+          onOk: () => again(true),
         })
       else message.error(p.words)
-    }
-  }
+    },
+  )
   /** bringIn puts sessions of a file or template in: over those they are, and the new ones beside them. */
   const bringIn = (sessions: Drafts) => {
     const next = new Map(sessions.map((s) => [s.id, s]))

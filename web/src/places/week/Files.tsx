@@ -6,6 +6,7 @@ import { api, got, problemOf, sendFile, type ImportView, type WeekDraft } from '
 import { useSending } from '../../api/sending'
 import { mondayOf } from '../../ui/days'
 import css from './board.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   client: string
@@ -42,15 +43,14 @@ function Templates({
   const templates = useQuery(queries.templates())
   const [name, setName] = useState('')
   const fresh = useSending()
-  const once = async (what: () => Promise<unknown>) => {
-    fail('')
-    try {
+  const { run: once } = useWrite(
+    async (what: () => Promise<unknown>) => {
+      fail('')
       await what()
       touched(cache, ['templates'])
-    } catch (e) {
-      fail(problemOf(e).words)
-    }
-  }
+    },
+    (p) => fail(p.words),
+  )
   const list = templates.data?.templates ?? []
   if (!mayPlan) return null
   return (

@@ -2,7 +2,7 @@ import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useNavigate } from 'react-router'
-import { api, got, problemOf } from '../../api/client'
+import { api, got } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
@@ -10,6 +10,7 @@ import { useClient, useSessionId } from '../../ui/thread/Client'
 import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { Builder } from './Builder'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 /** Week is the builder of one session of the week; the board shows them all. */
 export function Week() {
@@ -22,16 +23,16 @@ export function Week() {
   const mayPlan = me.data?.may_plan ?? false
 
   const fresh = useSending()
-  const plan = async () => {
-    const today = me.data!.today
-    const body = {
-      name: 'New session',
-      planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today,
-      warm_up_min: 5,
-      slots: [],
-    }
-    const id = fresh.idOf([body, client.sessions.length])
-    try {
+  const { run: plan } = useWrite(
+    async () => {
+      const today = me.data!.today
+      const body = {
+        name: 'New session',
+        planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today,
+        warm_up_min: 5,
+        slots: [],
+      }
+      const id = fresh.idOf([body, client.sessions.length])
       await got(
         api.POST('/clients/{client}/sessions', {
           params: { path: { client: client.id } },
@@ -41,10 +42,9 @@ export function Week() {
       await cache.refetchQueries(queries.client(client.id))
       touched(cache, ['plan'], ['client', client.id])
       void navigate(`/clients/${client.id}/week/${id}`)
-    } catch (e) {
-      message.error(problemOf(e).words)
-    }
-  }
+    },
+    (p) => message.error(p.words),
+  )
 
   return (
     <>

@@ -32,7 +32,11 @@ const finding = (more: Partial<AuditView>): AuditView => ({
 describe('findings', () => {
   const show = (findings: AuditView[], mayPlan = true) => {
     const calls = { fix: vi.fn(), show: vi.fn(), changed: vi.fn() }
-    render(<Audit client="c" findings={findings} mayPlan={mayPlan} {...calls} />)
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <Audit client="c" findings={findings} mayPlan={mayPlan} {...calls} />
+      </QueryClientProvider>,
+    )
     return calls
   }
 

@@ -2,11 +2,12 @@ import { touched } from '../../api/queries'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { api, got, problemOf, type VerdictView } from '../../api/client'
+import { api, got, type VerdictView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { clsx } from 'clsx'
 import css from './stage.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   verdict: VerdictView
@@ -26,25 +27,19 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
   const me = useMe()
   const cache = useQueryClient()
   const [reason, setReason] = useState<string | null>(null)
-  const [why, setWhy] = useState('')
   const sent = useSending()
-  const send = async (allowed: boolean) => {
-    setWhy('')
-    try {
-      await got(
-        api.POST('/clients/{client}/overrides/{movement}', {
-          params: { path: { client, movement } },
-          body: { id: sent.idOf([movement, allowed, reason]), allowed, reason: reason ?? '' },
-        }),
-      )
-      sent.kept()
-      setReason(null)
-      touched(cache, ['verdicts'])
-      again?.()
-    } catch (e) {
-      setWhy(problemOf(e).words)
-    }
-  }
+  const { run: send, why } = useWrite(async (allowed: boolean) => {
+    await got(
+      api.POST('/clients/{client}/overrides/{movement}', {
+        params: { path: { client, movement } },
+        body: { id: sent.idOf([movement, allowed, reason]), allowed, reason: reason ?? '' },
+      }),
+    )
+    sent.kept()
+    setReason(null)
+    touched(cache, ['verdicts'])
+    again?.()
+  })
   return (
     <section className={verdict.barred ? clsx(css.verdict, 'avoid') : css.verdict} aria-label="Verdict">
       <h2>{headings[verdict.ruling]}</h2>
