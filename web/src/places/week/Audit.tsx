@@ -27,11 +27,13 @@ export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, change
   return (
     <section aria-label="Findings">
       <h2>
-        {grave.length === 0
-          ? 'Nothing is wrong'
-          : grave.length === 1
-            ? '1 finding'
-            : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}
+        <span role="status">
+          {grave.length === 0
+            ? 'Nothing is wrong'
+            : grave.length === 1
+              ? '1 finding'
+              : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}
+        </span>
       </h2>
       {[...grave, ...notes].map((f) => (
         <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
