@@ -19,6 +19,7 @@ import (
 var coreOrder = []string{
 	"text",
 	"day",
+	"secret",
 	"arm",
 	"effort",
 	"datafile",
@@ -53,12 +54,18 @@ var layers = map[string][]string{
 		"internal/figure",
 		"internal/view",
 		"internal/photos",
+		"internal/mail",
+		"internal/jobs",
 		"internal/httpapi/op",
+		"internal/httpapi/request",
+		"internal/httpapi/remember",
 	},
 	"internal/photos":   {},
+	"internal/mail":     {},
+	"internal/jobs":     {"internal/core", "internal/store", "internal/mail", "internal/photos"},
 	"internal/demo":     {"internal/core", "internal/store"},
 	"internal/localpg":  {},
-	"internal/testenv":  {"internal/localpg", "internal/store"}, // a helper of tests
+	"internal/testenv":  {"internal/localpg", "internal/store", "internal/jobs"}, // a helper of tests
 	"internal/archtest": {},
 	"web":               {},
 }

@@ -4,6 +4,8 @@ import (
 	"io"
 	"io/fs"
 	"net/http"
+	"net/netip"
+	"strings"
 	"time"
 
 	"github.com/klauspost/compress/gzip"
@@ -14,11 +16,13 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"musculus/internal/core/secret"
 	"musculus/internal/httpapi/clients"
 	"musculus/internal/httpapi/growth"
 	"musculus/internal/httpapi/library"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/people"
+	"musculus/internal/httpapi/request"
 	"musculus/internal/httpapi/sessions"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/httpapi/stances"
@@ -34,6 +38,9 @@ type Config struct {
 	Photos    photos.Folder    // where clients' pictures are kept
 	Web       fs.FS            // the built front end
 	BehindTLS bool             // cookies Secure, strict transport security
+	Proxies   []netip.Prefix   // whose word on where a request comes from is taken
+	Post      op.Post          // nil: no letters leave
+	Address   string           // where people find us, for links
 	Now       func() time.Time // nil: the clock
 }
 
@@ -52,8 +59,14 @@ func OpenAPI() ([]byte, error) {
 func build(c Config) (http.Handler, huma.API) {
 	huma.DefaultArrayNullable = false // every list is sent, if empty
 	s := op.New(c.Store, c.Photos, c.Now)
-	s.Sessions.Lifetime = 30 * 24 * time.Hour
+	s.Post, s.Address = c.Post, strings.TrimSuffix(c.Address, "/")
+	s.Sessions.Lifetime = secret.Longest
+	s.Sessions.HashTokenInStore = true
+	s.Sessions.Cookie.Persist = false // but on a device of one's own
 	s.Sessions.Cookie.Name = "musculus"
+	if c.BehindTLS {
+		s.Sessions.Cookie.Name = "__Host-musculus"
+	}
 	s.Sessions.Cookie.HttpOnly = true
 	s.Sessions.Cookie.SameSite = http.SameSiteLaxMode
 	s.Sessions.Cookie.Secure = c.BehindTLS
@@ -66,7 +79,7 @@ func build(c Config) (http.Handler, huma.API) {
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, compressed())
 	var api huma.API
 	router.Route("/api", func(r chi.Router) {
-		r.Use(op.Traced, op.Answering, s.Sessions.LoadAndSave)
+		r.Use(request.From(c.Proxies), request.Traced, op.Answering, s.Sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
 			op.WriteProblem(w, op.Problem(http.StatusNotFound, "there is nothing at this address"))
 		})

@@ -2,15 +2,12 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
-	"crypto/subtle"
-	"encoding/base64"
-	"fmt"
+	"errors"
 	"strings"
+	"time"
 
 	"github.com/google/uuid"
-	"github.com/jackc/pgx/v5"
-	"golang.org/x/crypto/argon2"
+	"github.com/jackc/pgx/v5/pgconn"
 
 	"musculus/internal/store/db"
 )
@@ -25,15 +22,32 @@ const (
 	Assistant Role = "assistant"
 )
 
-// Account is someone who signs in.
+// Account is somebody's place in a studio.
 type Account struct {
-	ID     uuid.UUID
-	Studio uuid.UUID
-	Email  string
-	Name   string
-	Role   Role
-	hash   string
+	ID       uuid.UUID
+	Studio   uuid.UUID
+	Login    uuid.UUID // who signs in
+	Email    string
+	Name     string
+	Role     Role
+	Disabled *time.Time
+	Units    string // as the login reads and types
+	Factor   bool   // signs in with a second factor
+	Lacks    bool   // the studio asks for a second factor, and there is none
 }
+
+// Colleague is an account as the studio's people see it.
+type Colleague struct {
+	Account
+	Seen    time.Time
+	Clients int // whose coach it is
+}
+
+// ErrAddressTaken says that somebody signs in with this address already.
+var ErrAddressTaken = errors.New("somebody signs in with this address already")
+
+// ErrLastOwner says that a studio would be left without an owner.
+var ErrLastOwner = errors.New("the last owner stays: make somebody else an owner first")
 
 // AddStudio makes a studio; call it inside its own id.
 func (t *Tx) AddStudio(ctx context.Context, id uuid.UUID, name string) error {
@@ -46,102 +60,89 @@ func (t *Tx) StudioName(ctx context.Context) (string, error) {
 	return s.Name, err
 }
 
-// AddAccount adds an account to the current studio.
+// AddAccount adds an account to the current studio, and the login it belongs to where
+// it names none. ErrAddressTaken: that address signs in already.
 func (t *Tx) AddAccount(ctx context.Context, a Account, password string) error {
-	return t.q.AddAccount(
-		ctx,
-		db.AddAccountParams{
-			AccountID:    a.ID,
-			Email:        strings.ToLower(a.Email),
-			Name:         a.Name,
-			Role:         string(a.Role),
-			PasswordHash: HashPassword(password),
-		},
-	)
+	if a.Login == uuid.Nil {
+		a.Login = a.ID
+		if err := t.AddLogin(ctx, a.Login, a.Email, HashPassword(password)); err != nil {
+			return err
+		}
+	}
+	return t.q.AddAccount(ctx, db.AddAccountParams{AccountID: a.ID, LoginID: a.Login, Name: a.Name, Role: string(a.Role)})
 }
+
+// AddLogin adds somebody who signs in, by her password's hash.
+func (t *Tx) AddLogin(ctx context.Context, id uuid.UUID, email, hash string) error {
+	if _, err := t.tx.Exec(ctx, "select set_config('musculus.login', $1, true)", id.String()); err != nil {
+		return err
+	}
+	err := t.q.AddLogin(ctx, db.AddLoginParams{LoginID: id, Email: address(email), PasswordHash: hash})
+	var pg *pgconn.PgError
+	if errors.As(err, &pg) && pg.Code == uniqueViolation && pg.ConstraintName == "login_email_key" {
+		return ErrAddressTaken
+	}
+	return err
+}
+
+const uniqueViolation = "23505"
+
+// address is an e-mail address as it is kept and compared.
+func address(email string) string { return strings.ToLower(strings.TrimSpace(email)) }
 
 // Account returns an account of the current studio.
 func (t *Tx) Account(ctx context.Context, id uuid.UUID) (Account, error) {
 	a, err := t.q.AccountByID(ctx, id)
-	return account(a), err
+	return Account{
+		a.AccountID, a.StudioID, a.LoginID, a.Email, a.Name, Role(a.Role), a.DisabledAt, a.Units, a.TotpOn, a.SecondFactor && !a.TotpOn,
+	}, err
 }
 
-func account(a db.Account) Account {
-	return Account{a.AccountID, a.StudioID, a.Email, a.Name, Role(a.Role), a.PasswordHash}
-}
-
-// SignIn returns the account of an address and password, ErrNotFound for a
-// wrong one of either; both take the same time.
-func (s *Store) SignIn(ctx context.Context, email, password string) (Account, error) {
-	email = strings.ToLower(strings.TrimSpace(email))
-	var a Account
-	err := classify(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		if _, err := tx.Exec(ctx, "select set_config('musculus.signing_in', $1, true)", email); err != nil {
-			return err
+// Colleagues are the accounts of the studio.
+func (t *Tx) Colleagues(ctx context.Context) ([]Colleague, error) {
+	rows, err := t.q.AccountsOfStudio(ctx)
+	out := make([]Colleague, len(rows))
+	for i, a := range rows {
+		out[i] = Colleague{
+			Account: Account{
+				ID: a.AccountID, Studio: a.StudioID, Login: a.LoginID, Email: a.Email, Name: a.Name, Role: Role(a.Role),
+				Disabled: a.DisabledAt, Factor: a.TotpOn,
+			},
+			Seen: a.SeenAt, Clients: a.Clients,
 		}
-		row, err := db.New(tx).AccountByEmail(ctx, email)
-		a = account(row)
+	}
+	return out, err
+}
+
+// SetAccount gives an account of the studio a role, and disables or enables it. At most
+// one at a time: of two owners who take each other out one stays. ErrLastOwner: none
+// would be left.
+func (t *Tx) SetAccount(ctx context.Context, id uuid.UUID, role Role, disabled *time.Time) error {
+	owners, err := t.q.LockOwners(ctx)
+	if err != nil {
 		return err
-	}))
-	if err == ErrNotFound {
-		checkPassword(password, unknownHash)
 	}
-	if err != nil {
-		return Account{}, err
+	if (role != Owner || disabled != nil) && len(owners) == 1 && owners[0] == id {
+		return ErrLastOwner
 	}
-	if !checkPassword(password, a.hash) {
-		return Account{}, ErrNotFound
+	n, err := t.q.SetAccount(ctx, db.SetAccountParams{AccountID: id, Role: string(role), DisabledAt: disabled})
+	if err == nil && n == 0 {
+		return ErrNotFound
 	}
-	return a, nil
+	return err
 }
 
-// Cost of a password hash: argon2id with 19 MiB and two passes (the lower of
-// the two settings that RFC 9106's successors recommend for servers).
-const (
-	hashMemoryKiB = 19 * 1024
-	hashPasses    = 2
-	hashThreads   = 1
-	hashBytes     = 32
-)
-
-// unknownHash is checked when there is no account, so that it takes as long.
-var unknownHash = HashPassword(rand.Text())
-
-// HashPassword hashes with argon2id and a fresh salt.
-func HashPassword(password string) string {
-	salt := make([]byte, 16)
-	_, _ = rand.Read(salt) // never fails
-	return fmt.Sprintf(
-		"argon2id$%d$%d$%d$%s$%s",
-		hashMemoryKiB,
-		hashPasses,
-		hashThreads,
-		base64.RawStdEncoding.EncodeToString(salt),
-		base64.RawStdEncoding.EncodeToString(derive(password, salt, hashMemoryKiB, hashPasses, hashThreads)),
-	)
+// Rename gives an account of the studio another name.
+func (t *Tx) Rename(ctx context.Context, id uuid.UUID, name string) error {
+	return t.q.RenameAccount(ctx, db.RenameAccountParams{AccountID: id, Name: name})
 }
 
-func derive(password string, salt []byte, memory, passes uint32, threads uint8) []byte {
-	return argon2.IDKey([]byte(password), salt, passes, memory, threads, hashBytes)
+// HandOver makes all clients of one account those of another; it returns how many.
+func (t *Tx) HandOver(ctx context.Context, before, next uuid.UUID) (int64, error) {
+	return t.q.HandOver(ctx, db.HandOverParams{Before: &before, Next: &next})
 }
 
-func checkPassword(password, hash string) bool {
-	parts := strings.Split(hash, "$")
-	if len(parts) != 6 || parts[0] != "argon2id" {
-		return false
-	}
-	var memory, passes uint32
-	var threads uint8
-	if _, err := fmt.Sscan(parts[1]+" "+parts[2]+" "+parts[3], &memory, &passes, &threads); err != nil {
-		return false
-	}
-	salt, err := base64.RawStdEncoding.DecodeString(parts[4])
-	if err != nil {
-		return false
-	}
-	want, err := base64.RawStdEncoding.DecodeString(parts[5])
-	if err != nil {
-		return false
-	}
-	return subtle.ConstantTimeCompare(want, derive(password, salt, memory, passes, threads)) == 1
+// DemandSecondFactor asks a second factor of everybody in the studio, or no longer.
+func (t *Tx) DemandSecondFactor(ctx context.Context, demanded bool) error {
+	return t.q.DemandSecondFactor(ctx, demanded)
 }

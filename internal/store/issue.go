@@ -2,9 +2,6 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
-	"crypto/sha256"
-	"encoding/hex"
 	"encoding/json"
 	"time"
 
@@ -119,22 +116,13 @@ type Link struct {
 	MadeAt   time.Time
 }
 
-// NewToken makes a token nobody can guess.
-func NewToken() string { return rand.Text() }
-
-// hashOf is what is kept of a token.
-func hashOf(token string) string {
-	sum := sha256.Sum256([]byte(token))
-	return hex.EncodeToString(sum[:])
-}
-
 // AddLink keeps a link by its token. Sent again, before anybody opened it, the token
 // made now takes the place of the one whose answer was lost; another link under the
 // id is ErrTaken.
 func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, by uuid.UUID) error {
-	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), ExpiresAt: expires, MadeBy: by})
+	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), ExpiresAt: expires, MadeBy: by})
 	return once(n, err, func() (bool, error) {
-		n, err := t.q.RenewLink(ctx, db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: hashOf(token), Expires: expires})
+		n, err := t.q.RenewLink(ctx, db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), Expires: expires})
 		return n == 1, err
 	})
 }
@@ -171,7 +159,7 @@ type Opened struct {
 func (s *Store) OpenLink(ctx context.Context, token string, now time.Time) (Opened, error) {
 	var out Opened
 	err := classify(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		hash := hashOf(token)
+		hash := HashToken(token)
 		if _, err := tx.Exec(ctx, "select set_config('musculus.token', $1, true)", hash); err != nil {
 			return err
 		}

@@ -20,6 +20,7 @@ var recordsOf = []struct{ table, where, but string }{
 	{"photo", "client_id = $1", ""},
 	{"pose_rating", "client_id = $1", ""},
 	{"present_answer", "client_id = $1", ""},
+	{"read_trail", "client_id = $1", ""},
 	{"screening_round", "client_id = $1", ""},
 	{"session_version", "session_id IN (SELECT session_id FROM training_session WHERE client_id = $1)", ""},
 	{"set_entry", "client_id = $1", ""},

@@ -275,21 +275,6 @@ func TestTheLogIsAppendOnlyAndCorrected(t *testing.T) {
 	assert.Error(t, add(foreign))
 }
 
-func TestSigningIn(t *testing.T) {
-	s := testenv.Store(t)
-	a := makeStudio(t, s, "a")
-	got, err := s.SignIn(ctx, " A@example.test ", "a long secret")
-	require.NoError(t, err)
-	assert.Equal(t, a.coach, got.ID)
-	assert.Equal(t, a.id, got.Studio)
-	for _, wrong := range [][2]string{{"a@example.test", "another"}, {"nobody@example.test", "a long secret"}, {"", ""},
-		{"a@example.test", ""}} {
-		_, err := s.SignIn(ctx, wrong[0], wrong[1])
-		assert.ErrorIs(t, err, store.ErrNotFound)
-	}
-	assert.NotEqual(t, store.HashPassword("x"), store.HashPassword("x"), "each hash has its own salt")
-}
-
 func TestALostDatabaseIsTold(t *testing.T) {
 	s, err := store.Open(ctx, "postgres://nobody:x@127.0.0.1:1/none?sslmode=disable")
 	require.NoError(t, err)

@@ -22,8 +22,9 @@ func ZoneOf(ctx context.Context) *time.Location {
 
 // Studio is the current studio.
 type Studio struct {
-	Name string
-	Zone string // as the zones' database names it
+	Name         string
+	Zone         string // as the zones' database names it
+	SecondFactor bool   // asked of everybody
 }
 
 // Location is the studio's zone; UTC where its name is no longer known.
@@ -37,7 +38,7 @@ func (s *Studio) Location() *time.Location {
 // Studio returns the current studio.
 func (t *Tx) Studio(ctx context.Context) (Studio, error) {
 	s, err := t.q.GetStudio(ctx)
-	return Studio{s.Name, s.Zone}, err
+	return Studio{s.Name, s.Zone, s.SecondFactor}, err
 }
 
 // SetZone says in which zone a studio's days are counted.

@@ -4,6 +4,7 @@ package testenv
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"os"
 	"strings"
@@ -12,6 +13,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/jobs"
 	"musculus/internal/localpg"
 	"musculus/internal/store"
 )
@@ -42,7 +44,7 @@ func Main(m *testing.M) int {
 	defer server.Stop()
 	db, err := server.Database(ctx, template, "")
 	if err == nil {
-		err = store.Migrate(ctx, db.MigrateURL, db.URL)
+		err = errors.Join(store.Migrate(ctx, db.MigrateURL, db.URL), jobs.Migrate(ctx, db.MigrateURL, db.URL))
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)

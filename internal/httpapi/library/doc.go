@@ -6,17 +6,18 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/remember"
 )
 
 // place is the server as this place sees it.
 type place struct {
 	*op.Server
-	shown *op.Remembered[readKey, []shown]
+	shown *remember.Memory[readKey, []shown]
 }
 
 // Register adds the operations of this place.
 func Register(api huma.API, s *op.Server) {
-	p := &place{s, op.Remember[readKey, []shown](mostReadings, 0)}
+	p := &place{s, remember.New[readKey, []shown](mostReadings, 0)}
 	p.registerCatalogue(api)
 	p.registerFitting(api)
 	p.registerLibrary(api)

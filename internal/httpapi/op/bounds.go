@@ -17,6 +17,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
 	"musculus/internal/core/text"
+	"musculus/internal/httpapi/request"
 )
 
 // What an operation reads, bytes, and how long it may take, unless it is registered
@@ -88,12 +89,12 @@ func Answering(next http.Handler) http.Handler {
 				held.send()
 				return
 			}
-			slog.Error("panic", "id", traceOf(r.Context()).id, "what", fmt.Sprint(failed), "stack", string(debug.Stack()))
+			slog.Error("panic", "id", request.TraceOf(r.Context()).ID, "what", fmt.Sprint(failed), "stack", string(debug.Stack()))
 			if held.sent {
 				panic(http.ErrAbortHandler) // what is cut short must not look whole
 			}
 			clear(held.Header())
-			held.Header().Set(requestHeader, traceOf(r.Context()).id)
+			held.Header().Set(request.Header, request.TraceOf(r.Context()).ID)
 			WriteProblem(held, Problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written"))
 		}()
 		next.ServeHTTP(held, r)

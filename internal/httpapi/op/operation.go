@@ -8,9 +8,10 @@ import (
 
 // terms are those under which an operation is called.
 type terms struct {
-	who  Who
-	body int64 // bytes that are read
-	time time.Duration
+	who   Who
+	body  int64 // bytes that are read
+	time  time.Duration
+	first bool // also before the second factor that the studio asks for is there
 }
 
 // Term changes one of an operation's terms.
@@ -22,6 +23,9 @@ func Reads(bytes int64) Term { return func(t *terms) { t.body = bytes } }
 // Takes lets an operation take so long.
 func Takes(d time.Duration) Term { return func(t *terms) { t.time = d } }
 
+// First lets an operation be called before a second factor that the studio asks for is there.
+func First() Term { return func(t *terms) { t.first = true } }
+
 const termsKey = "terms"
 
 // Operation describes one operation with its terms: who may call it, and how much it
@@ -31,7 +35,7 @@ func Operation(id string, who Who, method, path, summary string, more ...Term) h
 	if who == nil {
 		panic("nobody may call operation " + id)
 	}
-	t := &terms{who, MostBody, mostTime}
+	t := &terms{who: who, body: MostBody, time: mostTime}
 	for _, change := range more {
 		change(t)
 	}

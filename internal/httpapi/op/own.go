@@ -73,7 +73,7 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 		}); err != nil {
 			return nil, err
 		}
-		if seen, ok := s.lastRead.kept.Get(studio); ok && slices.Equal(seen.Movements, fresh.Movements) { // nothing to read again
+		if seen, ok := s.lastRead.Get(studio); ok && slices.Equal(seen.Movements, fresh.Movements) { // nothing to read again
 			fresh.Catalogue, fresh.Faults = seen.Catalogue, seen.Faults
 			return fresh, nil
 		}
@@ -82,7 +82,7 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 			texts[i] = m.Own
 		}
 		fresh.Catalogue, fresh.Faults = movement.Shipped.With(texts)
-		s.lastRead.kept.Add(studio, fresh)
+		s.lastRead.Put(studio, fresh)
 		return fresh, nil
 	})
 }

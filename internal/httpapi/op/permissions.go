@@ -5,11 +5,10 @@ import (
 	"net/http"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
-	"github.com/google/uuid"
 
+	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
 )
 
@@ -32,12 +31,6 @@ func AccountOf(ctx context.Context) store.Account {
 	return a
 }
 
-// Keys of what a sign-in session holds.
-const (
-	SessionAccount = "account"
-	SessionStudio  = "studio"
-)
-
 // accountHeader names the account that a page was opened by: what one account typed
 // is never taken for the next one's, who signed in on the same device meanwhile.
 const accountHeader = "X-Account"
@@ -53,7 +46,7 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 		refuse := refuser(api, ctx)
 		account, err := s.signedIn(ctx.Context())
 		if err == nil {
-			traceOf(ctx.Context()).studio = account.Studio.String()
+			request.TraceOf(ctx.Context()).Studio = account.Studio.String()
 		}
 		switch meant := ctx.Header(accountHeader); {
 		case err != nil:
@@ -61,7 +54,12 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 		case meant != "" && meant != account.ID.String():
 			refuse(Problem(http.StatusUnauthorized, "somebody else is signed in by now; nothing was kept"))
 		case !slices.Contains(roles, account.Role):
+			s.NoteSecurity(ctx.Context(), account.Studio, store.SecurityEvent{
+				Account: &account.ID, What: "was refused", About: ctx.Operation().OperationID,
+			})
 			refuse(Problem(http.StatusForbidden, "only "+mayWords(roles)+" may do this"))
+		case account.Lacks && !termsOf(ctx.Operation()).first:
+			refuse(Problem(http.StatusForbidden, "this studio asks for a second factor: set it up under your name in the head"))
 		default:
 			own, err := s.OwnOfStudio(ctx.Context(), account.Studio)
 			if err != nil {
@@ -71,7 +69,10 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			next(
 				huma.WithContext(
 					ctx,
-					store.InZone(context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own), own.Zone),
+					store.InZone(
+						context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own),
+						own.Zone,
+					),
 				),
 			)
 		}
@@ -85,36 +86,4 @@ func mayWords(roles Who) string {
 		words[i] = map[store.Role]string{store.Owner: "an owner", store.Coach: "a coach", store.Assistant: "an assistant"}[r]
 	}
 	return strings.Join(words, " or ")
-}
-
-// Who is who is remembered for a moment, so that a setting that is dragged does not
-// ask the database for it at every step. A changed role or a removed account takes
-// effect when the moment is over.
-const (
-	rememberAccount = 2 * time.Second
-	mostAccounts    = 10_000
-)
-
-// signedIn returns the account of the request's sign-in session.
-func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
-	notSignedIn := Problem(http.StatusUnauthorized, "not signed in, or no longer")
-	id, err := uuid.Parse(s.Sessions.GetString(ctx, SessionAccount))
-	if err != nil {
-		return store.Account{}, notSignedIn
-	}
-	studio, err := uuid.Parse(s.Sessions.GetString(ctx, SessionStudio))
-	if err != nil {
-		return store.Account{}, notSignedIn
-	}
-	account, err := s.accounts.Of(ctx, id, func(ctx context.Context) (account store.Account, err error) {
-		err = s.Store.In(ctx, studio, func(tx *store.Tx) (err error) {
-			account, err = tx.Account(ctx, id)
-			return err
-		})
-		return account, err
-	})
-	if err == store.ErrNotFound || err == nil && account.Studio != studio {
-		return account, notSignedIn
-	}
-	return account, err
 }

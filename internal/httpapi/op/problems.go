@@ -15,6 +15,7 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
+	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
 )
 
@@ -77,16 +78,31 @@ type AskProblem struct {
 
 // Ask is the question, and what answers it.
 type Ask struct {
-	Question string `json:"question"`
-	Field    string `json:"field"`
-	Needs    string `json:"needs" enum:"sure,reason"`
+	Question string      `json:"question"`
+	Field    string      `json:"field"`
+	Needs    string      `json:"needs"             enum:"sure,reason,code,studio"`
+	Options  []AskOption `json:"options,omitempty"` // what to choose from
 }
 
-// What answers a question: the coach is sure, or gives a reason.
+// AskOption is one of several answers.
+type AskOption struct {
+	Value string `json:"value"`
+	Words string `json:"words"`
+}
+
+// What answers a question: the coach is sure, or gives a reason; whoever signs in gives
+// a code of the second factor, or chooses a studio.
 const (
 	needsSure   = "sure"
 	needsReason = "reason"
+	NeedsCode   = "code"
+	NeedsStudio = "studio"
 )
+
+// AskFor asks for something more, with a status of its own.
+func AskFor(status int, location, question, needs string, options []AskOption) error {
+	return &AskProblem{*Problem(status, question), Ask{Question: question, Field: location, Needs: needs, Options: options}}
+}
 
 // ContentType marks it as a problem.
 func (*AskProblem) ContentType(string) string { return "application/problem+json" }
@@ -115,7 +131,11 @@ func ProblemOf(err error) huma.StatusError {
 	case errors.As(err, &status):
 		return status
 	case errors.As(err, &field): // what is kept, or was sent, cannot be read any more
-		return Problem(http.StatusUnprocessableEntity, field.Reason, &huma.ErrorDetail{Location: "body." + field.Field, Message: field.Reason})
+		return Problem(
+			http.StatusUnprocessableEntity,
+			field.Reason,
+			&huma.ErrorDetail{Location: "body." + field.Field, Message: field.Reason},
+		)
 	case errors.Is(err, store.ErrNotFound), errors.Is(err, pgx.ErrNoRows):
 		return Problem(http.StatusNotFound, "there is no such thing in this studio")
 	case errors.As(err, &database) && database.Code == "42501": // row-level security: the id is another studio's
@@ -125,7 +145,10 @@ func ProblemOf(err error) huma.StatusError {
 	case store.Away(err):
 		return Problem(http.StatusServiceUnavailable, "the database cannot be reached just now; nothing was written, try again")
 	case errors.Is(err, store.ErrTaken):
-		return Problem(http.StatusConflict, "this id was used for something else; nothing was kept, send it again under an id of its own")
+		return Problem(
+			http.StatusConflict,
+			"this id was used for something else; nothing was kept, send it again under an id of its own",
+		)
 	case errors.As(err, &stale):
 		return Problem(http.StatusConflict, "this was "+stale.Error()+"; nothing was written, look at it once more")
 	case errors.Is(err, context.DeadlineExceeded):
@@ -137,7 +160,10 @@ func ProblemOf(err error) huma.StatusError {
 		slog.Warn("value", "code", database.Code)
 		return Problem(http.StatusUnprocessableEntity, "a value in this cannot be kept; nothing was written")
 	}
-	return &unexpected{*Problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written"), err}
+	return &unexpected{
+		*Problem(http.StatusInternalServerError, "something went wrong here; it was noted and nothing was written"),
+		err,
+	}
 }
 
 // unexpected is a 500 with what went wrong, which stays inside: it is logged with the
@@ -152,7 +178,7 @@ func (*unexpected) ContentType(string) string { return "application/problem+json
 
 // WriteProblem answers with a problem outside an operation.
 func WriteProblem(w http.ResponseWriter, p huma.StatusError) {
-	stamp(w.Header().Get(requestHeader), p)
+	stamp(w.Header().Get(request.Header), p)
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.GetStatus())
 	if err := json.NewEncoder(w).Encode(p); err != nil {

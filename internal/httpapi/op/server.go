@@ -6,10 +6,12 @@ import (
 
 	"github.com/alexedwards/scs/v2"
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/week"
+	"musculus/internal/httpapi/remember"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -20,12 +22,20 @@ type Server struct {
 	Photos     photos.Folder
 	Sessions   *scs.SessionManager
 	Now        func() time.Time
-	bodies     *Remembered[arm.Body, *effort.Yardstick]
-	accounts   *Remembered[uuid.UUID, store.Account]
-	Catalogues *Remembered[uuid.UUID, *Own]
-	lastRead   *Remembered[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
-	memos      *Remembered[memoKey, *week.Memo]
-	shelves    *Remembered[shelfKey, *week.Shelf]
+	Address    string // where people find us, for links in letters
+	bodies     *remember.Memory[arm.Body, *effort.Yardstick]
+	Post       Post // nil: no letters leave
+	signIns    *remember.Memory[uuid.UUID, here]
+	Catalogues *remember.Memory[uuid.UUID, *Own]
+	lastRead   *remember.Memory[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
+	memos      *remember.Memory[memoKey, *week.Memo]
+	shelves    *remember.Memory[shelfKey, *week.Shelf]
+}
+
+// Post takes letters that leave later, once what they are part of is kept.
+type Post interface {
+	// Send leaves a letter with the transaction.
+	Send(ctx context.Context, tx pgx.Tx, l store.Letter, now time.Time) error
 }
 
 // New is a server over a store; without a clock it takes the machine's.
@@ -34,12 +44,12 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 		now = time.Now
 	}
 	return &Server{Store: s, Photos: p, Sessions: scs.New(), Now: now,
-		bodies:     Remember[arm.Body, *effort.Yardstick](mostBodies, 0),
-		accounts:   Remember[uuid.UUID, store.Account](mostAccounts, rememberAccount),
-		Catalogues: Remember[uuid.UUID, *Own](mostStudios, rememberOwn),
-		lastRead:   Remember[uuid.UUID, *Own](mostStudios, 0),
-		memos:      Remember[memoKey, *week.Memo](mostMemos, 0),
-		shelves:    Remember[shelfKey, *week.Shelf](mostShelves, 0),
+		bodies:     remember.New[arm.Body, *effort.Yardstick](mostBodies, 0),
+		signIns:    remember.New[uuid.UUID, here](mostSignIns, rememberSignIn),
+		Catalogues: remember.New[uuid.UUID, *Own](mostStudios, rememberOwn),
+		lastRead:   remember.New[uuid.UUID, *Own](mostStudios, 0),
+		memos:      remember.New[memoKey, *week.Memo](mostMemos, 0),
+		shelves:    remember.New[shelfKey, *week.Shelf](mostShelves, 0),
 	}
 }
 

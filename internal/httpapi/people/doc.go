@@ -1,4 +1,5 @@
-// Package people holds the operations of signing in and out.
+// Package people holds the operations of people: signing in and out, one's own account,
+// the people of a studio, invitations, forgotten passwords, and the first owner.
 package people
 
 import (
@@ -14,4 +15,8 @@ type place struct{ *op.Server }
 func Register(api huma.API, s *op.Server) {
 	p := &place{s}
 	p.registerSignIn(api)
+	p.registerMine(api)
+	p.registerFactor(api)
+	p.registerOneTime(api)
+	p.registerPeople(api)
 }

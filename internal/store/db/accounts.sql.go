@@ -7,66 +7,218 @@ package db
 
 import (
 	"context"
+	"time"
 
 	"github.com/google/uuid"
+	"musculus/internal/core/day"
 )
 
-const accountByEmail = `-- name: AccountByEmail :one
-SELECT account_id, studio_id, email, name, role, password_hash FROM account WHERE email = $1
+const accountByID = `-- name: AccountByID :one
+SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.units, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
+WHERE account.studio_id = current_studio() AND account_id = $1
 `
 
-func (q *Queries) AccountByEmail(ctx context.Context, email string) (Account, error) {
-	row := q.db.QueryRow(ctx, accountByEmail, email)
-	var i Account
+type AccountByIDRow struct {
+	AccountID    uuid.UUID
+	StudioID     uuid.UUID
+	Name         string
+	Role         string
+	LoginID      uuid.UUID
+	DisabledAt   *time.Time
+	Email        string
+	Units        string
+	TotpOn       bool
+	SecondFactor bool
+}
+
+func (q *Queries) AccountByID(ctx context.Context, accountID uuid.UUID) (AccountByIDRow, error) {
+	row := q.db.QueryRow(ctx, accountByID, accountID)
+	var i AccountByIDRow
 	err := row.Scan(
 		&i.AccountID,
 		&i.StudioID,
-		&i.Email,
 		&i.Name,
 		&i.Role,
-		&i.PasswordHash,
+		&i.LoginID,
+		&i.DisabledAt,
+		&i.Email,
+		&i.Units,
+		&i.TotpOn,
+		&i.SecondFactor,
 	)
 	return i, err
 }
 
-const accountByID = `-- name: AccountByID :one
-SELECT account_id, studio_id, email, name, role, password_hash FROM account WHERE account_id = $1
+const accountsOfStudio = `-- name: AccountsOfStudio :many
+SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.totp_on,
+    coalesce((SELECT max(s.seen_at) FROM sign_in s WHERE s.login_id = account.login_id), 'epoch')::timestamptz AS seen_at,
+    (SELECT count(*) FROM client c WHERE c.coach_id = account.account_id AND c.deleted_at IS NULL)::int AS clients
+FROM account JOIN login USING (login_id) WHERE account.studio_id = current_studio() ORDER BY account.disabled_at NULLS FIRST, account.name
 `
 
-func (q *Queries) AccountByID(ctx context.Context, accountID uuid.UUID) (Account, error) {
-	row := q.db.QueryRow(ctx, accountByID, accountID)
-	var i Account
-	err := row.Scan(
-		&i.AccountID,
-		&i.StudioID,
-		&i.Email,
-		&i.Name,
-		&i.Role,
-		&i.PasswordHash,
-	)
-	return i, err
+type AccountsOfStudioRow struct {
+	AccountID  uuid.UUID
+	StudioID   uuid.UUID
+	Name       string
+	Role       string
+	LoginID    uuid.UUID
+	DisabledAt *time.Time
+	Email      string
+	TotpOn     bool
+	SeenAt     time.Time
+	Clients    int
+}
+
+func (q *Queries) AccountsOfStudio(ctx context.Context) ([]AccountsOfStudioRow, error) {
+	rows, err := q.db.Query(ctx, accountsOfStudio)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []AccountsOfStudioRow
+	for rows.Next() {
+		var i AccountsOfStudioRow
+		if err := rows.Scan(
+			&i.AccountID,
+			&i.StudioID,
+			&i.Name,
+			&i.Role,
+			&i.LoginID,
+			&i.DisabledAt,
+			&i.Email,
+			&i.TotpOn,
+			&i.SeenAt,
+			&i.Clients,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const addAccount = `-- name: AddAccount :exec
-INSERT INTO account (account_id, studio_id, email, name, role, password_hash)
-VALUES ($1, current_studio(), $2, $3, $4, $5)
+INSERT INTO account (account_id, studio_id, login_id, name, role) VALUES ($1, current_studio(), $2, $3, $4)
 `
 
 type AddAccountParams struct {
-	AccountID    uuid.UUID
-	Email        string
-	Name         string
-	Role         string
-	PasswordHash string
+	AccountID uuid.UUID
+	LoginID   uuid.UUID
+	Name      string
+	Role      string
 }
 
 func (q *Queries) AddAccount(ctx context.Context, arg AddAccountParams) error {
 	_, err := q.db.Exec(ctx, addAccount,
 		arg.AccountID,
-		arg.Email,
+		arg.LoginID,
 		arg.Name,
 		arg.Role,
-		arg.PasswordHash,
+	)
+	return err
+}
+
+const addLetter = `-- name: AddLetter :exec
+INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5)
+`
+
+type AddLetterParams struct {
+	LetterID  uuid.UUID
+	ToAddress string
+	Subject   string
+	Says      string
+	MadeAt    time.Time
+}
+
+func (q *Queries) AddLetter(ctx context.Context, arg AddLetterParams) error {
+	_, err := q.db.Exec(ctx, addLetter,
+		arg.LetterID,
+		arg.ToAddress,
+		arg.Subject,
+		arg.Says,
+		arg.MadeAt,
+	)
+	return err
+}
+
+const addLogin = `-- name: AddLogin :exec
+INSERT INTO login (login_id, email, password_hash) VALUES ($1, $2, $3)
+`
+
+type AddLoginParams struct {
+	LoginID      uuid.UUID
+	Email        string
+	PasswordHash string
+}
+
+func (q *Queries) AddLogin(ctx context.Context, arg AddLoginParams) error {
+	_, err := q.db.Exec(ctx, addLogin, arg.LoginID, arg.Email, arg.PasswordHash)
+	return err
+}
+
+const addOneTime = `-- name: AddOneTime :exec
+INSERT INTO one_time (one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+`
+
+type AddOneTimeParams struct {
+	OneTimeID uuid.UUID
+	TokenHash string
+	Kind      string
+	StudioID  *uuid.UUID
+	LoginID   *uuid.UUID
+	Email     string
+	Role      string
+	MadeBy    *uuid.UUID
+	MadeAt    time.Time
+	ExpiresAt time.Time
+}
+
+func (q *Queries) AddOneTime(ctx context.Context, arg AddOneTimeParams) error {
+	_, err := q.db.Exec(ctx, addOneTime,
+		arg.OneTimeID,
+		arg.TokenHash,
+		arg.Kind,
+		arg.StudioID,
+		arg.LoginID,
+		arg.Email,
+		arg.Role,
+		arg.MadeBy,
+		arg.MadeAt,
+		arg.ExpiresAt,
+	)
+	return err
+}
+
+const addRecoveryCode = `-- name: AddRecoveryCode :exec
+INSERT INTO recovery_code (login_id, code_hash) VALUES (current_login(), $1)
+`
+
+func (q *Queries) AddRecoveryCode(ctx context.Context, codeHash string) error {
+	_, err := q.db.Exec(ctx, addRecoveryCode, codeHash)
+	return err
+}
+
+const addSignIn = `-- name: AddSignIn :exec
+INSERT INTO sign_in (sign_in_id, login_id, agent, own_device, made_at, seen_at) VALUES ($1, current_login(), $2, $3, $4, $4)
+`
+
+type AddSignInParams struct {
+	SignInID  uuid.UUID
+	Agent     string
+	OwnDevice bool
+	Now       time.Time
+}
+
+func (q *Queries) AddSignIn(ctx context.Context, arg AddSignInParams) error {
+	_, err := q.db.Exec(ctx, addSignIn,
+		arg.SignInID,
+		arg.Agent,
+		arg.OwnDevice,
+		arg.Now,
 	)
 	return err
 }
@@ -85,15 +237,582 @@ func (q *Queries) AddStudio(ctx context.Context, arg AddStudioParams) error {
 	return err
 }
 
+const beginAttempt = `-- name: BeginAttempt :exec
+INSERT INTO attempt (key, failures, since, next_at) VALUES ($1, 0, $2, $2) ON CONFLICT (key) DO NOTHING
+`
+
+type BeginAttemptParams struct {
+	Key   string
+	Since time.Time
+}
+
+func (q *Queries) BeginAttempt(ctx context.Context, arg BeginAttemptParams) error {
+	_, err := q.db.Exec(ctx, beginAttempt, arg.Key, arg.Since)
+	return err
+}
+
+const demandSecondFactor = `-- name: DemandSecondFactor :exec
+UPDATE studio SET second_factor = $1 WHERE studio_id = current_studio()
+`
+
+func (q *Queries) DemandSecondFactor(ctx context.Context, secondFactor bool) error {
+	_, err := q.db.Exec(ctx, demandSecondFactor, secondFactor)
+	return err
+}
+
+const dropRecoveryCodes = `-- name: DropRecoveryCodes :exec
+DELETE FROM recovery_code WHERE login_id = current_login()
+`
+
+func (q *Queries) DropRecoveryCodes(ctx context.Context) error {
+	_, err := q.db.Exec(ctx, dropRecoveryCodes)
+	return err
+}
+
+const endSignIns = `-- name: EndSignIns :execrows
+UPDATE sign_in SET ended_at = $1 WHERE login_id = current_login() AND ended_at IS NULL
+    AND ($2::uuid IS NULL OR sign_in_id = $2) AND ($3::uuid IS NULL OR sign_in_id <> $3)
+`
+
+type EndSignInsParams struct {
+	Now   *time.Time
+	One   *uuid.UUID
+	Other *uuid.UUID
+}
+
+func (q *Queries) EndSignIns(ctx context.Context, arg EndSignInsParams) (int64, error) {
+	result, err := q.db.Exec(ctx, endSignIns, arg.Now, arg.One, arg.Other)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const firstOwnerWaits = `-- name: FirstOwnerWaits :one
+SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'first' AND used_at IS NULL AND expires_at > $1)
+`
+
+func (q *Queries) FirstOwnerWaits(ctx context.Context, expiresAt time.Time) (bool, error) {
+	row := q.db.QueryRow(ctx, firstOwnerWaits, expiresAt)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const forgetAttempt = `-- name: ForgetAttempt :exec
+DELETE FROM attempt WHERE key = $1
+`
+
+func (q *Queries) ForgetAttempt(ctx context.Context, key string) error {
+	_, err := q.db.Exec(ctx, forgetAttempt, key)
+	return err
+}
+
+const forgetDevices = `-- name: ForgetDevices :exec
+DELETE FROM known_device WHERE login_id = current_login()
+`
+
+func (q *Queries) ForgetDevices(ctx context.Context) error {
+	_, err := q.db.Exec(ctx, forgetDevices)
+	return err
+}
+
 const getStudio = `-- name: GetStudio :one
-SELECT studio_id, name, zone FROM studio WHERE studio_id = current_studio()
+SELECT studio_id, name, zone, second_factor FROM studio WHERE studio_id = current_studio()
 `
 
 func (q *Queries) GetStudio(ctx context.Context) (Studio, error) {
 	row := q.db.QueryRow(ctx, getStudio)
 	var i Studio
-	err := row.Scan(&i.StudioID, &i.Name, &i.Zone)
+	err := row.Scan(
+		&i.StudioID,
+		&i.Name,
+		&i.Zone,
+		&i.SecondFactor,
+	)
 	return i, err
+}
+
+const handOver = `-- name: HandOver :execrows
+UPDATE client SET coach_id = $1 WHERE studio_id = current_studio() AND coach_id = $2
+`
+
+type HandOverParams struct {
+	Next   *uuid.UUID
+	Before *uuid.UUID
+}
+
+func (q *Queries) HandOver(ctx context.Context, arg HandOverParams) (int64, error) {
+	result, err := q.db.Exec(ctx, handOver, arg.Next, arg.Before)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const invitations = `-- name: Invitations :many
+SELECT one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at, used_at FROM one_time WHERE kind = 'invitation' AND studio_id = current_studio() AND used_at IS NULL AND expires_at > $1 ORDER BY made_at DESC
+`
+
+func (q *Queries) Invitations(ctx context.Context, expiresAt time.Time) ([]OneTime, error) {
+	rows, err := q.db.Query(ctx, invitations, expiresAt)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []OneTime
+	for rows.Next() {
+		var i OneTime
+		if err := rows.Scan(
+			&i.OneTimeID,
+			&i.TokenHash,
+			&i.Kind,
+			&i.StudioID,
+			&i.LoginID,
+			&i.Email,
+			&i.Role,
+			&i.MadeBy,
+			&i.MadeAt,
+			&i.ExpiresAt,
+			&i.UsedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const isKnownDevice = `-- name: IsKnownDevice :one
+SELECT EXISTS (SELECT 1 FROM known_device WHERE login_id = current_login() AND token_hash = $1)
+`
+
+func (q *Queries) IsKnownDevice(ctx context.Context, tokenHash string) (bool, error) {
+	row := q.db.QueryRow(ctx, isKnownDevice, tokenHash)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
+const knowDevice = `-- name: KnowDevice :exec
+INSERT INTO known_device (token_hash, login_id, seen_at) VALUES ($1, current_login(), $2) ON CONFLICT (token_hash) DO UPDATE SET seen_at = excluded.seen_at
+`
+
+type KnowDeviceParams struct {
+	TokenHash string
+	SeenAt    time.Time
+}
+
+func (q *Queries) KnowDevice(ctx context.Context, arg KnowDeviceParams) error {
+	_, err := q.db.Exec(ctx, knowDevice, arg.TokenHash, arg.SeenAt)
+	return err
+}
+
+const lessAttempt = `-- name: LessAttempt :exec
+UPDATE attempt SET failures = greatest(failures - 1, 0), next_at = since WHERE key = $1
+`
+
+func (q *Queries) LessAttempt(ctx context.Context, key string) error {
+	_, err := q.db.Exec(ctx, lessAttempt, key)
+	return err
+}
+
+const letterByID = `-- name: LetterByID :one
+SELECT letter_id, to_address, subject, says, made_at, sent_at FROM letter WHERE letter_id = $1
+`
+
+func (q *Queries) LetterByID(ctx context.Context, letterID uuid.UUID) (Letter, error) {
+	row := q.db.QueryRow(ctx, letterByID, letterID)
+	var i Letter
+	err := row.Scan(
+		&i.LetterID,
+		&i.ToAddress,
+		&i.Subject,
+		&i.Says,
+		&i.MadeAt,
+		&i.SentAt,
+	)
+	return i, err
+}
+
+const letterSent = `-- name: LetterSent :exec
+UPDATE letter SET sent_at = $2, says = '' WHERE letter_id = $1
+`
+
+type LetterSentParams struct {
+	LetterID uuid.UUID
+	SentAt   *time.Time
+}
+
+func (q *Queries) LetterSent(ctx context.Context, arg LetterSentParams) error {
+	_, err := q.db.Exec(ctx, letterSent, arg.LetterID, arg.SentAt)
+	return err
+}
+
+const lockAttempt = `-- name: LockAttempt :one
+SELECT key, failures, since, next_at FROM attempt WHERE key = $1 FOR UPDATE
+`
+
+func (q *Queries) LockAttempt(ctx context.Context, key string) (Attempt, error) {
+	row := q.db.QueryRow(ctx, lockAttempt, key)
+	var i Attempt
+	err := row.Scan(
+		&i.Key,
+		&i.Failures,
+		&i.Since,
+		&i.NextAt,
+	)
+	return i, err
+}
+
+const lockOneTime = `-- name: LockOneTime :one
+SELECT one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at, used_at FROM one_time WHERE token_hash = $1 FOR UPDATE
+`
+
+func (q *Queries) LockOneTime(ctx context.Context, tokenHash string) (OneTime, error) {
+	row := q.db.QueryRow(ctx, lockOneTime, tokenHash)
+	var i OneTime
+	err := row.Scan(
+		&i.OneTimeID,
+		&i.TokenHash,
+		&i.Kind,
+		&i.StudioID,
+		&i.LoginID,
+		&i.Email,
+		&i.Role,
+		&i.MadeBy,
+		&i.MadeAt,
+		&i.ExpiresAt,
+		&i.UsedAt,
+	)
+	return i, err
+}
+
+const lockOwners = `-- name: LockOwners :many
+SELECT account_id FROM account WHERE studio_id = current_studio() AND role = 'owner' AND disabled_at IS NULL ORDER BY account_id FOR UPDATE
+`
+
+func (q *Queries) LockOwners(ctx context.Context) ([]uuid.UUID, error) {
+	rows, err := q.db.Query(ctx, lockOwners)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []uuid.UUID
+	for rows.Next() {
+		var account_id uuid.UUID
+		if err := rows.Scan(&account_id); err != nil {
+			return nil, err
+		}
+		items = append(items, account_id)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const loginByEmail = `-- name: LoginByEmail :one
+SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, made_at FROM login WHERE email = $1
+`
+
+func (q *Queries) LoginByEmail(ctx context.Context, email string) (Login, error) {
+	row := q.db.QueryRow(ctx, loginByEmail, email)
+	var i Login
+	err := row.Scan(
+		&i.LoginID,
+		&i.Email,
+		&i.PasswordHash,
+		&i.TotpSecret,
+		&i.TotpOn,
+		&i.TotpStep,
+		&i.Units,
+		&i.MadeAt,
+	)
+	return i, err
+}
+
+const loginByID = `-- name: LoginByID :one
+SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, made_at FROM login WHERE login_id = current_login()
+`
+
+func (q *Queries) LoginByID(ctx context.Context) (Login, error) {
+	row := q.db.QueryRow(ctx, loginByID)
+	var i Login
+	err := row.Scan(
+		&i.LoginID,
+		&i.Email,
+		&i.PasswordHash,
+		&i.TotpSecret,
+		&i.TotpOn,
+		&i.TotpStep,
+		&i.Units,
+		&i.MadeAt,
+	)
+	return i, err
+}
+
+const noteRead = `-- name: NoteRead :exec
+INSERT INTO read_trail (studio_id, client_id, account_id, read_on, what) VALUES (current_studio(), $1, $2, $3, $4)
+ON CONFLICT (client_id, read_on, account_id, what) DO UPDATE SET times = read_trail.times + 1
+`
+
+type NoteReadParams struct {
+	ClientID  uuid.UUID
+	AccountID uuid.UUID
+	ReadOn    day.Day
+	What      string
+}
+
+func (q *Queries) NoteRead(ctx context.Context, arg NoteReadParams) error {
+	_, err := q.db.Exec(ctx, noteRead,
+		arg.ClientID,
+		arg.AccountID,
+		arg.ReadOn,
+		arg.What,
+	)
+	return err
+}
+
+const noteSecurity = `-- name: NoteSecurity :exec
+INSERT INTO security_event (studio_id, account_id, what, about, address, happened_at) VALUES (current_studio(), $1, $2, $3, $4, $5)
+`
+
+type NoteSecurityParams struct {
+	AccountID  *uuid.UUID
+	What       string
+	About      string
+	Address    string
+	HappenedAt time.Time
+}
+
+func (q *Queries) NoteSecurity(ctx context.Context, arg NoteSecurityParams) error {
+	_, err := q.db.Exec(ctx, noteSecurity,
+		arg.AccountID,
+		arg.What,
+		arg.About,
+		arg.Address,
+		arg.HappenedAt,
+	)
+	return err
+}
+
+const oneTimeByToken = `-- name: OneTimeByToken :one
+SELECT one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at, used_at FROM one_time WHERE token_hash = $1
+`
+
+func (q *Queries) OneTimeByToken(ctx context.Context, tokenHash string) (OneTime, error) {
+	row := q.db.QueryRow(ctx, oneTimeByToken, tokenHash)
+	var i OneTime
+	err := row.Scan(
+		&i.OneTimeID,
+		&i.TokenHash,
+		&i.Kind,
+		&i.StudioID,
+		&i.LoginID,
+		&i.Email,
+		&i.Role,
+		&i.MadeBy,
+		&i.MadeAt,
+		&i.ExpiresAt,
+		&i.UsedAt,
+	)
+	return i, err
+}
+
+const putAttempt = `-- name: PutAttempt :exec
+UPDATE attempt SET failures = $2, since = $3, next_at = $4 WHERE key = $1
+`
+
+type PutAttemptParams struct {
+	Key      string
+	Failures int
+	Since    time.Time
+	NextAt   time.Time
+}
+
+func (q *Queries) PutAttempt(ctx context.Context, arg PutAttemptParams) error {
+	_, err := q.db.Exec(ctx, putAttempt,
+		arg.Key,
+		arg.Failures,
+		arg.Since,
+		arg.NextAt,
+	)
+	return err
+}
+
+const readTrail = `-- name: ReadTrail :many
+SELECT r.read_on, r.what, r.times, a.name FROM read_trail r JOIN account a ON a.studio_id = r.studio_id AND a.account_id = r.account_id
+WHERE r.client_id = $1 ORDER BY r.read_on DESC, a.name, r.what LIMIT 60
+`
+
+type ReadTrailRow struct {
+	ReadOn day.Day
+	What   string
+	Times  int
+	Name   string
+}
+
+func (q *Queries) ReadTrail(ctx context.Context, clientID uuid.UUID) ([]ReadTrailRow, error) {
+	rows, err := q.db.Query(ctx, readTrail, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ReadTrailRow
+	for rows.Next() {
+		var i ReadTrailRow
+		if err := rows.Scan(
+			&i.ReadOn,
+			&i.What,
+			&i.Times,
+			&i.Name,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const recoveryCodes = `-- name: RecoveryCodes :one
+SELECT count(*) FROM recovery_code WHERE login_id = current_login()
+`
+
+func (q *Queries) RecoveryCodes(ctx context.Context) (int64, error) {
+	row := q.db.QueryRow(ctx, recoveryCodes)
+	var count int64
+	err := row.Scan(&count)
+	return count, err
+}
+
+const renameAccount = `-- name: RenameAccount :exec
+UPDATE account SET name = $2 WHERE studio_id = current_studio() AND account_id = $1
+`
+
+type RenameAccountParams struct {
+	AccountID uuid.UUID
+	Name      string
+}
+
+func (q *Queries) RenameAccount(ctx context.Context, arg RenameAccountParams) error {
+	_, err := q.db.Exec(ctx, renameAccount, arg.AccountID, arg.Name)
+	return err
+}
+
+const securityEvents = `-- name: SecurityEvents :many
+SELECT e.event_id, e.studio_id, e.account_id, e.what, e.about, e.address, e.happened_at, coalesce(a.name, '') AS name FROM security_event e LEFT JOIN account a ON a.studio_id = e.studio_id AND a.account_id = e.account_id
+WHERE e.studio_id = current_studio() ORDER BY e.event_id DESC LIMIT $1
+`
+
+type SecurityEventsRow struct {
+	EventID    int64
+	StudioID   uuid.UUID
+	AccountID  *uuid.UUID
+	What       string
+	About      string
+	Address    string
+	HappenedAt time.Time
+	Name       string
+}
+
+func (q *Queries) SecurityEvents(ctx context.Context, limit int32) ([]SecurityEventsRow, error) {
+	rows, err := q.db.Query(ctx, securityEvents, limit)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SecurityEventsRow
+	for rows.Next() {
+		var i SecurityEventsRow
+		if err := rows.Scan(
+			&i.EventID,
+			&i.StudioID,
+			&i.AccountID,
+			&i.What,
+			&i.About,
+			&i.Address,
+			&i.HappenedAt,
+			&i.Name,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const seenSignIn = `-- name: SeenSignIn :exec
+UPDATE sign_in SET seen_at = $2 WHERE login_id = current_login() AND sign_in_id = $1
+`
+
+type SeenSignInParams struct {
+	SignInID uuid.UUID
+	SeenAt   time.Time
+}
+
+func (q *Queries) SeenSignIn(ctx context.Context, arg SeenSignInParams) error {
+	_, err := q.db.Exec(ctx, seenSignIn, arg.SignInID, arg.SeenAt)
+	return err
+}
+
+const setAccount = `-- name: SetAccount :execrows
+UPDATE account SET role = $2, disabled_at = $3 WHERE studio_id = current_studio() AND account_id = $1
+`
+
+type SetAccountParams struct {
+	AccountID  uuid.UUID
+	Role       string
+	DisabledAt *time.Time
+}
+
+func (q *Queries) SetAccount(ctx context.Context, arg SetAccountParams) (int64, error) {
+	result, err := q.db.Exec(ctx, setAccount, arg.AccountID, arg.Role, arg.DisabledAt)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const setFactor = `-- name: SetFactor :exec
+UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = 0 WHERE login_id = current_login()
+`
+
+type SetFactorParams struct {
+	TotpSecret string
+	TotpOn     bool
+}
+
+func (q *Queries) SetFactor(ctx context.Context, arg SetFactorParams) error {
+	_, err := q.db.Exec(ctx, setFactor, arg.TotpSecret, arg.TotpOn)
+	return err
+}
+
+const setPassword = `-- name: SetPassword :exec
+UPDATE login SET password_hash = $1 WHERE login_id = current_login()
+`
+
+func (q *Queries) SetPassword(ctx context.Context, passwordHash string) error {
+	_, err := q.db.Exec(ctx, setPassword, passwordHash)
+	return err
+}
+
+const setUnits = `-- name: SetUnits :exec
+UPDATE login SET units = $1 WHERE login_id = current_login()
+`
+
+func (q *Queries) SetUnits(ctx context.Context, units string) error {
+	_, err := q.db.Exec(ctx, setUnits, units)
+	return err
 }
 
 const setZone = `-- name: SetZone :execrows
@@ -102,6 +821,165 @@ UPDATE studio SET zone = $1 WHERE studio_id = current_studio()
 
 func (q *Queries) SetZone(ctx context.Context, zone string) (int64, error) {
 	result, err := q.db.Exec(ctx, setZone, zone)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const signInByID = `-- name: SignInByID :one
+SELECT sign_in_id, login_id, agent, own_device, made_at, seen_at, ended_at FROM sign_in WHERE login_id = current_login() AND sign_in_id = $1
+`
+
+func (q *Queries) SignInByID(ctx context.Context, signInID uuid.UUID) (SignIn, error) {
+	row := q.db.QueryRow(ctx, signInByID, signInID)
+	var i SignIn
+	err := row.Scan(
+		&i.SignInID,
+		&i.LoginID,
+		&i.Agent,
+		&i.OwnDevice,
+		&i.MadeAt,
+		&i.SeenAt,
+		&i.EndedAt,
+	)
+	return i, err
+}
+
+const signIns = `-- name: SignIns :many
+SELECT sign_in_id, login_id, agent, own_device, made_at, seen_at, ended_at FROM sign_in WHERE login_id = current_login() AND ended_at IS NULL ORDER BY seen_at DESC
+`
+
+func (q *Queries) SignIns(ctx context.Context) ([]SignIn, error) {
+	rows, err := q.db.Query(ctx, signIns)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SignIn
+	for rows.Next() {
+		var i SignIn
+		if err := rows.Scan(
+			&i.SignInID,
+			&i.LoginID,
+			&i.Agent,
+			&i.OwnDevice,
+			&i.MadeAt,
+			&i.SeenAt,
+			&i.EndedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const spendPasswordLinks = `-- name: SpendPasswordLinks :exec
+UPDATE one_time SET used_at = $1 WHERE kind = 'password' AND login_id = current_login() AND used_at IS NULL
+`
+
+func (q *Queries) SpendPasswordLinks(ctx context.Context, usedAt *time.Time) error {
+	_, err := q.db.Exec(ctx, spendPasswordLinks, usedAt)
+	return err
+}
+
+const studiosOfLogin = `-- name: StudiosOfLogin :many
+SELECT account.account_id, account.studio_id, account.role, studio.name FROM account JOIN studio USING (studio_id)
+WHERE account.login_id = current_login() AND account.disabled_at IS NULL ORDER BY studio.name, studio.studio_id
+`
+
+type StudiosOfLoginRow struct {
+	AccountID uuid.UUID
+	StudioID  uuid.UUID
+	Role      string
+	Name      string
+}
+
+func (q *Queries) StudiosOfLogin(ctx context.Context) ([]StudiosOfLoginRow, error) {
+	rows, err := q.db.Query(ctx, studiosOfLogin)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []StudiosOfLoginRow
+	for rows.Next() {
+		var i StudiosOfLoginRow
+		if err := rows.Scan(
+			&i.AccountID,
+			&i.StudioID,
+			&i.Role,
+			&i.Name,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const sweepAttempts = `-- name: SweepAttempts :exec
+DELETE FROM attempt WHERE since < $1
+`
+
+func (q *Queries) SweepAttempts(ctx context.Context, since time.Time) error {
+	_, err := q.db.Exec(ctx, sweepAttempts, since)
+	return err
+}
+
+const useOneTime = `-- name: UseOneTime :execrows
+UPDATE one_time SET used_at = $2 WHERE token_hash = $1 AND used_at IS NULL
+`
+
+type UseOneTimeParams struct {
+	TokenHash string
+	UsedAt    *time.Time
+}
+
+func (q *Queries) UseOneTime(ctx context.Context, arg UseOneTimeParams) (int64, error) {
+	result, err := q.db.Exec(ctx, useOneTime, arg.TokenHash, arg.UsedAt)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const useRecoveryCode = `-- name: UseRecoveryCode :execrows
+DELETE FROM recovery_code WHERE login_id = current_login() AND code_hash = $1
+`
+
+func (q *Queries) UseRecoveryCode(ctx context.Context, codeHash string) (int64, error) {
+	result, err := q.db.Exec(ctx, useRecoveryCode, codeHash)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const useStep = `-- name: UseStep :execrows
+UPDATE login SET totp_step = $1 WHERE login_id = current_login() AND totp_step < $1
+`
+
+func (q *Queries) UseStep(ctx context.Context, totpStep int64) (int64, error) {
+	result, err := q.db.Exec(ctx, useStep, totpStep)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
+const withdrawInvitation = `-- name: WithdrawInvitation :execrows
+DELETE FROM one_time WHERE kind = 'invitation' AND studio_id = current_studio() AND one_time_id = $1 AND used_at IS NULL
+`
+
+func (q *Queries) WithdrawInvitation(ctx context.Context, oneTimeID uuid.UUID) (int64, error) {
+	result, err := q.db.Exec(ctx, withdrawInvitation, oneTimeID)
 	if err != nil {
 		return 0, err
 	}

@@ -24,12 +24,19 @@ type AcceptedFinding struct {
 }
 
 type Account struct {
-	AccountID    uuid.UUID
-	StudioID     uuid.UUID
-	Email        string
-	Name         string
-	Role         string
-	PasswordHash string
+	AccountID  uuid.UUID
+	StudioID   uuid.UUID
+	Name       string
+	Role       string
+	LoginID    uuid.UUID
+	DisabledAt *time.Time
+}
+
+type Attempt struct {
+	Key      string
+	Failures int
+	Since    time.Time
+	NextAt   time.Time
 }
 
 type Client struct {
@@ -40,6 +47,7 @@ type Client struct {
 	DeletedAt *time.Time
 	DeletedBy *uuid.UUID
 	Name      *string
+	CoachID   *uuid.UUID
 }
 
 type ClientWhole struct {
@@ -97,6 +105,32 @@ type JointReport struct {
 	ReportedAt time.Time
 }
 
+type KnownDevice struct {
+	TokenHash string
+	LoginID   uuid.UUID
+	SeenAt    time.Time
+}
+
+type Letter struct {
+	LetterID  uuid.UUID
+	ToAddress string
+	Subject   string
+	Says      string
+	MadeAt    time.Time
+	SentAt    *time.Time
+}
+
+type Login struct {
+	LoginID      uuid.UUID
+	Email        string
+	PasswordHash string
+	TotpSecret   string
+	TotpOn       bool
+	TotpStep     int64
+	Units        string
+	MadeAt       time.Time
+}
+
 type Measuring struct {
 	MeasuringID uuid.UUID
 	StudioID    uuid.UUID
@@ -119,6 +153,20 @@ type MeasuringVersion struct {
 	Withdrawn   bool
 	MadeBy      uuid.UUID
 	MadeAt      time.Time
+}
+
+type OneTime struct {
+	OneTimeID uuid.UUID
+	TokenHash string
+	Kind      string
+	StudioID  *uuid.UUID
+	LoginID   *uuid.UUID
+	Email     string
+	Role      string
+	MadeBy    *uuid.UUID
+	MadeAt    time.Time
+	ExpiresAt time.Time
+	UsedAt    *time.Time
 }
 
 type OwnMovement struct {
@@ -178,6 +226,20 @@ type PresentAnswer struct {
 	Movement string
 }
 
+type ReadTrail struct {
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	AccountID uuid.UUID
+	ReadOn    day.Day
+	What      string
+	Times     int
+}
+
+type RecoveryCode struct {
+	LoginID  uuid.UUID
+	CodeHash string
+}
+
 type Room struct {
 	RoomID    uuid.UUID
 	StudioID  uuid.UUID
@@ -200,6 +262,16 @@ type ScreeningRound struct {
 	Answers  json.RawMessage
 	AskedBy  uuid.UUID
 	AskedAt  time.Time
+}
+
+type SecurityEvent struct {
+	EventID    int64
+	StudioID   uuid.UUID
+	AccountID  *uuid.UUID
+	What       string
+	About      string
+	Address    string
+	HappenedAt time.Time
 }
 
 type Session struct {
@@ -262,6 +334,16 @@ type SheetLink struct {
 	MadeAt    time.Time
 }
 
+type SignIn struct {
+	SignInID  uuid.UUID
+	LoginID   uuid.UUID
+	Agent     string
+	OwnDevice bool
+	MadeAt    time.Time
+	SeenAt    time.Time
+	EndedAt   *time.Time
+}
+
 type StandingSet struct {
 	EntryID   uuid.UUID
 	StudioID  uuid.UUID
@@ -291,9 +373,10 @@ type StandingSet struct {
 }
 
 type Studio struct {
-	StudioID uuid.UUID
-	Name     string
-	Zone     string
+	StudioID     uuid.UUID
+	Name         string
+	Zone         string
+	SecondFactor bool
 }
 
 type StudioEvent struct {

@@ -1,4 +1,4 @@
-package op
+package remember
 
 import (
 	"context"
@@ -13,7 +13,7 @@ import (
 // What many ask for at once is made once; who asks for something else does not wait
 // for it; who goes away is let go; an error is not remembered.
 func TestWhatIsRememberedIsMadeOnce(t *testing.T) {
-	r := Remember[string, int](2, 0)
+	r := New[string, int](2, 0)
 	var made atomic.Int64
 	release := make(chan struct{})
 	slow := func(context.Context) (int, error) {

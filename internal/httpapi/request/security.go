@@ -1,0 +1,47 @@
+package request
+
+import (
+	"context"
+	"log/slog"
+	"time"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/store"
+)
+
+// noting bounds how many notes are under way, and how long one takes.
+const (
+	mostNotes = 64
+	noteTime  = 5 * time.Second
+)
+
+var notes = make(chan struct{}, mostNotes)
+
+// NoteSecurity keeps what concerns a studio's safety, in its log and in the server's;
+// whoever asks does not wait for it, so that nothing can be told by how long it takes.
+func NoteSecurity(ctx context.Context, s *store.Store, now time.Time, studio uuid.UUID, e store.SecurityEvent) {
+	e.Address, e.At = AddressOf(ctx), now
+	account := ""
+	if e.Account != nil {
+		account = e.Account.String()
+	}
+	slog.LogAttrs(ctx, slog.LevelInfo, "security", slog.String("studio", studio.String()), slog.String("account", account),
+		slog.String("what", e.What), slog.String("about", e.About), slog.String("address", e.Address))
+	if studio == uuid.Nil || s == nil {
+		return
+	}
+	select {
+	case notes <- struct{}{}:
+	default: // the server's own log has it
+		return
+	}
+	go func() {
+		defer func() { <-notes }()
+		ctx, cancel := context.WithTimeout(context.WithoutCancel(ctx), noteTime)
+		defer cancel()
+		if err := s.In(ctx, studio, func(tx *store.Tx) error { return tx.NoteSecurity(ctx, e) }); err != nil {
+			slog.Warn("a security event was not kept", "err", err.Error())
+		}
+	}()
+}
