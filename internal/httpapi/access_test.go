@@ -26,13 +26,45 @@ var access = map[string]struct {
 	ofClient             bool
 	body                 func(c *caller) any
 }{
-	"sign-in":   {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
-	"sign-out":  {anonymous: 204, assistant: 204},
-	"me":        {anonymous: 401, assistant: 200},
-	"catalogue": {anonymous: 401, assistant: 200},
-	"fit":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
-	"library":   {anonymous: 401, assistant: 200},
-	"near":      {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"sign-in":  {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
+	"sign-out": {anonymous: 204, assistant: 204},
+	"set-me": {
+		anonymous: 401, assistant: 200,
+		body: func(*caller) any { return map[string]any{"name": "Jory", "units": "metric"} },
+	},
+	"set-password": {
+		anonymous: 401, assistant: 422,
+		body: func(*caller) any { return map[string]any{"old": "x", "new": "y"} },
+	},
+	"sign-ins":       {anonymous: 401, assistant: 200},
+	"end-sign-in":    {anonymous: 401, assistant: 404},
+	"end-sign-ins":   {anonymous: 401, assistant: 204},
+	"move-to-studio": {anonymous: 401, assistant: 404, body: func(*caller) any { return map[string]any{"studio": newID()} }},
+	"begin-factor":   {anonymous: 401, assistant: 200},
+	"confirm-factor": {anonymous: 401, assistant: 422, body: func(*caller) any { return map[string]any{"code": "000"} }},
+	"drop-factor":    {anonymous: 401, assistant: 422, body: func(*caller) any { return map[string]any{"password": "x"} }},
+	"forgotten":      {anonymous: 409, assistant: 409, body: func(*caller) any { return map[string]any{"email": "x"} }},
+	"look-at-link":   {anonymous: 404, assistant: 404},
+	"open-link-once": {anonymous: 404, assistant: 404, body: func(*caller) any { return map[string]any{"password": "x"} }},
+	"renew-password": {anonymous: 404, assistant: 404, body: func(*caller) any { return map[string]any{"password": "x"} }},
+	"people":         {anonymous: 401, assistant: 403},
+	"invite": {
+		anonymous: 401, assistant: 403,
+		body: func(*caller) any { return map[string]any{"id": newID(), "email": "a@b.example", "role": "coach"} },
+	},
+	"withdraw-invitation": {anonymous: 401, assistant: 403},
+	"set-account": {
+		anonymous: 401, assistant: 403,
+		body: func(*caller) any { return map[string]any{"role": "owner", "disabled": false} },
+	},
+	"hand-over":     {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"to": newID()} }},
+	"demand-factor": {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"demanded": false} }},
+	"security":      {anonymous: 401, assistant: 403},
+	"me":            {anonymous: 401, assistant: 200},
+	"catalogue":     {anonymous: 401, assistant: 200},
+	"fit":           {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"library":       {anonymous: 401, assistant: 200},
+	"near":          {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
 	"tune": {
 		anonymous: 401,
 		assistant: 200,
@@ -287,7 +319,7 @@ func operations(t *testing.T) (out [][3]string) {
 // ones.
 func filled(path string) string {
 	path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}"} {
+	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}", "{sign_in}", "{account}", "{invitation}"} {
 		path = strings.ReplaceAll(path, part, newID())
 	}
 	if path == "/clients/{client}/plan" {

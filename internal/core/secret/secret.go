@@ -43,13 +43,16 @@ func Check(password string, about ...string) string {
 		return "spaces alone are soon guessed"
 	}
 	stem := stem(password)
+	left := stem
 	for _, word := range about {
 		for _, part := range strings.FieldsFunc(strings.ToLower(word), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) }) {
-			if utf8.RuneCountInString(part) >= 4 && strings.Contains(stem, part) &&
-				utf8.RuneCountInString(strings.ReplaceAll(stem, part, "")) < FewestCharacters/2 {
-				return "made of your own name or address it is the first that is guessed"
+			if utf8.RuneCountInString(part) >= 4 {
+				left = strings.ReplaceAll(left, part, "")
 			}
 		}
+	}
+	if left != stem && utf8.RuneCountInString(strings.Trim(left, " .-_@")) < FewestCharacters/2 {
+		return "made of your own name or address it is the first that is guessed"
 	}
 	if isCommon(strings.ToLower(password)) || isCommon(stem) || isRun(stem) {
 		return "this is one of the first that are guessed: take several words that have nothing to do with one another"

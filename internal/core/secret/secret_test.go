@@ -31,6 +31,7 @@ func TestWhatAPasswordMayBe(t *testing.T) {
 		"qwertyuiop2026!":              "first that are guessed",
 		"wren@saltmarsh":               "your own name",
 		"Saltmarsh2026!!":              "your own name",
+		"wren adeyemi-holt":            "your own name",
 		"nul\x00in the middle of it":   "no text",
 		"broken \xff\xfe utf eight ok": "no text",
 	} {

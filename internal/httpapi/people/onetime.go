@@ -20,7 +20,8 @@ func (s *place) registerOneTime(api huma.API) {
 	}
 	huma.Register(api, open("forgotten", http.MethodPost, "/forgotten", "A letter with a link to a new password"), s.forgotten)
 	huma.Register(api, open("look-at-link", http.MethodGet, "/once/{token}", "What a link that opens once is for"), s.lookAt)
-	huma.Register(api, open("open-link-once", http.MethodPost, "/once/{token}", "Open it"), s.redeem)
+	huma.Register(api, open("open-link-once", http.MethodPost, "/once/{token}", "Take up an invitation, or begin a studio"), s.redeem)
+	huma.Register(api, open("renew-password", http.MethodPost, "/once/{token}/password", "Set a new password"), s.renewPassword)
 }
 
 func normal(email string) string { return strings.ToLower(strings.TrimSpace(email)) }
@@ -145,7 +146,7 @@ func (s *place) redeem(ctx context.Context, in *redeemInput) (*signedInOutput, e
 	}
 	switch o.Kind {
 	case store.NewPassword:
-		return nil, s.redeemPassword(ctx, in, o)
+		return nil, op.Problem(http.StatusUnprocessableEntity, "this link is for a new password")
 	case store.FirstOwner:
 		o.Email = normal(in.Body.Email)
 		if !mail.IsAddress(o.Email) {
@@ -231,27 +232,39 @@ func (s *place) beginStudio(ctx context.Context, tx *store.Tx, at store.Place, z
 	return tx.SetZone(ctx, zone)
 }
 
-func (s *place) redeemPassword(ctx context.Context, in *redeemInput, o store.OneTime) error {
+type renewPasswordInput struct {
+	Token string `path:"token" maxLength:"100"`
+	Body  struct {
+		Password string `json:"password" maxLength:"1000"`
+	}
+}
+
+// renewPassword sets a new password and ends whatever was begun with the old one; one
+// signs in with it as always, second factor and all.
+func (s *place) renewPassword(ctx context.Context, in *renewPasswordInput) (*struct{}, error) {
+	o, err := s.opens(ctx, in.Token)
+	if err != nil {
+		return nil, err
+	}
+	if o.Kind != store.NewPassword {
+		return nil, op.Problem(http.StatusUnprocessableEntity, "this link is for something else")
+	}
 	if err := passwordFault(in.Body.Password, "body.password", o.Email); err != nil {
-		return err
+		return nil, err
 	}
 	hash := store.HashPassword(in.Body.Password)
-	err := s.Store.Redeem(
-		ctx,
-		in.Token,
-		*o.Login,
-		uuid.Nil,
-		s.Now(),
-		func(_ *store.Tx, mine *store.LoginTx, _ store.OneTime) error {
-			if err := mine.ForgetDevices(ctx); err != nil {
-				return err
-			}
-			return s.renew(ctx, mine, hash, nil)
-		},
-	)
+	err = s.Store.Redeem(ctx, in.Token, *o.Login, uuid.Nil, s.Now(), func(_ *store.Tx, mine *store.LoginTx, _ store.OneTime) error {
+		if err := mine.ForgetDevices(ctx); err != nil {
+			return err
+		}
+		return s.renew(ctx, mine, hash, nil)
+	})
+	if err == store.ErrNotFound {
+		return nil, op.Problem(http.StatusGone, "this link was used already; ask for a new one if it was not you")
+	}
 	if err != nil {
-		return op.ProblemOf(err)
+		return nil, op.ProblemOf(err)
 	}
 	s.noteOfLogin(ctx, *o.Login, "set a new password by letter")
-	return nil
+	return nil, nil
 }

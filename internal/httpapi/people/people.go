@@ -195,7 +195,10 @@ func (s *place) setAccount(ctx context.Context, in *setAccountInput) (*peopleOut
 	}
 	var about string
 	err := s.InStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		if err := tx.SetAccount(ctx, in.Account, in.Body.Role, disabled); err != nil {
+		switch err := tx.SetAccount(ctx, in.Account, in.Body.Role, disabled); {
+		case err == store.ErrLastOwner:
+			return op.Problem(http.StatusConflict, err.Error())
+		case err != nil:
 			return err
 		}
 		of, err := tx.Account(ctx, in.Account)
@@ -205,9 +208,6 @@ func (s *place) setAccount(ctx context.Context, in *setAccountInput) (*peopleOut
 		about = of.Name
 		return s.tellPeople(ctx, tx, a, &out.Body)
 	})
-	if err == store.ErrLastOwner {
-		return nil, op.Problem(http.StatusConflict, err.Error())
-	}
 	if err == nil {
 		a := op.AccountOf(ctx)
 		s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: what, About: about})

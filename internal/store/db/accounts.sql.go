@@ -784,7 +784,7 @@ func (q *Queries) SetAccount(ctx context.Context, arg SetAccountParams) (int64, 
 }
 
 const setFactor = `-- name: SetFactor :exec
-UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = 0 WHERE login_id = current_login()
+UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = CASE WHEN $2 THEN totp_step ELSE 0 END WHERE login_id = current_login()
 `
 
 type SetFactorParams struct {

@@ -26,7 +26,7 @@ UPDATE login SET password_hash = $1 WHERE login_id = current_login();
 UPDATE login SET units = $1 WHERE login_id = current_login();
 
 -- name: SetFactor :exec
-UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = 0 WHERE login_id = current_login();
+UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = CASE WHEN $2 THEN totp_step ELSE 0 END WHERE login_id = current_login();
 
 -- name: UseStep :execrows
 UPDATE login SET totp_step = $1 WHERE login_id = current_login() AND totp_step < $1;
