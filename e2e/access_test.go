@@ -24,7 +24,7 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 	of := func(name string) string { return "client=" + demo.ClientID(name).String() }
 	for _, size := range [][2]int64{laptop, phone} {
 		p := a.open(t, size, "/")
-		p.until(`document.querySelector('.signin_signin')`)
+		p.until(`document.querySelector('.signin_door')`)
 		p.readByAxe(string(axe), "signing in")
 		p.signIn(wren)
 		for _, view := range [][2]string{
@@ -49,6 +49,9 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 			{"/stances", ".stances_rule"},
 			{"/stances?" + of("Aurelio Finch"), ".switch"},
 			{"/studio", ".studio_room"},
+			{"/studio/people", ".studio_person"},
+			{"/studio/security", ".studio_event"},
+			{"/me", ".leaves_leaf"},
 			{link, ".sheet_byLink .sheet_slot"},
 		} {
 			p.do(chromedp.Navigate(a.url + view[0]))

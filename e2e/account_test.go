@@ -41,15 +41,15 @@ func TestSigningOutLeavesNothingBehind(t *testing.T) {
 	p.clickText("Sign out")
 	p.offline(false)
 	p.press("Sign out and lose it")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	assert.Zero(t, eval[int](p, keptKeys))
 	for range 2 {
 		eval[bool](p, `(setTimeout(() => history.back(), 0), true)`)
 		time.Sleep(300 * time.Millisecond)
-		p.until(`document.readyState === 'complete' && document.querySelector('.signin_signin')`)
+		p.until(`document.readyState === 'complete' && document.querySelector('.signin_door')`)
 		assert.NotContains(t, p.text("body"), "Ines")
 	}
-	other.until(`document.querySelector('.signin_signin')`)
+	other.until(`document.querySelector('.signin_door')`)
 	assert.NotContains(t, other.text("body"), "Ines")
 }
 
@@ -64,7 +64,7 @@ func TestATabOfAnotherAccountKeepsNothing(t *testing.T) {
 	q.signIn(jory)
 	q.until(`document.querySelector('.wall_clientCard')`)
 	p.typeInto(`input[aria-label="Name of the session"]`, "Typed by Wren")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	q.do(chromedp.Navigate(a.url + builderPath("Aurelio Finch")))
 	q.until(`document.querySelector('.stage_stage .pose_pose')`)
 	assert.NotEqual(t, "Typed by Wren", eval[string](q, `document.querySelector('input[aria-label="Name of the session"]').value`))

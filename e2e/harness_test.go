@@ -23,6 +23,7 @@ import (
 
 	"musculus/internal/demo"
 	"musculus/internal/localpg"
+	"musculus/internal/mail"
 	"musculus/internal/store"
 	"musculus/internal/testenv"
 )
@@ -71,6 +72,7 @@ func binary() string {
 type app struct {
 	url   string
 	store *store.Store
+	box   *mail.Box // where its letters come
 }
 
 func freeAddress(t testing.TB) string {
@@ -98,7 +100,11 @@ func startOn(t testing.TB, db localpg.Database, now time.Time) *app {
 	t.Cleanup(s.Close)
 	require.NoError(t, demo.Load(ctx, s, now))
 	address := freeAddress(t)
-	cmd := exec.Command(binary(), "serve", "--database-url", db.URL, "--listen", address, "--files", t.TempDir())
+	box, err := mail.OpenBox("127.0.0.1:0")
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = box.Close() })
+	cmd := exec.Command(binary(), "serve", "--listen", address, "--files", t.TempDir())
+	cmd.Env = append(os.Environ(), "MUSCULUS_DATABASE_URL="+db.URL, "MUSCULUS_MAIL_URL="+box.Address)
 	cmd.Stdout, cmd.Stderr = os.Stdout, os.Stderr
 	cmd.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL}
 	require.NoError(t, cmd.Start())
@@ -106,7 +112,7 @@ func startOn(t testing.TB, db localpg.Database, now time.Time) *app {
 		_ = cmd.Process.Signal(syscall.SIGTERM)
 		_ = cmd.Wait()
 	})
-	a := &app{"http://" + address, s}
+	a := &app{"http://" + address, s, box}
 	require.Eventually(t, func() bool {
 		r, err := http.Get(a.url + "/api/me")
 		if err != nil {

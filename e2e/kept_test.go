@@ -40,13 +40,13 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	// The sign-in ends: another account on this device sees and sends none of it, hers does.
 	p.signOutElsewhere()
 	p.click(".board_day:last-child .board_plan")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(jory)
 	p.do(chromedp.Navigate(a.url + path))
 	p.until(sessions + ` === 3`)
 	assert.NotContains(t, p.text(".shell_bar"), "wait")
 	p.clickText("Sign out")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(wren)
 	p.do(chromedp.Navigate(a.url + "/clients")) // from any page
 	p.until(`document.querySelector('.wall_clientCard')`)
@@ -57,7 +57,7 @@ func TestTheBoardLosesNothing(t *testing.T) {
 	// The same account signs in again on the page itself: what was typed is still there, and saved.
 	p.signOutElsewhere()
 	p.click(".board_day:last-child .board_plan")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(wren)
 	p.until(sessions + ` === 5`)
 	p.until(`Object.keys(localStorage).every(k => !k.includes(' doc '))`)
@@ -122,12 +122,12 @@ func TestTheBuilderLosesNothing(t *testing.T) {
 	// The sign-in ends: another account sees none of it and sends none of it; her own page takes it up again.
 	p.signOutElsewhere()
 	call("Typed by Wren")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(jory)
 	p.do(chromedp.Navigate(a.url + path))
 	p.until(name + ` === 'Over a reload'`)
 	p.clickText("Sign out")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(wren)
 	p.do(chromedp.Navigate(a.url + path))
 	p.until(name + ` === 'Typed by Wren'`)
@@ -136,7 +136,7 @@ func TestTheBuilderLosesNothing(t *testing.T) {
 	// Signed in again on the page itself.
 	p.signOutElsewhere()
 	p.typeInto(`input[aria-label="Sets"]`, "6")
-	p.until(`document.querySelector('.signin_signin')`)
+	p.until(`document.querySelector('.signin_door')`)
 	p.signIn(wren)
 	p.until(`document.querySelector('.builder_slot .builder_slotDose')?.innerText.startsWith('6 ×')`)
 	p.saved()

@@ -9,6 +9,7 @@ import (
 	"math/rand/v2"
 	"net/http"
 	"net/http/cookiejar"
+	"os"
 	"os/exec"
 	"syscall"
 	"testing"
@@ -54,7 +55,8 @@ func TestKilledWhileItIssues(t *testing.T) {
 		return r.StatusCode, answer
 	}
 	run := func() *exec.Cmd {
-		cmd := exec.Command(binary(), "serve", "--database-url", db.URL, "--listen", address, "--files", t.TempDir())
+		cmd := exec.Command(binary(), "serve", "--listen", address, "--files", t.TempDir())
+		cmd.Env = append(os.Environ(), "MUSCULUS_DATABASE_URL="+db.URL)
 		cmd.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL}
 		require.NoError(t, cmd.Start())
 		require.Eventually(t, func() bool {

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/jobs"
 	"musculus/internal/localpg"
 	"musculus/internal/store"
 )
@@ -71,6 +72,7 @@ func TestLosingTheDatabaseForTenSeconds(t *testing.T) {
 	db, err := server.Database(ctx, "musculus", "")
 	require.NoError(t, err)
 	require.NoError(t, store.Migrate(ctx, db.MigrateURL, db.URL))
+	require.NoError(t, jobs.Migrate(ctx, db.MigrateURL, db.URL))
 	a := startOn(t, db, time.Now())
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage_stage .pose_pose')`)

@@ -7,15 +7,19 @@ import (
 	"fmt"
 	"log/slog"
 	"net"
+	"net/http"
 	"os"
 	"os/signal"
 	"path/filepath"
+	"strconv"
 	"syscall"
 	"time"
 
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
+	"musculus/internal/jobs"
 	"musculus/internal/localpg"
+	"musculus/internal/mail"
 	"musculus/internal/photos"
 
 	"musculus/internal/store"
@@ -53,6 +57,10 @@ func demoDir() string {
 }
 
 func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
+	if !onlyHere(listen) {
+		return fmt.Errorf("the demo's passwords are known to everybody: it serves on this machine alone, "+
+			"such as 127.0.0.1:8321, not at %s", listen)
+	}
 	// Before anything is touched: is another one running here?
 	probe, err := net.Listen("tcp", listen)
 	if err != nil {
@@ -77,7 +85,7 @@ func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
 	if err != nil {
 		return err
 	}
-	if err := store.Migrate(ctx, db.MigrateURL, db.URL); err != nil {
+	if err := errors.Join(store.Migrate(ctx, db.MigrateURL, db.URL), jobs.Migrate(ctx, db.MigrateURL, db.URL)); err != nil {
 		return err
 	}
 	s, err := store.Open(ctx, db.URL)
@@ -88,11 +96,32 @@ func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
 	if err := demo.Load(ctx, s, time.Now()); err != nil {
 		return err
 	}
-	return listenAndServe(ctx, listen, httpapi.Config{Store: s, Photos: photos.Folder(dir + "-files"), Web: web.Dist()}, func() {
+	box, err := mail.OpenBox("127.0.0.1:0")
+	if err != nil {
+		return err
+	}
+	defer box.Close()
+	send, err := mail.New(box.Address)
+	if err != nil {
+		return err
+	}
+	office, err := openOffice(ctx, s, send)
+	if err != nil {
+		return err
+	}
+	defer closeOffice(office)
+	boxAt, err := serveBox(box, listen)
+	if err != nil {
+		return err
+	}
+	return listenAndServe(ctx, listen, httpapi.Config{
+		Store: s, Photos: photos.Folder(dir + "-files"), Web: web.Dist(), Post: office, Address: "http://" + listen,
+	}, func() {
 		fmt.Printf("\nMusculus, with the made-up Saltmarsh Players: http://%s\n\n", listen)
 		for _, a := range demo.SignIns {
 			fmt.Printf("  %-10s %-24s password: %s\n", a.Role, a.Email, a.Password)
 		}
+		fmt.Printf("\nLetters go nowhere but into the letter-box: http://%s\n", boxAt)
 		fmt.Print("\nCtrl-C stops it; the data stays. `make demo-reset` starts afresh.\n")
 	})
 }
@@ -106,4 +135,18 @@ func clear(dir string) error {
 		return fmt.Errorf("%s is no folder of the demo; it is left alone", dir)
 	}
 	return errors.Join(os.RemoveAll(dir), os.RemoveAll(dir+"-files"))
+}
+
+// serveBox shows the letter-box at the port after the demo's own, or at any that is free.
+func serveBox(box *mail.Box, listen string) (string, error) {
+	host, port, _ := net.SplitHostPort(listen)
+	n, _ := strconv.Atoi(port)
+	l, err := net.Listen("tcp", net.JoinHostPort(host, strconv.Itoa(n+1)))
+	if err != nil {
+		if l, err = net.Listen("tcp", net.JoinHostPort(host, "0")); err != nil {
+			return "", err
+		}
+	}
+	go func() { _ = http.Serve(l, box) }() // until the demo ends
+	return l.Addr().String(), nil
 }

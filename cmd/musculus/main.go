@@ -17,6 +17,7 @@ type command struct {
 var commands = []command{
 	{"serve", "serve the product on a database of your own", runServe},
 	{"demo", "serve the made-up studio on a private database", runDemo},
+	{"account", "studios and accounts without a browser: list, studio-add, add, reset, disable, enable", runAccount},
 	{"posture", "postures in, lengths and moment arms out (JSON lines)", runPosture},
 	{"profile", "set-ups in, profiles out (JSON lines)", runProfile},
 	{"movements", "write the catalogue (JSON lines)", runMovements},

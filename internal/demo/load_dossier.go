@@ -87,7 +87,7 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 	if wrong := d.Check(today); len(wrong) > 0 {
 		return &wrong[0]
 	}
-	if err := tx.AddClient(ctx, client, d); err != nil {
+	if err := tx.AddClient(ctx, client, d, coach); err != nil {
 		return err
 	}
 	h := &p.history

@@ -26,7 +26,11 @@ var access = map[string]struct {
 	ofClient             bool
 	body                 func(c *caller) any
 }{
-	"sign-in":  {anonymous: 401, assistant: 401, body: func(*caller) any { return map[string]any{"email": "x", "password": "y"} }},
+	"sign-in": {
+		anonymous: 401,
+		assistant: 401,
+		body:      func(*caller) any { return map[string]any{"email": "x", "password": "y"} },
+	},
 	"sign-out": {anonymous: 204, assistant: 204},
 	"set-me": {
 		anonymous: 401, assistant: 200,
@@ -62,9 +66,17 @@ var access = map[string]struct {
 	"security":      {anonymous: 401, assistant: 403},
 	"me":            {anonymous: 401, assistant: 200},
 	"catalogue":     {anonymous: 401, assistant: 200},
-	"fit":           {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
-	"library":       {anonymous: 401, assistant: 200},
-	"near":          {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "curl_reclined"} }},
+	"fit": {
+		anonymous: 401,
+		assistant: 200,
+		body:      func(*caller) any { return map[string]any{"movement": "curl_reclined"} },
+	},
+	"library": {anonymous: 401, assistant: 200},
+	"near": {
+		anonymous: 401,
+		assistant: 200,
+		body:      func(*caller) any { return map[string]any{"movement": "curl_reclined"} },
+	},
 	"tune": {
 		anonymous: 401,
 		assistant: 200,
@@ -204,14 +216,22 @@ var access = map[string]struct {
 	"report-joint": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any {
 		return map[string]any{"id": newID(), "on": "2026-11-25", "joint": "wrist", "side": "left", "score": 1}
 	}},
-	"add-client":      {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"id": newID(), "name": "New"} }},
+	"add-client": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"id": newID(), "name": "New"} },
+	},
 	"delete-client":   {anonymous: 401, assistant: 403, ofClient: true},
 	"restore-client":  {anonymous: 401, assistant: 403, ofClient: true},
 	"deleted-clients": {anonymous: 401, assistant: 403},
 	"export-client":   {anonymous: 401, assistant: 403, ofClient: true},
 	"rooms":           {anonymous: 401, assistant: 200},
-	"put-room":        {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"mark": "", "form": plainRoom()} }},
-	"measures":        {anonymous: 401, assistant: 200, ofClient: true},
+	"put-room": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"mark": "", "form": plainRoom()} },
+	},
+	"measures": {anonymous: 401, assistant: 200, ofClient: true},
 	"put-measuring": {anonymous: 401, assistant: 200, ofClient: true, body: func(*caller) any {
 		return map[string]any{"on": "2026-11-25", "girths": map[string]any{"flexed_left": []float64{36.1, 36.2}}}
 	}},
@@ -293,7 +313,16 @@ func previewedSession() any { return plainSession() }
 
 func loggedSet() any {
 	slot := uuid.NewSHA1(uuid.NameSpaceOID, []byte("saltmarsh/slotAurelio Finch0 0")).String()
-	return map[string]any{"id": newID(), "slot": slot, "side": "both", "set_no": 1, "reps": 8, "whole_kg": 60, "reserve": 2, "note": ""}
+	return map[string]any{
+		"id":       newID(),
+		"slot":     slot,
+		"side":     "both",
+		"set_no":   1,
+		"reps":     8,
+		"whole_kg": 60,
+		"reserve":  2,
+		"note":     "",
+	}
 }
 
 // operations lists method, path and id of everything the API offers.
@@ -319,7 +348,8 @@ func operations(t *testing.T) (out [][3]string) {
 // ones.
 func filled(path string) string {
 	path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
-	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}", "{sign_in}", "{account}", "{invitation}"} {
+	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}",
+		"{sign_in}", "{account}", "{invitation}"} {
 		path = strings.ReplaceAll(path, part, newID())
 	}
 	if path == "/clients/{client}/plan" {
@@ -426,7 +456,8 @@ func TestHeadersAndOrigins(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	a := c.call("GET", "/me", nil)
-	for _, h := range []string{"Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy", "Server-Timing", "Permissions-Policy"} {
+	for _, h := range []string{"Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy",
+		"Server-Timing", "Permissions-Policy"} {
 		assert.NotEmpty(t, a.header.Get(h), h)
 	}
 	assert.Contains(t, a.header.Get("Content-Security-Policy"), "frame-ancestors 'none'")

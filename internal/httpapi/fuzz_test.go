@@ -132,7 +132,8 @@ func TestOddBodies(t *testing.T) {
 	require.Greater(t, len(names), 30)
 	for name, op := range all { // as they are, they are taken, or name something that is not there
 		a := c.call(op[0].(string), filled(op[1].(string)), op[2].(func() any)())
-		if name != "save-own" { // its id is in the address
+		// Of one the id is in the address; of three a password or a code would have to be right.
+		if !slices.Contains([]string{"save-own", "set-password", "confirm-factor", "drop-factor"}, name) {
 			assert.Contains(t, []int{200, 204, 401, 404, 409}, a.status, "%s: %s", name, a.body)
 		}
 	}

@@ -161,9 +161,18 @@ func TestSomebodyIsInvitedAndShutOut(t *testing.T) {
 	require.Equal(t, 200, hers.call("GET", "/clients", nil).status)
 	require.Equal(t, 200, there.call("GET", "/clients", nil).status)
 	list := got[folk](owner, 200, owner.call("GET", "/people", nil))
-	require.Equal(t, 200, owner.call("PUT", "/people/"+list.of(mia), map[string]any{"role": "assistant", "disabled": true}).status)
+	require.Equal(
+		t,
+		200,
+		owner.call("PUT", "/people/"+list.of(mia), map[string]any{"role": "assistant", "disabled": true}).status,
+	)
 	for _, c := range []*caller{hers, there} {
-		assert.Eventually(t, func() bool { return c.call("GET", "/clients", nil).status == 401 }, 3*time.Second, 50*time.Millisecond)
+		assert.Eventually(
+			t,
+			func() bool { return c.call("GET", "/clients", nil).status == 401 },
+			3*time.Second,
+			50*time.Millisecond,
+		)
 		assert.Contains(t, c.call("GET", "/clients", nil).body, "disabled")
 	}
 	h.later(time.Minute)
@@ -177,7 +186,8 @@ func TestSomebodyIsInvitedAndShutOut(t *testing.T) {
 		whats = append(whats, e.What)
 		assert.NotContains(t, e.About, "@", "nobody's address")
 	}
-	for _, what := range []string{"invited", "took up an invitation", "set up a second factor", "used a recovery code", "disabled", "signed in"} {
+	for _, what := range []string{"invited", "took up an invitation", "set up a second factor", "used a recovery code",
+		"disabled", "signed in"} {
 		assert.Contains(t, whats, what)
 	}
 }
@@ -216,7 +226,11 @@ func TestOnesOwnAccount(t *testing.T) {
 	h := open(t).letters(t)
 	here, there := h.signedIn(t, wren), h.signedIn(t, wren)
 	assert.Equal(t, 422, here.call("PUT", "/me/password", map[string]any{"old": "wrong", "new": quiet}).status)
-	assert.Equal(t, 422, here.call("PUT", "/me/password", map[string]any{"old": wren.Password, "new": "wren adeyemi-holt"}).status)
+	assert.Equal(
+		t,
+		422,
+		here.call("PUT", "/me/password", map[string]any{"old": wren.Password, "new": "wren adeyemi-holt"}).status,
+	)
 	assert.Equal(t, 204, here.call("PUT", "/me/password", map[string]any{"old": wren.Password, "new": quiet}).status)
 	assert.Eventually(t, func() bool { return there.call("GET", "/me", nil).status == 401 }, 3*time.Second, 50*time.Millisecond)
 	assert.Equal(t, 200, here.call("GET", "/me", nil).status)
@@ -264,7 +278,13 @@ func TestOnesOwnAccount(t *testing.T) {
 	assert.Empty(t, clients.Clients)
 
 	h.later(13 * time.Hour)
-	assert.Eventually(t, func() bool { return here.call("GET", "/me", nil).status == 401 }, 3*time.Second, 50*time.Millisecond, "idle for a day")
+	assert.Eventually(
+		t,
+		func() bool { return here.call("GET", "/me", nil).status == 401 },
+		3*time.Second,
+		50*time.Millisecond,
+		"idle for a day",
+	)
 	own := h.caller(t)
 	require.Equal(t, 200, own.call("POST", "/sign-in",
 		map[string]any{"email": wren.Email, "password": quiet, "studio": both.Studios[1].ID, "own_device": true}).status)
@@ -281,7 +301,11 @@ func TestAnAccountIsNotGuessed(t *testing.T) {
 		h.later(2 * time.Hour)
 		tried := 0
 		for i := range *guesses {
-			r := httptest.NewRequest("POST", "/api/sign-in", strings.NewReader(fmt.Sprintf(`{"email":%q,"password":"guess %d"}`, wren.Email, i)))
+			r := httptest.NewRequest(
+				"POST",
+				"/api/sign-in",
+				strings.NewReader(fmt.Sprintf(`{"email":%q,"password":"guess %d"}`, wren.Email, i)),
+			)
 			r.RemoteAddr = "127.0.0.1:1"
 			r.Header.Set("Content-Type", "application/json")
 			r.Header.Set("X-Forwarded-For", fmt.Sprintf("6.6.6.6, 10.1.%d.%d", i%addresses/250, i%addresses%250))
@@ -334,7 +358,13 @@ func TestTheFirstOwner(t *testing.T) {
 	c := (&served{server, s}).caller(t)
 	seen := got[map[string]any](c, 200, c.call("GET", "/once/"+token, nil))
 	assert.Equal(t, "first", seen["kind"])
-	body := map[string]any{"studio": "Harbour Arms", "zone": "Europe/Lisbon", "email": "Owner@harbour.example", "name": "Ida", "password": quiet}
+	body := map[string]any{
+		"studio":   "Harbour Arms",
+		"zone":     "Europe/Lisbon",
+		"email":    "Owner@harbour.example",
+		"name":     "Ida",
+		"password": quiet,
+	}
 	assert.Equal(t, 422, c.call("POST", "/once/"+token, with(maps.Clone(body), map[string]any{"email": "no address"})).status)
 	assert.Equal(t, 422, c.call("POST", "/once/"+token, with(maps.Clone(body), map[string]any{"zone": "Nowhere/Never"})).status)
 	me := got[map[string]any](c, 200, c.call("POST", "/once/"+token, body))
@@ -345,7 +375,12 @@ func TestTheFirstOwner(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, again)
 	assert.Empty(t, got[struct{ Clients []any }](c, 200, c.call("GET", "/clients", nil)).Clients)
-	assert.Equal(t, 409, c.call("PUT", "/people/"+me["id"].(string), map[string]any{"role": "coach", "disabled": false}).status, "the last owner")
+	assert.Equal(
+		t,
+		409,
+		c.call("PUT", "/people/"+me["id"].(string), map[string]any{"role": "coach", "disabled": false}).status,
+		"the last owner",
+	)
 }
 
 // The mail server is away for an hour: letters leave later, and once.
@@ -367,7 +402,9 @@ func TestLettersWaitForTheirServer(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, office.Start(context.Background()))
 	defer office.Stop(context.Background())
-	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s.store, Now: clock(), Post: office, Address: "https://musculus.example"}))
+	server := httptest.NewServer(
+		httpapi.New(httpapi.Config{Store: s.store, Now: clock(), Post: office, Address: "https://musculus.example"}),
+	)
 	defer server.Close()
 	c := (&served{server, s.store}).signedIn(t, wren)
 	invite := map[string]any{"id": newID(), "email": "later@saltmarsh.example", "role": "coach", "letter": true}

@@ -92,5 +92,5 @@ func pack(web fs.FS, name string) []byte {
 // pages are the addresses the front end has something at; its router (web/src/app)
 // is held against them by a test.
 var pages = regexp.MustCompile(
-	`^(?:s/[^/]+|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio)$`,
+	`^(?:s/[^/]+|once/[^/]+|forgotten|me|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio(?:/(?:people|security))?)$`,
 )

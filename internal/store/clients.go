@@ -90,12 +90,12 @@ func (t *Tx) Rooms(ctx context.Context) ([]Room, error) {
 
 // AddClient adds a client to the current studio; sending it twice adds it once,
 // another of that id is ErrTaken.
-func (t *Tx) AddClient(ctx context.Context, id uuid.UUID, d person.Dossier) error {
+func (t *Tx) AddClient(ctx context.Context, id uuid.UUID, d person.Dossier, coach uuid.UUID) error {
 	b, err := json.Marshal(d)
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddClient(ctx, db.AddClientParams{ClientID: id, Dossier: b})
+	n, err := t.q.AddClient(ctx, db.AddClientParams{ClientID: id, Dossier: b, CoachID: &coach})
 	return once(n, err, func() (bool, error) { return t.q.SameClient(ctx, db.SameClientParams{ClientID: id, Name: d.Name}) })
 }
 

@@ -103,22 +103,36 @@ func (t *Tx) Events(ctx context.Context) ([]Event, error) {
 	return out, nil
 }
 
+// StudioNamed is a studio by its name.
+type StudioNamed struct {
+	ID   uuid.UUID
+	Name string
+}
+
+// Studios are all there are, for what goes round them.
+func (s *Store) Studios(ctx context.Context) ([]StudioNamed, error) {
+	var out []StudioNamed
+	round := pgx.TxOptions{BeginQuery: "begin; select set_config('musculus.round', 'on', true)"}
+	return out, classify(pgx.BeginTxFunc(ctx, s.Pool, round, func(tx pgx.Tx) error {
+		rows, err := db.New(tx).Studios(ctx)
+		for _, r := range rows {
+			out = append(out, StudioNamed{r.StudioID, r.Name})
+		}
+		return err
+	}))
+}
+
 // EraseDue erases for good every client of every studio whose month is over.
 // forget is told of each photo before its line is gone for good, to take the file
 // away.
 func (s *Store) EraseDue(ctx context.Context, now time.Time, forget func(studio, photo uuid.UUID) error) (erased int, err error) {
-	var studios []uuid.UUID
-	round := pgx.TxOptions{BeginQuery: "begin; select set_config('musculus.round', 'on', true)"}
-	err = classify(pgx.BeginTxFunc(ctx, s.Pool, round, func(tx pgx.Tx) (err error) {
-		studios, err = db.New(tx).StudioIDs(ctx)
-		return err
-	}))
+	studios, err := s.Studios(ctx)
 	before := now.AddDate(0, 0, -UndoDays) // the database counts once more, by its own clock
 	for _, studio := range studios {
 		if err != nil {
 			return erased, err
 		}
-		err = s.In(ctx, studio, func(tx *Tx) error {
+		err = s.In(ctx, studio.ID, func(tx *Tx) error {
 			deleted, err := tx.DeletedClients(ctx)
 			if err != nil {
 				return err
@@ -139,7 +153,7 @@ func (s *Store) EraseDue(ctx context.Context, now time.Time, forget func(studio,
 					continue
 				}
 				for _, p := range photos {
-					if err := forget(studio, p.ID); err != nil {
+					if err := forget(studio.ID, p.ID); err != nil {
 						return fmt.Errorf("photo %s: %w", p.ID, err)
 					}
 				}

@@ -114,7 +114,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			return tx.AddStance(ctx, id, pick(other, "A", "B"), stance.ByID("hand"), x.coach)
 		},
 		"client": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddClient(ctx, id, person.NewDossier(pick(other, "Odile", "Otto")))
+			return tx.AddClient(ctx, id, person.NewDossier(pick(other, "Odile", "Otto")), a.coach)
 		},
 		"room": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddRoom(ctx, id, room(pick(other, "Loft", "Cellar")))

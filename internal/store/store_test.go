@@ -50,7 +50,7 @@ func makeStudio(t *testing.T, s *store.Store, name string) studio {
 		require.NoError(t, tx.AddRoom(ctx, room, person.Room{Name: "Hall", Things: []person.Thing{person.Pairs(10)}}))
 		d := person.NewDossier("Client of " + name)
 		d.Rooms = []string{room.String()}
-		require.NoError(t, tx.AddClient(ctx, out.client, d))
+		require.NoError(t, tx.AddClient(ctx, out.client, d, out.coach))
 		return tx.AddSession(
 			ctx,
 			store.Session{

@@ -111,7 +111,7 @@ func (s *place) addClient(ctx context.Context, in *addClientInput) (*clientOutpu
 	if err := op.FieldFaults("body.", d.Check(s.Day(ctx))); err != nil {
 		return nil, err
 	}
-	if err := s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.AddClient(ctx, in.Body.ID, d) }); err != nil {
+	if err := s.InStudio(ctx, func(tx *store.Tx, a store.Account) error { return tx.AddClient(ctx, in.Body.ID, d, a.ID) }); err != nil {
 		return nil, err
 	}
 	return s.getClient(ctx, &op.ClientInput{Client: in.Body.ID})
@@ -240,7 +240,10 @@ func (s *place) exportClient(ctx context.Context, in *exportInput) (*huma.Stream
 	if !in.Photos {
 		all.Photos = nil
 	}
-	studio := op.AccountOf(ctx).Studio
+	a := op.AccountOf(ctx)
+	studio := a.Studio
+	s.NoteRead(ctx, in.Client, "export")
+	s.NoteSecurity(ctx, studio, store.SecurityEvent{Account: &a.ID, What: "exported a client", About: in.Client.String()})
 	return &huma.StreamResponse{Body: func(hc huma.Context) {
 		hc.SetHeader("Content-Type", "application/zip")
 		hc.SetHeader("Content-Disposition", `attachment; filename="client.zip"`)

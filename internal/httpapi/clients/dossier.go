@@ -35,6 +35,9 @@ type DossierView struct {
 	// out of sight, to be erased.
 	Hidden     int    `json:"hidden_rounds"`
 	MayMeasure string `json:"may_measure"` // what measures and photos still need, empty for nothing
+	// AnswersHidden says that the answers of the screening are a coach's to see.
+	AnswersHidden bool     `json:"answers_hidden"`
+	Opened        []string `json:"opened"` // who opened what of the client lately, a line a day; a coach's to see
 }
 
 // WishView is a wish as it reads: the heads the words come to.
@@ -174,7 +177,11 @@ func (s *place) registerDossier(api huma.API) {
 }
 
 func (s *place) getDossier(ctx context.Context, in *op.ClientInput) (*dossierOutput, error) {
-	return s.answerDossier(ctx, in.Client, func(*store.Tx) error { return nil })
+	out, err := s.answerDossier(ctx, in.Client, func(*store.Tx) error { return nil })
+	if err == nil {
+		s.NoteRead(ctx, in.Client, "dossier")
+	}
+	return out, err
 }
 
 func (s *place) changeDossier(ctx context.Context, in *changeInput) (*dossierOutput, error) {

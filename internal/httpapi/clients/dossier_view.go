@@ -17,6 +17,7 @@ type dossierRead struct {
 	c      store.Client
 	rooms  []store.Room
 	rounds []store.ScreeningRound
+	reads  []store.Read
 }
 
 func readDossier(ctx context.Context, tx *store.Tx, id uuid.UUID, r *dossierRead) (err error) {
@@ -25,6 +26,11 @@ func readDossier(ctx context.Context, tx *store.Tx, id uuid.UUID, r *dossierRead
 	}
 	if r.rooms, err = tx.Rooms(ctx); err != nil {
 		return err
+	}
+	if op.AccountOf(ctx).Role != store.Assistant {
+		if r.reads, err = tx.ReadTrail(ctx, id); err != nil {
+			return err
+		}
 	}
 	r.rounds, err = tx.Screenings(ctx, id)
 	return err
@@ -58,6 +64,7 @@ func (s *place) showDossier(ctx context.Context, r *dossierRead) (out DossierVie
 		Studio:    []RoomName{},
 		Questions: []QuestionView{},
 		Joints:    viewJoints(c.Joints),
+		Opened:    []string{},
 		Mobility:  c.Dossier.Mobility.Says(),
 		Health:    person.NoDiagnosis,
 	}
@@ -90,8 +97,30 @@ func (s *place) showDossier(ctx context.Context, r *dossierRead) (out DossierVie
 		}
 		out.Rounds = append(out.Rounds, r.On.Words())
 	}
+	if op.AccountOf(ctx).Role == store.Assistant { // what they come to is seen, not what was answered
+		out.AnswersHidden, out.Asked, out.Rounds, out.Standing.Said = true, nil, []string{}, []SaidView{}
+	}
+	out.Opened = viewReads(r.reads)
 	out.Verdicts, err = s.verdicts(ctx, c)
 	return out, err
+}
+
+var readWords = map[string]string{"dossier": "the dossier", "photos": "photos", "export": "all of it as a file,"}
+
+// viewReads tells who opened what, a line a day: "26 November 2026: the dossier by Wren; photos by Jory".
+func viewReads(reads []store.Read) []string {
+	out := []string{}
+	for i := 0; i < len(reads); {
+		line, day := reads[i].On.Words()+": ", reads[i].On
+		for first := true; i < len(reads) && reads[i].On == day; i, first = i+1, false {
+			if !first {
+				line += "; "
+			}
+			line += readWords[reads[i].What] + " by " + reads[i].Name
+		}
+		out = append(out, line)
+	}
+	return out
 }
 
 func viewWish(k *person.WishKind) WishView {

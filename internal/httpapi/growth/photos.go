@@ -172,6 +172,7 @@ func (s *place) getPhoto(ctx context.Context, in *photoPath) (*huma.StreamRespon
 	}); err != nil {
 		return nil, err
 	}
+	s.NoteRead(ctx, in.Client, "photos")
 	file, err := s.Photos.Open(op.AccountOf(ctx).Studio, in.Photo, in.Thumb)
 	if errors.Is(err, os.ErrNotExist) {
 		return nil, op.Problem(http.StatusNotFound, "the picture’s file is gone")

@@ -18,6 +18,7 @@ type place struct {
 // Register adds the operations of this place.
 func Register(api huma.API, s *op.Server) {
 	p := &place{s, remember.New[readKey, []shown](mostReadings, 0)}
+	p.registerFront(api)
 	p.registerCatalogue(api)
 	p.registerFitting(api)
 	p.registerLibrary(api)

@@ -26,6 +26,7 @@ type Server struct {
 	bodies     *remember.Memory[arm.Body, *effort.Yardstick]
 	Post       Post // nil: no letters leave
 	signIns    *remember.Memory[uuid.UUID, here]
+	noted      *remember.Memory[noted, bool]
 	Catalogues *remember.Memory[uuid.UUID, *Own]
 	lastRead   *remember.Memory[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
 	memos      *remember.Memory[memoKey, *week.Memo]
@@ -46,6 +47,7 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 	return &Server{Store: s, Photos: p, Sessions: scs.New(), Now: now,
 		bodies:     remember.New[arm.Body, *effort.Yardstick](mostBodies, 0),
 		signIns:    remember.New[uuid.UUID, here](mostSignIns, rememberSignIn),
+		noted:      remember.New[noted, bool](mostNoted, 0),
 		Catalogues: remember.New[uuid.UUID, *Own](mostStudios, rememberOwn),
 		lastRead:   remember.New[uuid.UUID, *Own](mostStudios, 0),
 		memos:      remember.New[memoKey, *week.Memo](mostMemos, 0),

@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/secret"
 	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
@@ -111,4 +112,24 @@ func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
 // NoteSecurity keeps what concerns a studio's safety; see request.NoteSecurity.
 func (s *Server) NoteSecurity(ctx context.Context, studio uuid.UUID, e store.SecurityEvent) {
 	request.NoteSecurity(ctx, s.Store, s.Now(), studio, e)
+}
+
+// noted is a reading that was noted.
+type noted struct {
+	client, account uuid.UUID
+	on              day.Day
+	what            string
+}
+
+const mostNoted = 50_000
+
+// NoteRead notes that somebody opened something of a client: a line a day, however often.
+func (s *Server) NoteRead(ctx context.Context, client uuid.UUID, what string) {
+	a := AccountOf(ctx)
+	n := noted{client, a.ID, s.Day(ctx), what}
+	if _, ok := s.noted.Get(n); ok {
+		return
+	}
+	s.noted.Put(n, true)
+	request.Later(ctx, s.Store, a.Studio, func(ctx context.Context, tx *store.Tx) error { return tx.NoteRead(ctx, client, a.ID, n.on, what) })
 }

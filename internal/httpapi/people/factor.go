@@ -194,7 +194,7 @@ type dropFactorInput struct {
 
 func (s *place) dropFactor(ctx context.Context, in *dropFactorInput) (*struct{}, error) {
 	a := op.AccountOf(ctx)
-	if err := s.isMyPassword(ctx, a, in.Body.Password); err != nil {
+	if err := s.isMyPassword(ctx, a, in.Body.Password, "body.password"); err != nil {
 		return nil, err
 	}
 	err := s.Store.InLogin(ctx, a.Login, func(tx *store.LoginTx) error { return tx.SetFactor(ctx, "", false) })

@@ -85,7 +85,7 @@ type setPasswordInput struct {
 }
 
 // isMyPassword checks one's own, at the door of the account.
-func (s *place) isMyPassword(ctx context.Context, a store.Account, password string) error {
+func (s *place) isMyPassword(ctx context.Context, a store.Account, password, location string) error {
 	login, err := s.Store.LoginOf(ctx, a.Email)
 	if err != nil {
 		return op.ProblemOf(err)
@@ -94,7 +94,7 @@ func (s *place) isMyPassword(ctx context.Context, a store.Account, password stri
 	if p, ok := err.(interface{ GetStatus() int }); ok &&
 		p.GetStatus() == http.StatusUnauthorized { // one is signed in all the same
 		return op.Problem(http.StatusUnprocessableEntity, "that is not your password",
-			&huma.ErrorDetail{Location: "body.old", Message: "that is not your password"})
+			&huma.ErrorDetail{Location: location, Message: "that is not your password"})
 	}
 	return err
 }
@@ -112,7 +112,7 @@ func (s *place) setPassword(ctx context.Context, in *setPasswordInput) (*struct{
 	if err := passwordFault(in.Body.New, "body.new", a.Email, a.Name); err != nil {
 		return nil, err
 	}
-	if err := s.isMyPassword(ctx, a, in.Body.Old); err != nil {
+	if err := s.isMyPassword(ctx, a, in.Body.Old, "body.old"); err != nil {
 		return nil, err
 	}
 	here := s.SignInOf(ctx)

@@ -31,17 +31,23 @@ func NoteSecurity(ctx context.Context, s *store.Store, now time.Time, studio uui
 	if studio == uuid.Nil || s == nil {
 		return
 	}
+	Later(ctx, s, studio, func(ctx context.Context, tx *store.Tx) error { return tx.NoteSecurity(ctx, e) })
+}
+
+// Later writes a note in a studio after the answer; where too many wait it is let go,
+// the server's own log has it.
+func Later(ctx context.Context, s *store.Store, studio uuid.UUID, do func(context.Context, *store.Tx) error) {
 	select {
 	case notes <- struct{}{}:
-	default: // the server's own log has it
+	default:
 		return
 	}
 	go func() {
 		defer func() { <-notes }()
 		ctx, cancel := context.WithTimeout(context.WithoutCancel(ctx), noteTime)
 		defer cancel()
-		if err := s.In(ctx, studio, func(tx *store.Tx) error { return tx.NoteSecurity(ctx, e) }); err != nil {
-			slog.Warn("a security event was not kept", "err", err.Error())
+		if err := s.In(ctx, studio, func(tx *store.Tx) error { return do(ctx, tx) }); err != nil {
+			slog.Warn("a note was not kept", "err", err.Error())
 		}
 	}()
 }

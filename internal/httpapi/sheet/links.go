@@ -56,18 +56,26 @@ type OpenSheet struct {
 const (
 	linkBack  = 7
 	linkAhead = 28
+	longLink  = 30 // for so many days a coach makes one
 )
 
 func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error) {
 	out := &linkOutput{}
 	token := store.NewToken()
 	out.Body.Path = "/s/" + token
+	a := op.AccountOf(ctx)
+	if in.Body.Days > longLink && a.Role != store.Owner {
+		return nil, op.FieldProblem("body.days", "links for more than %d days are an owner’s to make", longLink)
+	}
+	defer s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: "made a link", About: in.Client.String()})
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
 		return tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), a.ID)
 	})
 }
 
 func (s *place) revokeLink(ctx context.Context, in *linkPath) (*struct{}, error) {
+	a := op.AccountOf(ctx)
+	defer s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: "ended a link", About: in.Client.String()})
 	return nil, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error { return tx.RevokeLink(ctx, in.Client, in.Link) })
 }
 

@@ -14,16 +14,17 @@ import (
 )
 
 const addClient = `-- name: AddClient :execrows
-INSERT INTO client (client_id, studio_id, dossier) VALUES ($1, current_studio(), $2) ON CONFLICT (client_id) DO NOTHING
+INSERT INTO client (client_id, studio_id, dossier, coach_id) VALUES ($1, current_studio(), $2, $3) ON CONFLICT (client_id) DO NOTHING
 `
 
 type AddClientParams struct {
 	ClientID uuid.UUID
 	Dossier  json.RawMessage
+	CoachID  *uuid.UUID
 }
 
 func (q *Queries) AddClient(ctx context.Context, arg AddClientParams) (int64, error) {
-	result, err := q.db.Exec(ctx, addClient, arg.ClientID, arg.Dossier)
+	result, err := q.db.Exec(ctx, addClient, arg.ClientID, arg.Dossier, arg.CoachID)
 	if err != nil {
 		return 0, err
 	}
@@ -413,23 +414,28 @@ func (q *Queries) StudioEvents(ctx context.Context) ([]StudioEventsRow, error) {
 	return items, nil
 }
 
-const studioIDs = `-- name: StudioIDs :many
-SELECT studio_id FROM studio
+const studios = `-- name: Studios :many
+SELECT studio_id, name FROM studio ORDER BY name, studio_id
 `
 
-func (q *Queries) StudioIDs(ctx context.Context) ([]uuid.UUID, error) {
-	rows, err := q.db.Query(ctx, studioIDs)
+type StudiosRow struct {
+	StudioID uuid.UUID
+	Name     string
+}
+
+func (q *Queries) Studios(ctx context.Context) ([]StudiosRow, error) {
+	rows, err := q.db.Query(ctx, studios)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []uuid.UUID
+	var items []StudiosRow
 	for rows.Next() {
-		var studio_id uuid.UUID
-		if err := rows.Scan(&studio_id); err != nil {
+		var i StudiosRow
+		if err := rows.Scan(&i.StudioID, &i.Name); err != nil {
 			return nil, err
 		}
-		items = append(items, studio_id)
+		items = append(items, i)
 	}
 	if err := rows.Err(); err != nil {
 		return nil, err

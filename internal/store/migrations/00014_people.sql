@@ -70,6 +70,12 @@ CREATE INDEX ON account (login_id);
 ALTER TABLE studio ADD COLUMN second_factor boolean NOT NULL DEFAULT false; -- asked of everybody in it
 ALTER TABLE client ADD COLUMN coach_id uuid; -- whose client it is
 ALTER TABLE client ADD FOREIGN KEY (studio_id, coach_id) REFERENCES account (studio_id, account_id);
+ALTER TABLE client NO FORCE ROW LEVEL SECURITY;
+ALTER TABLE account NO FORCE ROW LEVEL SECURITY;
+UPDATE client SET coach_id = (SELECT a.account_id FROM account a WHERE a.studio_id = client.studio_id AND a.role <> 'assistant'
+    ORDER BY a.role = 'owner' DESC, a.account_id LIMIT 1);
+ALTER TABLE client FORCE ROW LEVEL SECURITY;
+ALTER TABLE account FORCE ROW LEVEL SECURITY;
 
 -- What is opened once by whoever has its token: an invitation into a studio, a new
 -- password, the first owner of an installation. The token itself is not kept.

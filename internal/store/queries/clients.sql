@@ -11,7 +11,7 @@ UPDATE room SET equipment = sqlc.arg(equipment)::jsonb WHERE room_id = $1 AND md
 SELECT room_id, equipment, md5(equipment::text) AS mark FROM room ORDER BY equipment ->> 'name', room_id;
 
 -- name: AddClient :execrows
-INSERT INTO client (client_id, studio_id, dossier) VALUES ($1, current_studio(), $2) ON CONFLICT (client_id) DO NOTHING;
+INSERT INTO client (client_id, studio_id, dossier, coach_id) VALUES ($1, current_studio(), $2, $3) ON CONFLICT (client_id) DO NOTHING;
 
 -- name: SameClient :one
 SELECT EXISTS (SELECT 1 FROM client WHERE client_id = $1 AND deleted_at IS NULL AND name = sqlc.arg(name)::text);
@@ -60,5 +60,5 @@ INSERT INTO studio_event (studio_id, client_id, what, by_account) VALUES (curren
 SELECT e.client_id, e.what, e.happened_at, coalesce(account.name, '') AS by_name
 FROM studio_event e LEFT JOIN account ON account.account_id = e.by_account ORDER BY e.event_id DESC LIMIT 200;
 
--- name: StudioIDs :many
-SELECT studio_id FROM studio;
+-- name: Studios :many
+SELECT studio_id, name FROM studio ORDER BY name, studio_id;

@@ -6,6 +6,11 @@ import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
 export type Me = Schemas['Me']
+export type FrontView = Schemas['FrontView']
+export type OnceView = Schemas['OnceView']
+export type PeopleView = Schemas['PeopleView']
+export type ColleagueView = Schemas['ColleagueView']
+export type SignInView = Schemas['SignInView']
 export type HeadView = Schemas['HeadView']
 export type SliceView = Schemas['SliceView']
 export type Slice = Schemas['Slice']
@@ -103,7 +108,8 @@ export interface Clash {
 export interface Ask {
   question: string
   field: string
-  needs: 'sure' | 'reason'
+  needs: 'sure' | 'reason' | 'code' | 'studio'
+  options?: { value: string; words: string }[]
 }
 
 /** Problem is an answer that is none: status 0 when the server was not reached. */

@@ -15,6 +15,23 @@ export const queries = {
       queryFn: ({ signal }) => got(api.GET('/catalogue', { signal })),
       staleTime: Infinity,
     }),
+  front: () =>
+    queryOptions({
+      queryKey: ['front'],
+      queryFn: ({ signal }) => got(api.GET('/front', { signal })),
+      staleTime: Infinity,
+    }),
+  once: (token: string) =>
+    queryOptions({
+      queryKey: ['once', token],
+      queryFn: ({ signal }) => got(api.GET('/once/{token}', { params: { path: { token } }, signal })),
+      staleTime: Infinity,
+    }),
+  people: () => queryOptions({ queryKey: ['people'], queryFn: ({ signal }) => got(api.GET('/people', { signal })) }),
+  security: () =>
+    queryOptions({ queryKey: ['security'], queryFn: ({ signal }) => got(api.GET('/studio/security', { signal })) }),
+  signIns: () =>
+    queryOptions({ queryKey: ['sign-ins'], queryFn: ({ signal }) => got(api.GET('/me/sign-ins', { signal })) }),
   clients: () => queryOptions({ queryKey: ['clients'], queryFn: ({ signal }) => got(api.GET('/clients', { signal })) }),
   client: (client: string) =>
     queryOptions({

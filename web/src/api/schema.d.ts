@@ -765,6 +765,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A letter with a link to a new password */
+        post: operations["forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/front": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One set-up, for the page one signs in at */
+        get: operations["front"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/hints": {
         parameters: {
             query?: never;
@@ -859,8 +893,97 @@ export interface paths {
         };
         /** Who is signed in */
         get: operations["me"];
+        /** One's own name and units */
+        put: operations["set-me"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/me/factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Ask for a second factor from now on */
+        put: operations["confirm-factor"];
+        /** Begin a second factor */
+        post: operations["begin-factor"];
+        /** Ask for no second factor any more */
+        delete: operations["drop-factor"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another password; every other sign-in ends */
+        put: operations["set-password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/me/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where one is signed in */
+        get: operations["sign-ins"];
         put?: never;
         post?: never;
+        /** End every other sign-in */
+        delete: operations["end-sign-ins"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/me/sign-ins/{sign_in}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End one sign-in */
+        delete: operations["end-sign-in"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/me/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Go to another of one's studios */
+        post: operations["move-to-studio"];
         delete?: never;
         options?: never;
         head?: never;
@@ -878,6 +1001,41 @@ export interface paths {
         put?: never;
         /** The nearest set-ups to one */
         post: operations["near"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/once/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a link that opens once is for */
+        get: operations["look-at-link"];
+        put?: never;
+        /** Take up an invitation, or begin a studio */
+        post: operations["open-link-once"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/once/{token}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set a new password */
+        post: operations["renew-password"];
         delete?: never;
         options?: never;
         head?: never;
@@ -964,6 +1122,91 @@ export interface paths {
         put?: never;
         /** A set-up written as a movement of one's own */
         post: operations["own-text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who belongs to the studio */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask somebody to join */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/invitations/{invitation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an invitation back */
+        delete: operations["withdraw-invitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{account}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another role; disabled, or no longer */
+        put: operations["set-account"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{account}/clients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand all clients of one coach to another */
+        post: operations["hand-over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1099,6 +1342,40 @@ export interface paths {
         };
         /** The studio itself */
         get: operations["studio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/studio/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Ask a second factor of everybody */
+        put: operations["demand-factor"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/studio/security": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What concerned the studio's safety */
+        get: operations["security"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1485,6 +1762,23 @@ export interface components {
         ClientsOutputBody: {
             clients: components["schemas"]["ClientCard"][];
         };
+        CodesOutputBody: {
+            /** @description each opens once; shown this once */
+            codes: string[];
+        };
+        ColleagueView: {
+            /** Format: int64 */
+            clients: number;
+            disabled: boolean;
+            email: string;
+            factor: boolean;
+            id: string;
+            me: boolean;
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "coach" | "assistant";
+            seen: string;
+        };
         Combo: {
             /**
              * Format: int64
@@ -1505,6 +1799,9 @@ export interface components {
         };
         CompareOutputBody: {
             changes: string[];
+        };
+        ConfirmFactorInputBody: {
+            code: string;
         };
         ControlView: {
             choices: components["schemas"]["ChoiceView"][];
@@ -1574,6 +1871,9 @@ export interface components {
             name: string;
             when: string;
         };
+        DemandInputBody: {
+            demanded: boolean;
+        };
         DisputeView: {
             house: string;
             lever: string;
@@ -1618,6 +1918,7 @@ export interface components {
             wishes: components["schemas"]["Wish"][];
         };
         DossierView: {
+            answers_hidden: boolean;
             asked: components["schemas"]["RoundView"];
             caps: string[];
             dossier: components["schemas"]["Dossier"];
@@ -1628,6 +1929,7 @@ export interface components {
             may_measure: string;
             mobility_says: string[];
             no_diagnosis: string;
+            opened: string[];
             questions: components["schemas"]["QuestionView"][];
             rounds: string[];
             says: string[];
@@ -1636,6 +1938,9 @@ export interface components {
             verdicts: components["schemas"]["VerdictCount"];
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
+        };
+        DropFactorInputBody: {
+            password: string;
         };
         Elsewhere: {
             kind: string;
@@ -1755,6 +2060,13 @@ export interface components {
             what: string;
             who: string;
         };
+        FactorOutputBody: {
+            /** @description the link as a picture, a data: address */
+            image: string;
+            link: string;
+            /** @description to be typed where no picture can be taken */
+            secret: string;
+        };
         FaultView: {
             computed: boolean;
             costs: string;
@@ -1800,6 +2112,13 @@ export interface components {
             sessions: components["schemas"]["WeekDraft"][];
             words: string;
         };
+        ForgottenInputBody: {
+            email: string;
+        };
+        FrontView: {
+            right: components["schemas"]["Slice"];
+            view: components["schemas"]["SetUpView"];
+        };
         Glyph: {
             ribbon?: components["schemas"]["Ribbon"];
             slice: components["schemas"]["SliceView"];
@@ -1825,6 +2144,9 @@ export interface components {
             settings?: {
                 [key: string]: number | string;
             };
+        };
+        HandOverInputBody: {
+            to: string;
         };
         Handle: {
             at: components["schemas"]["Point"];
@@ -1917,6 +2239,27 @@ export interface components {
             same: number;
             sessions: components["schemas"]["WeekDraft"][];
             unknown: string[];
+        };
+        InvitationView: {
+            email: string;
+            /** Format: date-time */
+            expires: string;
+            id: string;
+            /** @enum {string} */
+            role: "owner" | "coach" | "assistant";
+        };
+        InviteInputBody: {
+            email: string;
+            id: string;
+            /** @description send it there; otherwise the link is copied */
+            letter?: boolean;
+            /** @enum {string} */
+            role: "owner" | "coach" | "assistant";
+        };
+        InviteOutputBody: {
+            /** @description shown this once; empty where a letter took it */
+            link: string;
+            now: components["schemas"]["PeopleView"];
         };
         IssueInputBody: {
             /** @description made for this issue; sending it again issues once */
@@ -2295,14 +2638,21 @@ export interface components {
             x: number;
         };
         Me: {
+            email: string;
+            factor: boolean;
             id: string;
+            lacks: boolean;
+            letters: boolean;
             may_plan: boolean;
             name: string;
             /** @enum {string} */
             role: "owner" | "coach" | "assistant";
             studio: string;
+            studios: components["schemas"]["StudioName"][];
             /** Format: date */
             today: string;
+            /** @enum {string} */
+            units: "metric" | "imperial";
         };
         MeasuresView: {
             area: components["schemas"]["AreaView"][];
@@ -2383,6 +2733,9 @@ export interface components {
             one_weight: string;
             two_weights: string;
         };
+        MoveToInputBody: {
+            studio: string;
+        };
         MovementView: {
             action: string;
             computed: boolean;
@@ -2446,6 +2799,15 @@ export interface components {
         };
         NoteInputBody: {
             note: string;
+        };
+        OnceView: {
+            email: string;
+            /** @enum {string} */
+            kind: "invitation" | "password" | "first";
+            /** @description somebody signs in with this address already: her own password opens it */
+            known: boolean;
+            role: string;
+            studio: string;
         };
         OpenOutputBody: {
             client: string;
@@ -2518,6 +2880,12 @@ export interface components {
              * @description of a hold
              */
             seconds?: number;
+        };
+        PeopleView: {
+            /** @description a second factor is asked of everybody */
+            demanded: boolean;
+            invitations: components["schemas"]["InvitationView"][];
+            people: components["schemas"]["ColleagueView"][];
         };
         PhotoView: {
             /** Format: int64 */
@@ -2715,6 +3083,18 @@ export interface components {
             loads: components["schemas"]["LoadFit"];
             try_outs: components["schemas"]["TryOutView"][];
         };
+        RedeemInputBody: {
+            /** @description of the second factor of who signs in already */
+            code?: string;
+            /** @description of the first owner */
+            email?: string;
+            name?: string;
+            password: string;
+            /** @description of the first owner: what the studio is called */
+            studio?: string;
+            /** @description of the first owner: in which time zone its days are counted */
+            zone?: string;
+        };
         Region: {
             code: string;
             /** Format: double */
@@ -2730,6 +3110,9 @@ export interface components {
             id: string;
             /** Format: int64 */
             version: number;
+        };
+        RenewPasswordInputBody: {
+            password: string;
         };
         Reserve: {
             refused: string;
@@ -2914,6 +3297,17 @@ export interface components {
             id: string;
             on: string;
         };
+        SecurityOutputBody: {
+            events: components["schemas"]["SecurityView"][];
+        };
+        SecurityView: {
+            about: string;
+            address: string;
+            /** Format: date-time */
+            at: string;
+            what: string;
+            who: string;
+        };
         SessionLine: {
             id: string;
             /** Format: int64 */
@@ -2957,6 +3351,20 @@ export interface components {
             /** Format: double */
             warm_up_min: number;
             when: string;
+        };
+        SetAccountInputBody: {
+            disabled: boolean;
+            /** @enum {string} */
+            role: "owner" | "coach" | "assistant";
+        };
+        SetMeInputBody: {
+            name: string;
+            /** @enum {string} */
+            units: "metric" | "imperial";
+        };
+        SetPasswordInputBody: {
+            new: string;
+            old: string;
         };
         SetStanceInputBody: {
             stance: string;
@@ -3031,8 +3439,31 @@ export interface components {
             why: string[];
         };
         SignInInputBody: {
+            /** @description of the second factor, or a recovery code */
+            code?: string;
             email: string;
+            /** @description stay signed in for thirty days */
+            own_device?: boolean;
             password: string;
+            /** @description which of several */
+            studio?: string;
+        };
+        SignInView: {
+            agent: string;
+            here: boolean;
+            id: string;
+            own_device: boolean;
+            seen: string;
+            /** Format: date-time */
+            since: string;
+        };
+        SignInsOutputBody: {
+            /**
+             * Format: int64
+             * @description recovery codes that are left
+             */
+            codes: number;
+            sign_ins: components["schemas"]["SignInView"][];
         };
         Slice: {
             bone: components["schemas"]["Point"];
@@ -3130,6 +3561,11 @@ export interface components {
             at: components["schemas"]["Point"];
             /** Format: double */
             value: number;
+        };
+        StudioName: {
+            here: boolean;
+            id: string;
+            name: string;
         };
         StudioView: {
             name: string;
@@ -5337,6 +5773,66 @@ export interface operations {
             };
         };
     };
+    forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgottenInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    front: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrontView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     hints: {
         parameters: {
             query?: never;
@@ -5531,6 +6027,281 @@ export interface operations {
             };
         };
     };
+    "set-me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetMeInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "confirm-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfirmFactorInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "begin-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactorOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropFactorInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetPasswordInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_in: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "move-to-studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveToInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     near: {
         parameters: {
             query?: never;
@@ -5552,6 +6323,106 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NearOutputBody"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "look-at-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnceView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-link-once": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RedeemInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "renew-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenewPasswordInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -5754,6 +6625,169 @@ export interface operations {
             };
         };
     };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "withdraw-invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetAccountInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     rooms: {
         parameters: {
             query?: never;
@@ -5867,6 +6901,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Set-Cookie"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6020,6 +7055,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudioView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "demand-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DemandInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    security: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOutputBody"];
                 };
             };
             /** @description Error */

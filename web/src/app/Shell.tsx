@@ -1,7 +1,7 @@
 import { queries } from '../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { NavLink, Outlet } from 'react-router'
+import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
 import { Problem } from '../api/client'
 import { lettersOff, shownKeys, switchLetters, useKeys } from './keys'
 import { useArrival } from './arrival'
@@ -35,15 +35,19 @@ export function Shell() {
     '?': { does: 'show or hide these keys', run: () => setHelp((h) => !h) },
     Escape: { does: 'back out', run: () => setHelp(false) },
   })
-  const catalogue = useQuery({ ...queries.catalogue(), enabled: !!me.data })
+  const [out, setOut] = useState('') // why the sign-in ended
+  const { pathname } = useLocation()
+  const lacks = me.data?.lacks ?? false
+  const catalogue = useQuery({ ...queries.catalogue(), enabled: !!me.data && !lacks })
 
   // An answer of any query that says "not signed in" brings the sign-in up.
   useEffect(
     () =>
       cache.getQueryCache().subscribe((event) => {
         const error: unknown = event.query.state.error
-        if (event.type === 'updated' && error instanceof Problem && error.status === 401)
-          cache.setQueryData(['me'], null)
+        if (event.type !== 'updated' || !(error instanceof Problem) || error.status !== 401) return
+        if (cache.getQueryData(['me'])) setOut(error.message)
+        cache.setQueryData(['me'], null)
       }),
     [cache],
   )
@@ -75,7 +79,7 @@ export function Shell() {
   if (!me.data)
     return (
       <Suspense fallback={<div className="waiting" aria-busy="true" />}>
-        <SignIn />
+        <SignIn why={out} />
       </Suspense>
     )
   return (
@@ -94,14 +98,22 @@ export function Shell() {
         </nav>
         <span className={css.barWho}>
           <Unsaved />
-          {me.data.name}
+          <NavLink className={css.barMe} to="/me">
+            {me.data.name}
+          </NavLink>
           <span className={css.barStudio}> · {me.data.studio}</span>
           <SignOut />
         </span>
       </header>
       {help && <Help close={() => setHelp(false)} />}
       <div id="place">
-        {catalogue.data ? (
+        {lacks ? (
+          pathname === '/me' ? (
+            <Outlet />
+          ) : (
+            <Navigate to="/me" replace />
+          )
+        ) : catalogue.data ? (
           <CatalogueContext value={catalogue.data}>{<Outlet />}</CatalogueContext>
         ) : (
           <Waiting query={catalogue} />

@@ -6,6 +6,17 @@ import { Broken } from './Broken'
 
 /** Each place is loaded when it is first gone to. */
 export const router = createBrowserRouter([
+  // What opens for whoever is not signed in.
+  {
+    path: 'once/:token',
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('../places/signin/Once')).Once }),
+  },
+  {
+    path: 'forgotten',
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('../places/signin/Forgotten')).Forgotten }),
+  },
   {
     element: <Shell />,
     errorElement: <Broken />,
@@ -102,6 +113,21 @@ export const router = createBrowserRouter([
             path: 'stances',
             handle: { title: 'Stances' },
             lazy: async () => ({ Component: (await import('../places/stances/Stances')).Stances }),
+          },
+          {
+            path: 'me',
+            handle: { title: 'Your account' },
+            lazy: async () => ({ Component: (await import('../places/account/MyAccount')).MyAccount }),
+          },
+          {
+            path: 'studio/people',
+            handle: { title: 'People' },
+            lazy: async () => ({ Component: (await import('../places/studio/People')).People }),
+          },
+          {
+            path: 'studio/security',
+            handle: { title: 'Security' },
+            lazy: async () => ({ Component: (await import('../places/studio/Security')).Security }),
           },
           {
             path: 'studio',

@@ -84,6 +84,7 @@ export function Dossier() {
                     hide weights on the client’s sheet
                   </label>
                 </section>
+                {view.opened.length > 0 && <Opened lines={view.opened} />}
                 {!locked && <Leave view={view} owner={owner} />}
               </div>
               <div>
@@ -310,6 +311,24 @@ function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
       />
       <Note edit={edit} field="notes" />
     </>
+  )
+}
+
+/** Opened is who read what of this client, a line a day. */
+function Opened({ lines }: { lines: string[] }) {
+  const [all, setAll] = useState(false)
+  return (
+    <section className={clsx(leavesCss.leaf, leavesCss.quiet)} aria-label="Opened by">
+      <h2>Opened by</h2>
+      {lines.slice(0, all ? undefined : 3).map((l) => (
+        <p key={l}>{l}</p>
+      ))}
+      {lines.length > 3 && !all && (
+        <button type="button" className="link" onClick={() => setAll(true)}>
+          Earlier
+        </button>
+      )}
+    </section>
   )
 }
 

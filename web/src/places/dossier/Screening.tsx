@@ -50,6 +50,8 @@ export function Screening({
             <p>
               Asked on <b>{asked.when}</b> by {asked.by}: {yes.length === 0 ? 'no to every question.' : 'yes to'}
             </p>
+          ) : view.answers_hidden ? (
+            <p>What was answered is a coach’s to see; what it comes to stands above.</p>
           ) : (
             <p>Not asked yet. No sheet leaves before the questions are answered.</p>
           )}

@@ -11,6 +11,7 @@ import { Room } from './Room'
 import { Zone } from './Zone'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
+import { StudioTabs } from './StudioTabs'
 import css from './studio.module.css'
 import { useWrite } from '../../api/useWrite'
 
@@ -60,72 +61,75 @@ export function Studio() {
   })
   if (!rooms.data) return <Waiting query={rooms} />
   return (
-    <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
-      <main className={leavesCss.dossierMain}>
-        <h1 className="only-read">Studio</h1>
-        <nav className={css.roomsLine} aria-label="Rooms">
-          {list.map((r) => (
-            <button
-              key={r.id}
-              type="button"
-              className={r.id === here?.id ? clsx(css.roomTab, css.here) : css.roomTab}
-              aria-pressed={r.id === here?.id}
-              onClick={() => setOpen(r.id)}
-            >
-              <b>{r.form.name}</b>
-              <span className={css.roomBar} aria-hidden>
-                <i style={{ width: `${(100 * r.allows) / r.of}%` }} />
-              </span>
-              <span>
-                allows {r.allows} of {r.of}
-              </span>
-            </button>
-          ))}
-          {!locked && (
-            <Button onClick={() => void add()} aria-label="Add a room">
-              Add a room
-            </Button>
+    <>
+      <StudioTabs />
+      <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
+        <main className={leavesCss.dossierMain}>
+          <h1 className="only-read">Studio</h1>
+          <nav className={css.roomsLine} aria-label="Rooms">
+            {list.map((r) => (
+              <button
+                key={r.id}
+                type="button"
+                className={r.id === here?.id ? clsx(css.roomTab, css.here) : css.roomTab}
+                aria-pressed={r.id === here?.id}
+                onClick={() => setOpen(r.id)}
+              >
+                <b>{r.form.name}</b>
+                <span className={css.roomBar} aria-hidden>
+                  <i style={{ width: `${(100 * r.allows) / r.of}%` }} />
+                </span>
+                <span>
+                  allows {r.allows} of {r.of}
+                </span>
+              </button>
+            ))}
+            {!locked && (
+              <Button onClick={() => void add()} aria-label="Add a room">
+                Add a room
+              </Button>
+            )}
+          </nav>
+          {why && <p className="fault">{why}</p>}
+          {here ? (
+            <Room key={here.id} room={here} stations={rooms.data.stations} locked={locked} />
+          ) : (
+            <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>
           )}
-        </nav>
-        {why && <p className="fault">{why}</p>}
-        {here ? (
-          <Room key={here.id} room={here} stations={rooms.data.stations} locked={locked} />
-        ) : (
-          <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>
-        )}
-        {!locked && <Deleted />}
-      </main>
-      <aside className="margin" aria-label="What the tool says">
-        {here && (
-          <>
-            <h2>What this room allows</h2>
-            <div className="finding does">
-              <b className={css.big}>
-                {here.allows} of {here.of}
-              </b>{' '}
-              movements at their usual set-up.
-            </div>
-            {here.missing.length > 0 && <h2>What is missing, by how much waits for it</h2>}
-            {here.missing.slice(0, 7).map((m) => (
-              <p key={m.what} className="margin-line">
-                <b>{m.waits}</b> wait for {m.what}
-              </p>
-            ))}
-            {here.gaps.length > 0 && <h2>Gaps in the loads</h2>}
-            {here.gaps.map((g) => (
-              <div key={g} className="finding">
-                {g}. Between them: more reps first.
+          {!locked && <Deleted />}
+        </main>
+        <aside className="margin" aria-label="What the tool says">
+          {here && (
+            <>
+              <h2>What this room allows</h2>
+              <div className="finding does">
+                <b className={css.big}>
+                  {here.allows} of {here.of}
+                </b>{' '}
+                movements at their usual set-up.
               </div>
-            ))}
-            <h2>Who trains here</h2>
-            <p className="margin-line">
-              {here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}
-            </p>
-          </>
-        )}
-        <Zone />
-      </aside>
-    </div>
+              {here.missing.length > 0 && <h2>What is missing, by how much waits for it</h2>}
+              {here.missing.slice(0, 7).map((m) => (
+                <p key={m.what} className="margin-line">
+                  <b>{m.waits}</b> wait for {m.what}
+                </p>
+              ))}
+              {here.gaps.length > 0 && <h2>Gaps in the loads</h2>}
+              {here.gaps.map((g) => (
+                <div key={g} className="finding">
+                  {g}. Between them: more reps first.
+                </div>
+              ))}
+              <h2>Who trains here</h2>
+              <p className="margin-line">
+                {here.clients.join(', ') || 'Nobody yet; a client’s rooms are chosen in the Dossier.'}
+              </p>
+            </>
+          )}
+          <Zone />
+        </aside>
+      </div>
+    </>
   )
 }
 
