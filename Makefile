@@ -9,7 +9,7 @@ STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
 PACKAGES := ./cmd/... ./internal/... ./web
 SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
 
-.PHONY: demo demo-reset test build generate screenshots bench fuzz clean
+.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api
 
 demo: bin/musculus
 	@scripts/need postgresql
@@ -70,3 +70,7 @@ fuzz:
 
 clean:
 	rm -rf bin web/dist/* web/node_modules
+
+# The API's description, read by an outside linter with its recommended rules.
+lint-api:
+	npx --yes @redocly/cli@1.34.5 lint --extends=recommended docs/openapi.json

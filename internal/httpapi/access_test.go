@@ -65,6 +65,7 @@ var access = map[string]struct {
 	"demand-factor": {anonymous: 401, assistant: 403, body: func(*caller) any { return map[string]any{"demanded": false} }},
 	"security":      {anonymous: 401, assistant: 403},
 	"me":            {anonymous: 401, assistant: 200},
+	"front":         {anonymous: 200, assistant: 200},
 	"catalogue":     {anonymous: 401, assistant: 200},
 	"fit": {
 		anonymous: 401,

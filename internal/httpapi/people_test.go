@@ -99,7 +99,7 @@ func TestSomebodyIsInvitedAndShutOut(t *testing.T) {
 	owner := h.signedIn(t, wren)
 	mia := "mia.o'hara+gym@saltmarsh.example"
 	invite := map[string]any{"id": newID(), "email": " " + strings.ToUpper(mia), "role": "assistant", "letter": true}
-	asked := got[struct{ Now folk }](owner, 200, owner.call("POST", "/people/invitations", invite))
+	asked := got[struct{ Now folk }](owner, 200, owner.call("POST", "/invitations", invite))
 	require.Len(t, asked.Now.Invitations, 1)
 	link := h.link(t, mia, 1)
 
@@ -254,7 +254,7 @@ func TestOnesOwnAccount(t *testing.T) {
 	// Another studio asks her in: her own password opens it, and she chooses where to sign in.
 	elsewhere := h.signedIn(t, h.elsewhere(t))
 	asked := got[struct{ Link string }](elsewhere, 200,
-		elsewhere.call("POST", "/people/invitations", map[string]any{"id": newID(), "email": wren.Email, "role": "coach"}))
+		elsewhere.call("POST", "/invitations", map[string]any{"id": newID(), "email": wren.Email, "role": "coach"}))
 	link := strings.TrimPrefix(asked.Link, "https://musculus.example")
 	seen := got[map[string]any](here, 200, here.call("GET", link, nil))
 	assert.Equal(t, true, seen["known"])
@@ -408,7 +408,7 @@ func TestLettersWaitForTheirServer(t *testing.T) {
 	defer server.Close()
 	c := (&served{server, s.store}).signedIn(t, wren)
 	invite := map[string]any{"id": newID(), "email": "later@saltmarsh.example", "role": "coach", "letter": true}
-	require.Equal(t, 200, c.call("POST", "/people/invitations", invite).status)
+	require.Equal(t, 200, c.call("POST", "/invitations", invite).status)
 	time.Sleep(2500 * time.Millisecond)
 	assert.Empty(t, box.Letters())
 	away.Store(false)

@@ -96,6 +96,10 @@ func build(c Config) (http.Handler, huma.API) {
 			config.Formats[kind] = format
 		}
 		config.Servers = []*huma.Server{{URL: "/api"}}
+		config.Info.License = &huma.License{Name: "All rights reserved", Identifier: "LicenseRef-Musculus"}
+		config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{op.SecurityScheme: {
+			Type: "apiKey", In: "cookie", Name: s.Sessions.Cookie.Name, Description: "The cookie that signing in sets.",
+		}}
 		speakPlans(config.Components.Schemas)
 		api = humachi.New(r, config)
 		api.UseMiddleware(op.Named, s.Permit(api), op.Bound(api))

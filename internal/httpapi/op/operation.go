@@ -1,6 +1,8 @@
 package op
 
 import (
+	"net/http"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -40,6 +42,8 @@ func Operation(id string, who Who, method, path, summary string, more ...Term) h
 		change(t)
 	}
 	return huma.Operation{
+		Security:     security(who),
+		Errors:       problems(who, method, path),
 		OperationID:  id,
 		Method:       method,
 		Path:         path,
@@ -47,6 +51,31 @@ func Operation(id string, who Who, method, path, summary string, more ...Term) h
 		MaxBodyBytes: t.body,
 		Metadata:     map[string]any{termsKey: t},
 	}
+}
+
+// SecurityScheme is how an operation that is not for anybody knows who asks.
+const SecurityScheme = "session"
+
+// security says so in the API's description: a session's cookie, or nothing.
+func security(who Who) []map[string][]string {
+	if len(who) == 0 {
+		return []map[string][]string{{}}
+	}
+	return []map[string][]string{{SecurityScheme: {}}}
+}
+
+// problems are the statuses an operation may answer with besides what it is for.
+func problems(who Who, method, path string) (out []int) {
+	if len(who) > 0 {
+		out = append(out, http.StatusUnauthorized, http.StatusForbidden)
+	}
+	if strings.Contains(path, "{") {
+		out = append(out, http.StatusNotFound)
+	}
+	if method != http.MethodGet {
+		out = append(out, http.StatusConflict, http.StatusRequestEntityTooLarge)
+	}
+	return append(out, http.StatusUnprocessableEntity, http.StatusServiceUnavailable)
 }
 
 // termsOf panics on an operation that was not made by Operation: it has no terms, so

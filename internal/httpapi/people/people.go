@@ -48,10 +48,10 @@ func (s *place) registerPeople(api huma.API) {
 		return op.Operation(id, op.Owners, method, path, summary)
 	}
 	huma.Register(api, owners("people", http.MethodGet, "/people", "Who belongs to the studio"), s.people)
-	huma.Register(api, owners("invite", http.MethodPost, "/people/invitations", "Ask somebody to join"), s.invite)
+	huma.Register(api, owners("invite", http.MethodPost, "/invitations", "Ask somebody to join"), s.invite)
 	huma.Register(
 		api,
-		owners("withdraw-invitation", http.MethodDelete, "/people/invitations/{invitation}", "Take an invitation back"),
+		owners("withdraw-invitation", http.MethodDelete, "/invitations/{invitation}", "Take an invitation back"),
 		s.withdraw,
 	)
 	huma.Register(

@@ -134,7 +134,7 @@ function Invite({ letters, keep }: { letters: boolean; keep: (v: PeopleView) => 
   const [link, setLink] = useState('')
   const { run, why, busy } = useWrite(async (letter: boolean) => {
     const body = { email, role, letter }
-    const answer = await got(api.POST('/people/invitations', { body: { id: fresh.idOf(body), ...body } }))
+    const answer = await got(api.POST('/invitations', { body: { id: fresh.idOf(body), ...body } }))
     fresh.kept()
     setLink(answer.link)
     setEmail('')
@@ -201,7 +201,7 @@ function Invited({
   keep: (v: PeopleView) => void
 }) {
   const { run, why } = useWrite(async () =>
-    keep(await got(api.DELETE('/people/invitations/{invitation}', { params: { path: { invitation: id } } }))),
+    keep(await got(api.DELETE('/invitations/{invitation}', { params: { path: { invitation: id } } }))),
   )
   return (
     <p>
