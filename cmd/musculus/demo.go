@@ -105,7 +105,7 @@ func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
 	if err != nil {
 		return err
 	}
-	office, err := openOffice(ctx, s, send)
+	office, err := openOffice(ctx, s, send, "http://"+listen)
 	if err != nil {
 		return err
 	}

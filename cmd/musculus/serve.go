@@ -102,7 +102,7 @@ func serve(ctx context.Context, stop func(), database, migrate, listen, address,
 		if err != nil {
 			return err
 		}
-		office, err := openOffice(ctx, s, send)
+		office, err := openOffice(ctx, s, send, address)
 		if err != nil {
 			return err
 		}
@@ -138,8 +138,8 @@ func sayFirstOwner(ctx context.Context, s *store.Store, address string) error {
 	return nil
 }
 
-func openOffice(ctx context.Context, s *store.Store, send *mail.Sender) (*jobs.Office, error) {
-	office, err := jobs.Open(s, send.Send)
+func openOffice(ctx context.Context, s *store.Store, send *mail.Sender, address string) (*jobs.Office, error) {
+	office, err := jobs.Open(s, send.Send, strings.TrimSuffix(address, "/"))
 	if err != nil {
 		return nil, err
 	}

@@ -46,7 +46,7 @@ func (s *served) letters(t *testing.T) *house {
 	t.Cleanup(func() { _ = box.Close() })
 	send, err := mail.New(box.Address)
 	require.NoError(t, err)
-	office, err := jobs.Open(s.store, send.Send)
+	office, err := jobs.Open(s.store, send.Send, "https://musculus.example")
 	require.NoError(t, err)
 	require.NoError(t, office.Start(context.Background()))
 	t.Cleanup(func() { _ = office.Stop(context.Background()) })
@@ -251,6 +251,10 @@ func TestOnesOwnAccount(t *testing.T) {
 	}
 	assert.Eventually(t, func() bool { return third.call("GET", "/me", nil).status == 401 }, 3*time.Second, 50*time.Millisecond)
 
+	// Somebody else signs in on the same browser.
+	assert.Equal(t, 200, third.call("POST", "/sign-in", map[string]any{"email": jory.Email, "password": jory.Password}).status)
+	assert.Equal(t, 200, third.call("POST", "/sign-in", map[string]any{"email": wren.Email, "password": quiet}).status)
+
 	// Another studio asks her in: her own password opens it, and she chooses where to sign in.
 	elsewhere := h.signedIn(t, h.elsewhere(t))
 	asked := got[struct{ Link string }](elsewhere, 200,
@@ -398,7 +402,7 @@ func TestLettersWaitForTheirServer(t *testing.T) {
 			return fmt.Errorf("connection refused")
 		}
 		return send.Send(ctx, l)
-	})
+	}, "https://musculus.example")
 	require.NoError(t, err)
 	require.NoError(t, office.Start(context.Background()))
 	defer office.Stop(context.Background())
@@ -427,4 +431,55 @@ func mustURL(t *testing.T, s string) *url.URL {
 
 func demoSignIn(email, password string) demo.SignIn {
 	return demo.SignIn{Email: email, Password: password}
+}
+
+// A client's letters: to the address she gave, with her consent; her link, and a reminder
+// the evening before, once however often it is looked for.
+func TestAClientsLetters(t *testing.T) {
+	h := open(t).letters(t)
+	c := h.signedIn(t, wren)
+	path := clientPath("Aurelio Finch")
+	send := func() answer {
+		return c.call("POST", path+"/links", map[string]any{"id": newID(), "days": 14, "letter": true})
+	}
+	change := func(field string, was, value any) answer {
+		return c.call("PATCH", path+"/dossier", map[string]any{"changes": []any{map[string]any{"field": field, "was": was, "value": value}}})
+	}
+	assert.Contains(t, send().body, "no address")
+	assert.Equal(t, 422, change("letters", "", "no address").status)
+	require.Equal(t, 200, change("letters", "", "aurelio@saltmarsh.example").status)
+	assert.Contains(t, send().body, "consent")
+	require.Equal(t, 200, change("letters_on", nil, "2026-11-20").status)
+	require.Equal(t, 200, send().status)
+	ctx, cancel := context.WithTimeout(context.Background(), 20*time.Second)
+	defer cancel()
+	came := h.box.Wait(ctx, "aurelio@saltmarsh.example", 1)
+	require.Len(t, came, 1)
+	link := regexp.MustCompile(`https://musculus\.example/s/(\w+)`).FindStringSubmatch(came[0].Says)
+	require.NotNil(t, link, came[0].Says)
+	assert.Equal(t, 200, h.caller(t).call("GET", "/links/"+link[1], nil).status)
+	assert.Equal(t, 422, c.call("POST", clientPath("Aurelio Finch")+"/links", map[string]any{"id": newID(), "days": 300}).status)
+
+	// Reminders: only where they are wanted, only of what has a sheet, only from the evening on.
+	require.Equal(t, 200, change("reminders", false, true).status)
+	require.Equal(t, 200, c.call("POST", sessionPath("Aurelio Finch")+"/issues", map[string]any{"id": newID(), "version": 1}).status)
+	planned := got[struct {
+		Planned string `json:"planned_on"`
+	}](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil)).Planned
+	on, err := time.Parse(time.DateOnly, planned)
+	require.NoError(t, err)
+	office, err := jobs.Open(h.store, func(context.Context, mail.Letter) error { return nil }, "https://musculus.example")
+	require.NoError(t, err)
+	for _, at := range []time.Time{on.Add(-9 * time.Hour), on.Add(-6 * time.Hour), on.Add(-5 * time.Hour), on.Add(-5 * time.Hour)} {
+		require.NoError(t, office.Remind(context.Background(), h.store, "https://musculus.example", at))
+	}
+	came = h.box.Wait(ctx, "aurelio@saltmarsh.example", 2)
+	require.Len(t, came, 2)
+	assert.Contains(t, came[0].Subject, "Tomorrow: ")
+	link = regexp.MustCompile(`https://musculus\.example/s/(\w+)`).FindStringSubmatch(came[0].Says)
+	assert.Equal(t, 200, h.caller(t).call("GET", "/links/"+link[1], nil).status)
+	time.Sleep(time.Second)
+	assert.Len(t, h.box.Letters(), 2)
+	require.Equal(t, 200, change("letters_on", "2026-11-20", nil).status, "taken back")
+	assert.Contains(t, send().body, "consent")
 }

@@ -131,9 +131,12 @@ func (s *sweeper) Work(ctx context.Context, _ *river.Job[sweep]) error {
 	return s.store.SweepAttempts(ctx, time.Now())
 }
 
-// Open opens an office over a store; letters are handed to send.
-func Open(s *store.Store, send func(context.Context, mail.Letter) error) (*Office, error) {
+// Open opens an office over a store; letters are handed to send, links in them begin with
+// address.
+func Open(s *store.Store, send func(context.Context, mail.Letter) error, address string) (*Office, error) {
+	office := &Office{}
 	workers := river.NewWorkers()
+	river.AddWorker(workers, &reminder{store: s, office: office, address: address})
 	river.AddWorker(workers, &handOver{store: s, send: send})
 	river.AddWorker(workers, &sweeper{store: s})
 	client, err := river.NewClient(riverpgxv5.New(s.Pool), &river.Config{
@@ -141,16 +144,18 @@ func Open(s *store.Store, send func(context.Context, mail.Letter) error) (*Offic
 		Logger:  quiet(),
 		Queues:  map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}},
 		Workers: workers,
-		PeriodicJobs: []*river.PeriodicJob{river.NewPeriodicJob(
-			river.PeriodicInterval(time.Hour), func() (river.JobArgs, *river.InsertOpts) { return sweep{}, nil }, nil,
-		)},
+		PeriodicJobs: []*river.PeriodicJob{
+			river.NewPeriodicJob(river.PeriodicInterval(time.Hour), func() (river.JobArgs, *river.InsertOpts) { return sweep{}, nil }, nil),
+			river.NewPeriodicJob(river.PeriodicInterval(remindEvery), func() (river.JobArgs, *river.InsertOpts) { return remind{}, nil }, nil),
+		},
 		FetchCooldown:     100 * time.Millisecond,
 		FetchPollInterval: time.Second,
 	})
 	if err != nil {
 		return nil, err
 	}
-	return &Office{client}, nil
+	office.client = client
+	return office, nil
 }
 
 // Start begins to work until Stop; what is under way then is finished first.
@@ -161,9 +166,20 @@ func (o *Office) Stop(ctx context.Context) error { return o.client.Stop(ctx) }
 
 // Send leaves a letter with the transaction: it goes once that is kept.
 func (o *Office) Send(ctx context.Context, tx pgx.Tx, l store.Letter, now time.Time) error {
-	if err := store.AddLetter(ctx, tx, l, now); err != nil {
-		return err
-	}
-	_, err := o.client.InsertTx(ctx, tx, letter{l.ID}, &river.InsertOpts{MaxAttempts: mostTries})
+	_, err := o.send(ctx, tx, l, now)
 	return err
+}
+
+// sendOnce is Send for a letter that may have been left before; it says whether it was not.
+func (o *Office) sendOnce(ctx context.Context, tx *store.Tx, l store.Letter, now time.Time) (bool, error) {
+	return o.send(ctx, tx.Raw(), l, now)
+}
+
+func (o *Office) send(ctx context.Context, tx pgx.Tx, l store.Letter, now time.Time) (bool, error) {
+	fresh, err := store.AddLetter(ctx, tx, l, now)
+	if err != nil || !fresh { // it waits, or has left, already
+		return false, err
+	}
+	_, err = o.client.InsertTx(ctx, tx, letter{l.ID}, &river.InsertOpts{MaxAttempts: mostTries})
+	return true, err
 }

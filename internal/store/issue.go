@@ -183,3 +183,19 @@ func (s *Store) OpenLink(ctx context.Context, token string, now time.Time) (Open
 func (t *Tx) MarkOpened(ctx context.Context, link uuid.UUID, at time.Time) error {
 	return t.q.MarkOpened(ctx, db.MarkOpenedParams{LinkID: link, At: &at})
 }
+
+// Tomorrows is a session that is planned for a day and whose sheet has left.
+type Tomorrows struct {
+	Client, Session uuid.UUID
+	Name            string
+}
+
+// IssuedOn are the sessions of a day whose sheets have left.
+func (t *Tx) IssuedOn(ctx context.Context, on day.Day) ([]Tomorrows, error) {
+	rows, err := t.q.IssuedOn(ctx, on)
+	out := make([]Tomorrows, len(rows))
+	for i, r := range rows {
+		out[i] = Tomorrows{r.ClientID, r.SessionID, r.Name}
+	}
+	return out, err
+}

@@ -71,10 +71,13 @@ type Letter struct {
 	Sent    *time.Time
 }
 
-// AddLetter keeps a letter until it has left.
-func AddLetter(ctx context.Context, tx pgx.Tx, l Letter, now time.Time) error {
-	return db.New(tx).
-		AddLetter(ctx, db.AddLetterParams{LetterID: l.ID, ToAddress: l.To, Subject: l.Subject, Says: l.Says, MadeAt: now})
+// AddLetter keeps a letter until it has left, and says whether it was not there before.
+func AddLetter(ctx context.Context, tx pgx.Tx, l Letter, now time.Time) (bool, error) {
+	n, err := db.New(tx).AddLetter(
+		ctx,
+		db.AddLetterParams{LetterID: l.ID, ToAddress: l.To, Subject: l.Subject, Says: l.Says, MadeAt: now},
+	)
+	return n == 1, err
 }
 
 // Letter is one that was kept.

@@ -3,6 +3,7 @@ package person
 import (
 	"encoding/json"
 	"fmt"
+	"net/mail"
 	"slices"
 	"strings"
 
@@ -61,6 +62,9 @@ type Dossier struct {
 	HealthConsent *day.Day    `json:"health_consent"` // to storing health notes; nil: none, or withdrawn
 	BodyConsent   *day.Day    `json:"body_consent"`   // to measures and photos; likewise
 	GuardianOn    *day.Day    `json:"guardian_on"`    // a guardian's consent, for a minor
+	Letters       string      `json:"letters"`        // the address the client gave for letters
+	LettersOn     *day.Day    `json:"letters_on"`     // when she agreed to get them; nil: none are sent
+	Reminders     bool        `json:"reminders"`      // a letter the evening before a session
 	Rooms         []string    `json:"rooms"`          // ids; the first is the usual one
 	Mobility      Mobility    `json:"mobility"`
 	Present       string      `json:"present"` // what the client does now, a line a movement
@@ -94,6 +98,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	size("name", d.Name, 80)
 	size("about", d.About, 200)
 	size("contact", d.Contact, 200)
+	size("letters", d.Letters, 200)
 	size("notes", d.Notes, 5000)
 	size("present", d.Present, 5000)
 	if d.BornYear != 0 {
@@ -126,6 +131,8 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	past("health_consent", d.HealthConsent)
 	past("body_consent", d.BodyConsent)
 	past("guardian_on", d.GuardianOn)
+	past("letters_on", d.LettersOn)
+	fault(d.Letters == "" || isAddress(d.Letters), "letters", "this is no e-mail address")
 	for _, w := range d.Weekdays {
 		oneOf("weekdays", w, Weekdays...)
 	}
@@ -160,6 +167,23 @@ func (d Dossier) Seen() Dossier {
 		d.Mobility = Mobility{}
 	}
 	return d
+}
+
+// isAddress says whether letters could go there: somebody at a host, nothing else.
+func isAddress(s string) bool {
+	at, err := mail.ParseAddress(s)
+	return err == nil && at.Address == s && at.Name == ""
+}
+
+// MayWrite says what keeps letters from being sent to the client, "" for nothing.
+func (d *Dossier) MayWrite() string {
+	switch {
+	case d.Letters == "":
+		return "the client has given no address for letters (Dossier, Consent)"
+	case d.LettersOn == nil:
+		return "letters are sent only with the client’s consent, with its date (Dossier, Consent)"
+	}
+	return ""
 }
 
 // MayMeasure says what has to be recorded before measures and photos are kept or

@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 
 	"github.com/google/uuid"
@@ -16,12 +17,14 @@ type linkInput struct {
 	Body   struct {
 		ID   uuid.UUID `json:"id"`
 		Days int       `json:"days" minimum:"1" maximum:"180"`
+		// Letter: to the address the client gave, with her consent.
+		Letter bool `json:"letter,omitempty" doc:"send it to the client by letter instead of showing it"`
 	}
 }
 
 type linkOutput struct {
 	Body struct {
-		Path string `json:"path"` // told once; what is kept opens nothing
+		Path string `json:"path"` // told once; what is kept opens nothing. Empty where a letter took it
 	}
 }
 
@@ -62,15 +65,42 @@ const (
 func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error) {
 	out := &linkOutput{}
 	token := store.NewToken()
-	out.Body.Path = "/s/" + token
+	if !in.Body.Letter {
+		out.Body.Path = "/s/" + token
+	} else if s.Post == nil {
+		return nil, op.Problem(http.StatusConflict, "no letters are sent from here: copy the link instead")
+	}
 	a := op.AccountOf(ctx)
 	if in.Body.Days > longLink && a.Role != store.Owner {
 		return nil, op.FieldProblem("body.days", "links for more than %d days are an owner’s to make", longLink)
 	}
 	defer s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: "made a link", About: in.Client.String()})
-	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, _ *store.Client) error {
-		return tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), a.ID)
+	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
+		if err := tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), a.ID); err != nil || !in.Body.Letter {
+			return err
+		}
+		if why := c.Dossier.MayWrite(); why != "" {
+			return op.FieldProblem("body.letter", "%s", why)
+		}
+		studio, err := tx.StudioName(ctx)
+		if err != nil {
+			return err
+		}
+		return s.Post.Send(ctx, tx.Raw(), linkLetter(c.Dossier.Letters, c.Dossier.Name, studio, s.Address+"/s/"+token, in.Body.Days), s.Now())
 	})
+}
+
+func linkLetter(to, name, studio, link string, days int) store.Letter {
+	return store.Letter{
+		ID: uuid.Must(uuid.NewV7()), To: to, Subject: "Your sessions at " + studio,
+		Says: fmt.Sprintf(`Hello %s,
+
+your sessions are here, for %d days; the link opens as often as you like:
+%s
+
+It is yours: whoever has it reads them. If you do not want such letters, tell your coach.
+`, name, days, link),
+	}
 }
 
 func (s *place) revokeLink(ctx context.Context, in *linkPath) (*struct{}, error) {

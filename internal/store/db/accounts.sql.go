@@ -121,8 +121,8 @@ func (q *Queries) AddAccount(ctx context.Context, arg AddAccountParams) error {
 	return err
 }
 
-const addLetter = `-- name: AddLetter :exec
-INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5)
+const addLetter = `-- name: AddLetter :execrows
+INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (letter_id) DO NOTHING
 `
 
 type AddLetterParams struct {
@@ -133,15 +133,18 @@ type AddLetterParams struct {
 	MadeAt    time.Time
 }
 
-func (q *Queries) AddLetter(ctx context.Context, arg AddLetterParams) error {
-	_, err := q.db.Exec(ctx, addLetter,
+func (q *Queries) AddLetter(ctx context.Context, arg AddLetterParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addLetter,
 		arg.LetterID,
 		arg.ToAddress,
 		arg.Subject,
 		arg.Says,
 		arg.MadeAt,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const addLogin = `-- name: AddLogin :exec
@@ -398,7 +401,7 @@ func (q *Queries) IsKnownDevice(ctx context.Context, tokenHash string) (bool, er
 }
 
 const knowDevice = `-- name: KnowDevice :exec
-INSERT INTO known_device (token_hash, login_id, seen_at) VALUES ($1, current_login(), $2) ON CONFLICT (token_hash) DO UPDATE SET seen_at = excluded.seen_at
+INSERT INTO known_device (token_hash, login_id, seen_at) VALUES ($1, current_login(), $2) ON CONFLICT (login_id, token_hash) DO UPDATE SET seen_at = excluded.seen_at
 `
 
 type KnowDeviceParams struct {

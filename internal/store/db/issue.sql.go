@@ -72,6 +72,37 @@ func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) (int64, error)
 	return result.RowsAffected(), nil
 }
 
+const issuedOn = `-- name: IssuedOn :many
+SELECT s.client_id, s.session_id, s.name FROM training_session s
+WHERE s.planned_on = $1 AND EXISTS (SELECT 1 FROM issued_sheet i WHERE i.session_id = s.session_id) ORDER BY s.client_id, s.session_id
+`
+
+type IssuedOnRow struct {
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	Name      string
+}
+
+func (q *Queries) IssuedOn(ctx context.Context, plannedOn day.Day) ([]IssuedOnRow, error) {
+	rows, err := q.db.Query(ctx, issuedOn, plannedOn)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []IssuedOnRow
+	for rows.Next() {
+		var i IssuedOnRow
+		if err := rows.Scan(&i.ClientID, &i.SessionID, &i.Name); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const issuesOfSession = `-- name: IssuesOfSession :many
 SELECT i.issue_id, i.number, i.session_version, i.sheet, i.issued_at, account.name AS issued_by_name, v.name, v.planned_on, v.content
 FROM issued_sheet i JOIN account ON account.account_id = i.issued_by

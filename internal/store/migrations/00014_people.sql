@@ -28,11 +28,11 @@ CREATE TABLE recovery_code (
 
 -- Browsers that have signed in before: strangers' guesses do not shut them out.
 CREATE TABLE known_device (
-    token_hash text PRIMARY KEY,
-    login_id   uuid NOT NULL REFERENCES login,
-    seen_at    timestamptz NOT NULL
+    token_hash text NOT NULL,
+    login_id   uuid NOT NULL REFERENCES login, -- several may share a browser
+    seen_at    timestamptz NOT NULL,
+    PRIMARY KEY (login_id, token_hash)
 );
-CREATE INDEX ON known_device (login_id);
 
 -- One place somebody is signed in at.
 CREATE TABLE sign_in (

@@ -89,7 +89,7 @@ UPDATE sign_in SET ended_at = sqlc.arg(now) WHERE login_id = current_login() AND
     AND (sqlc.narg(one)::uuid IS NULL OR sign_in_id = sqlc.narg(one)) AND (sqlc.narg(other)::uuid IS NULL OR sign_in_id <> sqlc.narg(other));
 
 -- name: KnowDevice :exec
-INSERT INTO known_device (token_hash, login_id, seen_at) VALUES ($1, current_login(), $2) ON CONFLICT (token_hash) DO UPDATE SET seen_at = excluded.seen_at;
+INSERT INTO known_device (token_hash, login_id, seen_at) VALUES ($1, current_login(), $2) ON CONFLICT (login_id, token_hash) DO UPDATE SET seen_at = excluded.seen_at;
 
 -- name: IsKnownDevice :one
 SELECT EXISTS (SELECT 1 FROM known_device WHERE login_id = current_login() AND token_hash = $1);
@@ -140,8 +140,8 @@ UPDATE one_time SET used_at = $1 WHERE kind = 'password' AND login_id = current_
 -- name: FirstOwnerWaits :one
 SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'first' AND used_at IS NULL AND expires_at > $1);
 
--- name: AddLetter :exec
-INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5);
+-- name: AddLetter :execrows
+INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (letter_id) DO NOTHING;
 
 -- name: LetterByID :one
 SELECT * FROM letter WHERE letter_id = $1;

@@ -38,3 +38,7 @@ SELECT link_id, studio_id, client_id, expires_at, revoked_at FROM sheet_link WHE
 
 -- name: MarkOpened :exec
 UPDATE sheet_link SET opened_at = sqlc.arg(at), opened = opened + 1 WHERE link_id = $1;
+
+-- name: IssuedOn :many
+SELECT s.client_id, s.session_id, s.name FROM training_session s
+WHERE s.planned_on = $1 AND EXISTS (SELECT 1 FROM issued_sheet i WHERE i.session_id = s.session_id) ORDER BY s.client_id, s.session_id;

@@ -1896,6 +1896,8 @@ export interface components {
             guardian_on: string | null;
             health_consent: string | null;
             hide_weights: boolean;
+            letters: string;
+            letters_on: string | null;
             /** Format: double */
             mass_kg: number;
             /** Format: int64 */
@@ -1906,6 +1908,7 @@ export interface components {
             notes: string;
             present: string;
             ready_on: string | null;
+            reminders: boolean;
             rooms: string[];
             sex: string;
             /** Format: double */
@@ -2495,6 +2498,8 @@ export interface components {
             /** Format: int64 */
             days: number;
             id: string;
+            /** @description send it to the client by letter instead of showing it */
+            letter?: boolean;
         };
         LinkOutputBody: {
             path: string;

@@ -1,13 +1,13 @@
-import { queries, touched } from '../../api/queries'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Checkbox, Input, Switch } from 'antd'
+import { Input, Switch } from 'antd'
 import { useState } from 'react'
-import { Link, NavLink, useNavigate } from 'react-router'
-import { api, got, type DossierView } from '../../api/client'
+import { Link, NavLink } from 'react-router'
+import { type DossierView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { useClient, useWork } from '../../ui/thread/Client'
-import { DayFill, Note } from './Fill'
+import { Consent } from './Consent'
+import { Note } from './Fill'
+import { Leave, Opened } from './Leave'
 import { Joints, MobilityChecks } from './Joints'
 import { Screening } from './Screening'
 import { useDossier, valueOf, type Edit } from './useDossier'
@@ -17,8 +17,6 @@ import { clsx } from 'clsx'
 import threadCss from '../../ui/thread/thread.module.css'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
-import { message, modal } from '../../ui/tell'
-import { useWrite } from '../../api/useWrite'
 
 /** DossierTabs are the pages of the dossier. */
 export function DossierTabs({ client }: { client: string }) {
@@ -194,105 +192,6 @@ function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
   )
 }
 
-function Consent({ edit, locked, today, owner }: { edit: Edit; locked: boolean; today: string; owner: boolean }) {
-  const at = valueOf(edit, 'health_consent')
-  const body = valueOf(edit, 'body_consent')
-  const view = edit.query.data!
-  return (
-    <section className={leavesCss.leaf} aria-label="Consent">
-      <h2>Consent</h2>
-      <p className={leavesCss.prose}>
-        <Checkbox
-          disabled={locked}
-          checked={!!at}
-          onChange={(e) => edit.change('health_consent', e.target.checked ? today : null)}
-        >
-          The client agrees that health notes are kept
-        </Checkbox>
-        {at && (
-          <>
-            on <DayFill edit={edit} field="health_consent" label="Agreed on" max={today} disabled={locked} />
-          </>
-        )}
-        {!at && <Note edit={edit} field="health_consent" />}
-      </p>
-      <p className={leavesCss.prose}>
-        <Checkbox
-          disabled={locked}
-          checked={!!body}
-          onChange={(e) => edit.change('body_consent', e.target.checked ? today : null)}
-        >
-          … and that measures and photos are
-        </Checkbox>
-        {body && (
-          <>
-            on{' '}
-            <DayFill
-              edit={edit}
-              field="body_consent"
-              label="Agreed to measures and photos on"
-              max={today}
-              disabled={locked}
-            />
-          </>
-        )}
-        {!body && <Note edit={edit} field="body_consent" />}
-      </p>
-      {view.may_measure && body && <p className={clsx(leavesCss.said, 'stop')}>{view.may_measure}</p>}
-      <p className={leavesCss.prose}>
-        For a minor, a guardian agreed on{' '}
-        <DayFill edit={edit} field="guardian_on" label="Guardian agreed on" max={today} disabled={locked} />
-      </p>
-      <p className="caveat">Taken back, what was kept by it is hidden at once; without health notes no sheet leaves.</p>
-      {owner && !view.dossier.health_consent && (
-        <Erase view={view} what="health" words="the health notes: screening, joints, mobility" keep={edit.keep} />
-      )}
-      {owner && !view.dossier.body_consent && (
-        <Erase view={view} what="body" words="the measures and photos" keep={edit.keep} />
-      )}
-    </section>
-  )
-}
-
-/** Erase offers to erase for good what was kept by a consent that is not there any more. */
-function Erase({
-  view,
-  what,
-  words,
-  keep,
-}: {
-  view: DossierView
-  what: 'health' | 'body'
-  words: string
-  keep: Edit['keep']
-}) {
-  const cache = useQueryClient()
-  const { run: erase } = useWrite(
-    async () => {
-      keep(await got(api.POST('/clients/{client}/erase', { params: { path: { client: view.id } }, body: { what } })))
-      touched(cache, ['measures'])
-      message.success('Erased.')
-    },
-    (p) => message.error(p.words),
-  )
-  const press = () =>
-    modal.confirm({
-      title: `Erase ${words}?`,
-      content: 'For good, at once: it cannot be brought back. Hand out the export first if the client wants it.',
-      okText: 'Erase for good',
-      okButtonProps: { danger: true },
-      cancelText: 'Leave it',
-      onOk: erase,
-    })
-  return (
-    <p>
-      <button type="button" className="link" onClick={press}>
-        Erase {words}
-      </button>
-    </p>
-  )
-}
-
 function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
   const kept = valueOf(edit, 'notes')
   const [typed, setTyped] = useState<string | null>(null)
@@ -311,82 +210,5 @@ function Notes({ edit, locked }: { edit: Edit; locked: boolean }) {
       />
       <Note edit={edit} field="notes" />
     </>
-  )
-}
-
-/** Opened is who read what of this client, a line a day. */
-function Opened({ lines }: { lines: string[] }) {
-  const [all, setAll] = useState(false)
-  return (
-    <section className={clsx(leavesCss.leaf, leavesCss.quiet)} aria-label="Opened by">
-      <h2>Opened by</h2>
-      {lines.slice(0, all ? undefined : 3).map((l) => (
-        <p key={l}>{l}</p>
-      ))}
-      {lines.length > 3 && !all && (
-        <button type="button" className="link" onClick={() => setAll(true)}>
-          Earlier
-        </button>
-      )}
-    </section>
-  )
-}
-
-function Leave({ view, owner }: { view: DossierView; owner: boolean }) {
-  const cache = useQueryClient()
-  const navigate = useNavigate()
-  const [photos, setPhotos] = useState(false)
-  const name = useQuery(queries.client(view.id)).data?.name
-  const path = { client: view.id }
-  const { run: undo } = useWrite(
-    async () => {
-      await got(api.POST('/clients/{client}/restore', { params: { path } }))
-      touched(cache, ['clients', 'dossier'])
-      message.destroy(view.id)
-    },
-    (p) => message.error(p.words),
-  )
-  const { run: remove, why } = useWrite(async () => {
-    await got(api.DELETE('/clients/{client}', { params: { path } }))
-    touched(cache, ['clients'])
-    void navigate('/clients')
-    message.open({
-      key: view.id,
-      duration: 12,
-      content: (
-        <>
-          {name} is deleted and erased for good in 30 days.{' '}
-          <Button size="small" type="primary" onClick={() => void undo()}>
-            Undo
-          </Button>
-        </>
-      ),
-    })
-  })
-  return (
-    <section className={clsx(leavesCss.leaf, leavesCss.quiet)} aria-label="Everything about this client">
-      <h2>Everything kept about this client</h2>
-      {owner ? (
-        <p>
-          <a href={`/api/clients/${view.id}/export${photos ? '?photos=true' : ''}`} download>
-            Export it as a file
-          </a>{' '}
-          <Checkbox checked={photos} onChange={(e) => setPhotos(e.target.checked)}>
-            photos too
-          </Checkbox>
-        </p>
-      ) : (
-        <p className="caveat">An owner of the studio exports it as a file.</p>
-      )}
-      <p>
-        <Button danger size="small" onClick={remove}>
-          Delete this client
-        </Button>{' '}
-        <span className="caveat">
-          Out of sight at once, can be brought back for 30 days (Studio), then erased, photos too.
-        </span>
-      </p>
-      {why && <p className="fault">{why}</p>}
-    </section>
   )
 }

@@ -3,6 +3,8 @@ import { useState } from 'react'
 import { api, got, type IssuesView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { momentWords } from '../../ui/when'
+import { useMe } from '../../app/me'
+import { message } from '../../ui/tell'
 import css from './editing.module.css'
 import { useWrite } from '../../api/useWrite'
 
@@ -26,14 +28,16 @@ export function Links({
     setLink(await what())
     changed()
   })
-  const make = () =>
+  const me = useMe().data
+  const make = (letter?: boolean) =>
     once(async () => {
-      const body = { days: linkDays }
+      const body = { days: linkDays, ...(letter && { letter }) }
       const made = await got(
         api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: fresh.idOf(body), ...body } }),
       )
       fresh.kept()
-      return location.origin + made.path
+      if (letter) message.success('A letter with the link is on its way to the client.')
+      return made.path && location.origin + made.path
     })
   const end = (which: string) =>
     once(async () => {
@@ -62,6 +66,11 @@ export function Links({
         {!locked && (
           <Button size="small" onClick={() => void make()}>
             Make a link for {linkDays} days
+          </Button>
+        )}
+        {!locked && me?.letters && (
+          <Button size="small" onClick={() => void make(true)}>
+            Send it by letter
           </Button>
         )}
       </p>
