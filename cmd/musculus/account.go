@@ -73,7 +73,7 @@ func account(ctx context.Context, s *store.Store, address string, args []string)
 	case (what == "disable" || what == "enable") && len(args) == 3:
 		return disable(ctx, s, args[1], args[2], what == "disable")
 	}
-	return errors.New(accountUsage)
+	return errors.New("there is no such thing to do with accounts\n" + strings.TrimSuffix(accountUsage, "."))
 }
 
 func listAccounts(ctx context.Context, s *store.Store) error {

@@ -195,7 +195,13 @@ func TestSomebodyIsInvitedAndShutOut(t *testing.T) {
 // A forgotten password: a letter, once, for half an hour; what is answered tells nobody
 // who signs in here.
 func TestAForgottenPassword(t *testing.T) {
+	log := logging(t)
 	h := open(t).letters(t)
+	defer func() { // nothing of what is secret is in the server's log
+		for _, secret := range []string{quiet, jory.Password, "once/", jory.Email} {
+			assert.NotContains(t, log.String(), secret)
+		}
+	}()
 	hers := h.signedIn(t, jory)
 	c := h.caller(t)
 	assert.Equal(t, 204, c.call("POST", "/forgotten", map[string]any{"email": "nobody@saltmarsh.example"}).status)

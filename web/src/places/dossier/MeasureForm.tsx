@@ -4,11 +4,12 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type FieldFault, type KindView, type MeasuresView } from '../../api/client'
+import { api, got, Problem, type FieldFault, type KindView, type MeasuresView } from '../../api/client'
 import { keep as keepIn, readKept } from '../../app/kept'
 import { keptLength, keptMass, lengthUnit, massUnit, readGirth, type Units } from '../../ui/units'
 import { clsx } from 'clsx'
 import css from './measures.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   client: string
@@ -51,7 +52,6 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
   const [texts, setTexts] = useState<Texts>(start.texts)
   const [faults, setFaults] = useState<FieldFault[]>([])
   const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState(false)
   const [third, setThird] = useState<string[]>([])
   const form = useRef<HTMLFormElement>(null)
   const cache = useQueryClient()
@@ -78,35 +78,31 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
     const all = [...form.current!.querySelectorAll<HTMLElement>('input[data-girth], button[data-keep]')]
     all[all.indexOf(e.target as HTMLElement) + 1]?.focus()
   }
-  const send = async () => {
-    const girths: Record<string, number[]> = {}
-    const wrong: FieldFault[] = []
-    const one = (key: string, read: (t: string) => number, unit: string): number | null => {
-      const text = texts[key]?.trim()
-      if (!text) return null
-      const x = read(text)
-      if (Number.isNaN(x)) {
-        wrong.push({ field: key, reason: `“${text}” is no number of ${unit}` })
-        return null
-      }
-      return x
+  const nameOf = (site: string) => {
+    const s = sites.find((x) => x.site === site)
+    return s ? `${s.name}, ${s.side}` : site
+  }
+  const refused = async (p: Problem) => {
+    if (p.status === 409) {
+      // It is there already, an answer lost or somebody else's hand in between: kept again it takes that one's place.
+      const there = await cache.fetchQuery({ ...queries.measures(client), staleTime: 0 }).catch(() => null)
+      const was = [...(there?.sessions ?? []), ...(there?.gone ?? [])].find((s) => s.id === id)
+      setKept(was ? { id, version: was.version } : { id: uuidv7() })
+      return setWhy(
+        was
+          ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.`
+          : `Not kept: ${p.message}. Keep it again as a session of its own.`,
+      )
     }
-    for (const { site } of sites) {
-      const list: number[] = []
-      for (let round = 0; round < rounds; round++) {
-        const x = one(at(site, round), (t) => readGirth(t, units), lengthUnit(units))
-        if (x !== null) list.push(keptLength(x, units))
-      }
-      if (list.length > 0) girths[site] = list
-    }
-    const plain = (t: string) => Number(t.replace(',', '.'))
-    const folds = [one('skinfold_mm[0]', plain, 'mm'), one('skinfold_mm[1]', plain, 'mm')].filter((x) => x !== null)
-    const mass = one('mass_kg', plain, massUnit(units))
-    setFaults(wrong)
-    if (wrong.length > 0) return setWhy('Nothing was kept yet; what you typed is here.')
-    setBusy(true)
-    setWhy('')
-    try {
+    setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
+    setWhy(
+      p.away
+        ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.`
+        : 'Not kept. What is wrong stands beside it; what you typed stays here.',
+    )
+  }
+  const { run: write, busy } = useWrite(
+    async (girths: Record<string, number[]>, folds: number[], mass: number | null) => {
       const view = await got(
         api.PUT('/clients/{client}/measures/{measuring}', {
           params: { path: { client, measuring: id } },
@@ -136,32 +132,37 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
         setKept({ id: uuidv7() })
         setWhy('')
       }
-    } catch (e) {
-      const p = problemOf(e)
-      if (p.status === 409) {
-        // It is there already, an answer lost or somebody else's hand in between: kept again it takes that one's place.
-        const there = await cache.fetchQuery({ ...queries.measures(client), staleTime: 0 }).catch(() => null)
-        const was = [...(there?.sessions ?? []), ...(there?.gone ?? [])].find((s) => s.id === id)
-        setKept(was ? { id, version: was.version } : { id: uuidv7() })
-        setBusy(false)
-        return setWhy(
-          was
-            ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.`
-            : `Not kept: ${p.message}. Keep it again as a session of its own.`,
-        )
+    },
+    (p) => void refused(p),
+  )
+  const send = () => {
+    const girths: Record<string, number[]> = {}
+    const wrong: FieldFault[] = []
+    const one = (key: string, read: (t: string) => number, unit: string): number | null => {
+      const text = texts[key]?.trim()
+      if (!text) return null
+      const x = read(text)
+      if (Number.isNaN(x)) {
+        wrong.push({ field: key, reason: `“${text}” is no number of ${unit}` })
+        return null
       }
-      setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
-      setWhy(
-        p.away
-          ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.`
-          : 'Not kept. What is wrong stands beside it; what you typed stays here.',
-      )
+      return x
     }
-    setBusy(false)
-  }
-  const nameOf = (site: string) => {
-    const s = sites.find((x) => x.site === site)
-    return s ? `${s.name}, ${s.side}` : site
+    for (const { site } of sites) {
+      const list: number[] = []
+      for (let round = 0; round < rounds; round++) {
+        const x = one(at(site, round), (t) => readGirth(t, units), lengthUnit(units))
+        if (x !== null) list.push(keptLength(x, units))
+      }
+      if (list.length > 0) girths[site] = list
+    }
+    const plain = (t: string) => Number(t.replace(',', '.'))
+    const folds = [one('skinfold_mm[0]', plain, 'mm'), one('skinfold_mm[1]', plain, 'mm')].filter((x) => x !== null)
+    const mass = one('mass_kg', plain, massUnit(units))
+    setFaults(wrong)
+    if (wrong.length > 0) return setWhy('Nothing was kept yet; what you typed is here.')
+    setWhy('')
+    void write(girths, folds, mass)
   }
   const faultsOf = (...keys: string[]) =>
     faults
@@ -193,7 +194,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       aria-label="A measuring session"
       onSubmit={(e) => {
         e.preventDefault()
-        if (!busy) void send()
+        send()
       }}
     >
       <div className={clsx(css.measuringRound, 'names')}>

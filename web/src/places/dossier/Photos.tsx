@@ -2,10 +2,11 @@ import { poseWords } from '../../ui/poses'
 import { DayField } from '../../ui/DayField'
 import { Button, Select } from 'antd'
 import { useRef, useState } from 'react'
-import { problemOf, sendFile, type MeasuresView } from '../../api/client'
+import { sendFile, type MeasuresView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './measures.module.css'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   client: string
@@ -19,30 +20,29 @@ interface Props {
 export function Photos({ client, view, keep, today, mayDrop }: Props) {
   const [pose, setPose] = useState('front_bent')
   const [on, setOn] = useState(today)
-  const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState('')
   const [large, setLarge] = useState<string | null>(null)
   const photo = useSending()
   const file = useRef<HTMLInputElement>(null)
   const url = (id: string, thumb: boolean) => `/api/clients/${client}/photos/${id}${thumb ? '?thumb=true' : ''}`
-  const answer = async (request: Promise<MeasuresView>) => {
-    setWhy('')
-    try {
-      keep(await request)
-      photo.kept()
-    } catch (e) {
-      const p = problemOf(e)
-      setWhy(p.away ? `Not kept: ${p.message} Choose the picture again when it is back.` : `Not kept: ${p.words}`)
-    }
-    setBusy('')
-  }
+  const {
+    run: answer,
+    problem,
+    busy,
+  } = useWrite(async (request: () => Promise<MeasuresView>) => {
+    keep(await request())
+    photo.kept()
+  })
+  const why =
+    problem &&
+    (problem.away
+      ? `Not kept: ${problem.message} Choose the picture again when it is back.`
+      : `Not kept: ${problem.words}`)
   const add = (picture: File) => {
-    setBusy('sending …')
     const body = new FormData()
     const id = photo.idOf([on, pose, picture.name, picture.size, picture.lastModified])
     for (const [k, v] of Object.entries({ id, on, pose })) body.append(k, v)
     body.append('photo', picture)
-    void answer(sendFile<MeasuresView>('POST', `/clients/${client}/photos`, body))
+    void answer(() => sendFile<MeasuresView>('POST', `/clients/${client}/photos`, body))
   }
   return (
     <section className={leavesCss.leaf} aria-label="Photos">
@@ -66,8 +66,8 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
             e.target.value = ''
           }}
         />
-        <Button onClick={() => file.current?.click()} loading={busy !== ''}>
-          {busy || 'Add a photo'}
+        <Button onClick={() => file.current?.click()} loading={busy}>
+          {busy ? 'sending …' : 'Add a photo'}
         </Button>
         <span className="caveat">
           JPEG or PNG, up to 25 MB. Place, time and device are taken out; only the studio sees it; never in an export
@@ -101,7 +101,7 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
                   className="link away"
                   onClick={() => {
                     if (confirm('Delete this photo for good? It cannot be brought back.'))
-                      void answer(sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`))
+                      void answer(() => sendFile<MeasuresView>('DELETE', `/clients/${client}/photos/${p.id}`))
                   }}
                 >
                   delete

@@ -1,5 +1,5 @@
 import { putFresh, queries, touched } from '../../api/queries'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -30,9 +30,9 @@ export function Log() {
   const signedOut = useSignedOut()
   const path = { client: client.id, session: id ?? '' }
   const log = useQuery(queries.log(client.id, id))
-  const send: Send = async (slot, typed, extra, how) => {
-    try {
-      const next = await got(
+  const write = useMutation({
+    mutationFn: ([slot, typed, extra, how]: Parameters<Send>) =>
+      got(
         api.POST('/clients/{client}/sessions/{session}/log', {
           params: { path },
           body: {
@@ -50,7 +50,11 @@ export function Log() {
             ...how,
           },
         }),
-      )
+      ),
+  })
+  const send: Send = async (...typed) => {
+    try {
+      const next = await write.mutateAsync(typed)
       putFresh(cache, queries.log(client.id, id).queryKey, next)
       touched(cache, ['log'], ['log', id])
       return null

@@ -4,7 +4,7 @@ import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api, got, problemOf, type AuditView, type SheetView } from '../../api/client'
+import { api, got, type AuditView, type SheetView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { useClient } from '../../ui/thread/Client'
@@ -14,6 +14,7 @@ import { Links } from './Links'
 import { momentWords } from '../../ui/when'
 import css from './editing.module.css'
 import { message } from '../../ui/tell'
+import { useWrite } from '../../api/useWrite'
 
 interface Props {
   session: string
@@ -40,8 +41,20 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const week = useQuery({ ...queries.week(client.id, of && mondayOf(of)), enabled: of !== '' })
   const one = useSending()
   const [all] = useState(() => new Map<string, string>())
-  const [why, setWhy] = useState('')
-  const [busy, setBusy] = useState('')
+  const [which, setWhich] = useState('')
+  const {
+    run: issuing,
+    why,
+    busy: underWay,
+  } = useWrite(
+    async (of: string, what: () => Promise<void>) => {
+      setWhich(of)
+      await what()
+      touched(cache, ['issues'])
+    },
+    () => touched(cache, ['plan', 'issues']),
+  )
+  const busy = underWay ? which : ''
   const view = issues.data
   if (!view || !kept.data) return <div className={css.issuing} />
   const locked = !me.data?.may_plan
@@ -52,19 +65,6 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const open = (week.data?.findings ?? []).filter((f) => f.session === session && !f.accepted && f.severity !== 'note')
   const planned = (week.data?.sessions ?? []).filter((s) => s.board.length > 0)
 
-  const issuing = async (which: string, what: () => Promise<void>) => {
-    if (busy) return
-    setBusy(which)
-    setWhy('')
-    try {
-      await what()
-      touched(cache, ['issues'])
-    } catch (e) {
-      setWhy(problemOf(e).words)
-      touched(cache, ['plan', 'issues'])
-    }
-    setBusy('')
-  }
   const issue = () =>
     issuing('one', async () => {
       const body = { version: kept.data.version }
