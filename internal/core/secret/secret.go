@@ -149,3 +149,11 @@ const (
 	IdleOwn = 30 * 24 * time.Hour
 	Longest = 90 * 24 * time.Hour
 )
+
+// IdleOf is how long a sign-in may lie unused.
+func IdleOf(ownDevice bool) time.Duration {
+	if ownDevice {
+		return IdleOwn
+	}
+	return Idle
+}

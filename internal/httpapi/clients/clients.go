@@ -124,7 +124,7 @@ func (s *place) listClients(ctx context.Context, _ *struct{}) (*clientsOutput, e
 				return nil, err
 			}
 			if e := w.emphases[c.ID]; e != nil {
-				card.Slice, card.First = op.EmphasisSlice(c, e, s.Day(ctx)), firstWords(e, "", s.Day(ctx))
+				card.Slice, card.First = view.EmphasisSlice(&c.Dossier, e, s.Day(ctx)), firstWords(e, "", s.Day(ctx))
 			}
 			card.Trained = s.trainedWords(ctx, w.trained[c.ID])
 			out.Body.Clients = append(out.Body.Clients, card)
@@ -315,7 +315,7 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 	}
 	card.Trained = s.trainedWords(ctx, last)
 	if r.emphasis != nil {
-		v.Slice = op.EmphasisSlice(c, r.emphasis, s.Day(ctx))
+		v.Slice = view.EmphasisSlice(&c.Dossier, r.emphasis, s.Day(ctx))
 	}
 	if card.Session != nil {
 		audited, err := s.AuditRead(ctx, &r.week, 0)

@@ -210,7 +210,7 @@ func (s *place) showPriorities(r *prioritiesRead, today day.Day) PrioritiesView 
 	for h := range weights {
 		out.Heads = append(out.Heads, headPriority(c, arm.HeadIndex(h), &weights[h], rating, emphasis, today))
 	}
-	out.Slice = op.EmphasisSlice(c, emphasis, today)
+	out.Slice = view.EmphasisSlice(&c.Dossier, emphasis, today)
 	return out
 }
 

@@ -6,16 +6,13 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/priority"
 	"musculus/internal/core/week"
 	"musculus/internal/store"
-	"musculus/internal/view"
 )
 
 // ClientInput is a client in an address.
@@ -122,23 +119,6 @@ func SessionsOf(kept []store.Measuring) []measure.Session {
 		out[i] = k.Session
 	}
 	return out
-}
-
-// EmphasisSlice is a client's slice: the week's target of each head.
-func EmphasisSlice(c *store.Client, e *priority.Emphasis, today day.Day) view.SliceView {
-	var mid, low, high [arm.HeadCount]float64
-	for h := range arm.HeadCount {
-		t := priority.TargetOf(e.Of(arm.HeadIndex(h), today), c.Dossier.FirstYear(today))
-		mid[h], low[h], high[h] = (t.Low+t.High)/2, t.Low, t.High
-	}
-	first := priority.TargetOf(priority.Prioritise, false)
-	return view.SliceOf(
-		"Effective sets a week to aim for",
-		mid,
-		low,
-		high,
-		view.Levels(mid, func(x float64) float64 { return x / ((first.Low + first.High) / 2) }),
-	)
 }
 
 // Offered says what may be offered to a client: what the room has, unless any

@@ -12,6 +12,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/week"
 	"musculus/internal/httpapi/remember"
+	"musculus/internal/httpapi/request"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -26,7 +27,7 @@ type Server struct {
 	bodies     *remember.Memory[arm.Body, *effort.Yardstick]
 	Post       Post // nil: no letters leave
 	signIns    *remember.Memory[uuid.UUID, here]
-	noted      *remember.Memory[noted, bool]
+	trail      *request.Trail
 	Catalogues *remember.Memory[uuid.UUID, *Own]
 	lastRead   *remember.Memory[uuid.UUID, *Own] // catalogues as they were read last, to be taken again while nothing changed
 	memos      *remember.Memory[memoKey, *week.Memo]
@@ -47,7 +48,7 @@ func New(s *store.Store, p photos.Folder, now func() time.Time) *Server {
 	return &Server{Store: s, Photos: p, Sessions: scs.New(), Now: now,
 		bodies:     remember.New[arm.Body, *effort.Yardstick](mostBodies, 0),
 		signIns:    remember.New[uuid.UUID, here](mostSignIns, rememberSignIn),
-		noted:      remember.New[noted, bool](mostNoted, 0),
+		trail:      request.NewTrail(),
 		Catalogues: remember.New[uuid.UUID, *Own](mostStudios, rememberOwn),
 		lastRead:   remember.New[uuid.UUID, *Own](mostStudios, 0),
 		memos:      remember.New[memoKey, *week.Memo](mostMemos, 0),

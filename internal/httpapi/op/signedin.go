@@ -7,7 +7,6 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/core/day"
 	"musculus/internal/core/secret"
 	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
@@ -88,10 +87,6 @@ func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
 		)
 		return h, err
 	})
-	idle := secret.Idle
-	if h.at.OwnDevice {
-		idle = secret.IdleOwn
-	}
 	switch now := s.Now(); {
 	case err == store.ErrNotFound:
 		return h.account, notSignedIn
@@ -102,7 +97,7 @@ func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
 			http.StatusUnauthorized,
 			"this account is disabled here; an owner of the studio can let you in again",
 		)
-	case h.at.Ended != nil, now.Sub(h.at.Seen) > idle+notedEvery, now.Sub(h.at.Made) > secret.Longest,
+	case h.at.Ended != nil, now.Sub(h.at.Seen) > secret.IdleOf(h.at.OwnDevice)+notedEvery, now.Sub(h.at.Made) > secret.Longest,
 		h.account.ID != ids[sessionAccount], h.account.Login != ids[sessionLogin]:
 		return h.account, notSignedIn
 	}
@@ -114,22 +109,7 @@ func (s *Server) NoteSecurity(ctx context.Context, studio uuid.UUID, e store.Sec
 	request.NoteSecurity(ctx, s.Store, s.Now(), studio, e)
 }
 
-// noted is a reading that was noted.
-type noted struct {
-	client, account uuid.UUID
-	on              day.Day
-	what            string
-}
-
-const mostNoted = 50_000
-
-// NoteRead notes that somebody opened something of a client: a line a day, however often.
+// NoteRead notes that somebody opened something of a client.
 func (s *Server) NoteRead(ctx context.Context, client uuid.UUID, what string) {
-	a := AccountOf(ctx)
-	n := noted{client, a.ID, s.Day(ctx), what}
-	if _, ok := s.noted.Get(n); ok {
-		return
-	}
-	s.noted.Put(n, true)
-	request.Later(ctx, s.Store, a.Studio, func(ctx context.Context, tx *store.Tx) error { return tx.NoteRead(ctx, client, a.ID, n.on, what) })
+	s.trail.Note(ctx, s.Store, AccountOf(ctx), client, s.Day(ctx), what)
 }

@@ -160,7 +160,7 @@ func (s *place) signIns(ctx context.Context, _ *struct{}) (*signInsOutput, error
 			return err
 		}
 		for _, in := range list {
-			if s.Now().Sub(in.Seen) > idleOf(in.OwnDevice) { // over by itself
+			if s.Now().Sub(in.Seen) > secret.IdleOf(in.OwnDevice) { // over by itself
 				continue
 			}
 			out.Body.SignIns = append(
@@ -172,13 +172,6 @@ func (s *place) signIns(ctx context.Context, _ *struct{}) (*signInsOutput, error
 		return err
 	})
 	return out, op.ProblemIf(err)
-}
-
-func idleOf(ownDevice bool) time.Duration {
-	if ownDevice {
-		return secret.IdleOwn
-	}
-	return secret.Idle
 }
 
 type endSignInInput struct {
