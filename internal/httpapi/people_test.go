@@ -489,3 +489,25 @@ func TestAClientsLetters(t *testing.T) {
 	require.Equal(t, 200, change("letters_on", "2026-11-20", nil).status, "taken back")
 	assert.Contains(t, send().body, "consent")
 }
+
+// A studio asks everybody for a second factor: who has none opens nothing but her own
+// account, until it is set up; an owner without one cannot ask for it.
+func TestASecondFactorIsDemanded(t *testing.T) {
+	h := open(t).letters(t)
+	owner, hers := h.signedIn(t, wren), h.signedIn(t, jory)
+	setUp := func(c *caller) {
+		begun := got[struct{ Secret string }](c, 200, c.call("POST", "/me/factor", nil))
+		code, err := totp.GenerateCode(begun.Secret, h.now())
+		require.NoError(t, err)
+		require.Equal(t, 200, c.call("PUT", "/me/factor", map[string]any{"code": code}).status)
+	}
+	demand := func() answer { return owner.call("PUT", "/studio/second-factor", map[string]any{"demanded": true}) }
+	assert.Equal(t, 409, demand().status)
+	setUp(owner)
+	require.Equal(t, 200, demand().status)
+	assert.Eventually(t, func() bool { return hers.call("GET", "/clients", nil).status == 403 }, 3*time.Second, 50*time.Millisecond)
+	assert.Equal(t, true, got[map[string]any](hers, 200, hers.call("GET", "/me", nil))["lacks"])
+	setUp(hers)
+	assert.Equal(t, 200, hers.call("GET", "/clients", nil).status)
+	assert.Equal(t, 422, hers.call("DELETE", "/me/factor", map[string]any{"password": "a guess at it"}).status)
+}

@@ -108,6 +108,7 @@ func (s *place) registerClientLife(api huma.API) {
 
 func (s *place) addClient(ctx context.Context, in *addClientInput) (*clientOutput, error) {
 	d := person.NewDossier(strings.TrimSpace(in.Body.Name))
+	d.Units = op.AccountOf(ctx).Units // until the client says otherwise
 	if err := op.FieldFaults("body.", d.Check(s.Day(ctx))); err != nil {
 		return nil, err
 	}

@@ -205,13 +205,19 @@ func (s *place) dropFactor(ctx context.Context, in *dropFactorInput) (*struct{},
 	return nil, op.ProblemIf(err)
 }
 
+// hereWords says when somebody was here last, roughly.
+func hereWords(at, now time.Time) string {
+	if at.Unix() <= 0 {
+		return "has not been here yet"
+	}
+	return "last here " + sinceWords(at, now)
+}
+
 // sinceWords says how long ago something was, roughly.
 func sinceWords(at, now time.Time) string {
 	switch d := now.Sub(at); {
-	case at.Unix() <= 0:
-		return "never"
 	case d < 10*time.Minute:
-		return "now"
+		return "just now"
 	case d < time.Hour:
 		return "within the hour"
 	case d < 24*time.Hour:

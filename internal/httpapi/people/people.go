@@ -92,7 +92,7 @@ func (s *place) tellPeople(ctx context.Context, tx *store.Tx, a store.Account, o
 	out.Demanded, out.People, out.Invitations = studio.SecondFactor, []ColleagueView{}, []InvitationView{}
 	for _, c := range list {
 		out.People = append(out.People, ColleagueView{
-			c.ID, c.Name, c.Email, c.Role, sinceWords(c.Seen, s.Now()), c.Disabled != nil, c.Factor, c.Clients, c.ID == a.ID,
+			c.ID, c.Name, c.Email, c.Role, hereWords(c.Seen, s.Now()), c.Disabled != nil, c.Factor, c.Clients, c.ID == a.ID,
 		})
 	}
 	for _, i := range invited {

@@ -89,7 +89,7 @@ function Colleague({ of: p, all, keep }: { of: ColleagueView; all: ColleagueView
       <div>
         <b>{p.name}</b> {p.me && '(you)'}
         <span className={css.facts}>
-          {p.email} · {p.disabled ? 'disabled' : `last here ${p.seen}`} ·{' '}
+          {p.email} · {p.disabled ? 'disabled' : p.seen} ·{' '}
           {p.clients === 1 ? '1 client' : `${p.clients} clients`} · {p.factor ? 'second factor' : 'no second factor'}
         </span>
       </div>
