@@ -162,7 +162,7 @@ func inviteTo(ctx context.Context, s *store.Store, address, named, email string,
 		}
 		for _, c := range list {
 			if c.Role == store.Owner && c.Disabled == nil {
-				token, err := tx.Invite(ctx, c.Account, uuid.New(), email, role, time.Now())
+				token, _, err := tx.Invite(ctx, c.Account, uuid.New(), email, role, time.Now(), true)
 				if err == nil {
 					fmt.Printf(
 						"It opens once, within %d hours:\n  %s/once/%s\n",

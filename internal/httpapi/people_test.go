@@ -101,6 +101,9 @@ func TestSomebodyIsInvitedAndShutOut(t *testing.T) {
 	invite := map[string]any{"id": newID(), "email": " " + strings.ToUpper(mia), "role": "assistant", "letter": true}
 	asked := got[struct{ Now folk }](owner, 200, owner.call("POST", "/invitations", invite))
 	require.Len(t, asked.Now.Invitations, 1)
+	require.Equal(t, 200, owner.call("POST", "/invitations", invite).status, "its answer was lost and it came again")
+	changed := with(maps.Clone(invite), map[string]any{"role": "owner"})
+	assert.Equal(t, 409, owner.call("POST", "/invitations", changed).status)
 	link := h.link(t, mia, 1)
 
 	hers := h.caller(t)

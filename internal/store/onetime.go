@@ -39,15 +39,18 @@ func oneTime(r db.OneTime) OneTime {
 	return OneTime{r.OneTimeID, r.Kind, r.StudioID, r.LoginID, r.Email, Role(r.Role), r.MadeBy, r.MadeAt, r.ExpiresAt, r.UsedAt}
 }
 
-func addOneTime(ctx context.Context, q *db.Queries, o OneTime) (token string, err error) {
+func addOneTime(ctx context.Context, q *db.Queries, o OneTime) (token string, fresh bool, err error) {
 	token = NewToken()
-	return token, q.AddOneTime(ctx, db.AddOneTimeParams{
+	n, err := q.AddOneTime(ctx, db.AddOneTimeParams{
 		OneTimeID: o.ID, TokenHash: HashToken(token), Kind: o.Kind, StudioID: o.Studio, LoginID: o.Login, Email: address(o.Email),
 		Role: string(o.Role), MadeBy: o.MadeBy, MadeAt: o.Made, ExpiresAt: o.Expires,
 	})
+	return token, n == 1, err
 }
 
-// Invite lets somebody into the studio; the token is not kept.
+// Invite lets somebody into the studio; the token is not kept. Sent again under the same
+// id, its answer lost, it is the same invitation: not fresh, and opened by the token made
+// now where anew says so. Another one under that id is ErrTaken.
 func (t *Tx) Invite(
 	ctx context.Context,
 	a Account,
@@ -55,10 +58,22 @@ func (t *Tx) Invite(
 	email string,
 	role Role,
 	now time.Time,
-) (token string, err error) {
-	return addOneTime(ctx, t.q, OneTime{
+	anew bool,
+) (token string, fresh bool, err error) {
+	token, fresh, err = addOneTime(ctx, t.q, OneTime{
 		ID: id, Kind: Invitation, Studio: &a.Studio, Email: email, Role: role, MadeBy: &a.ID, Made: now, Expires: now.Add(InvitationFor),
 	})
+	if err != nil || fresh {
+		return token, fresh, err
+	}
+	same, err := t.q.SameInvitation(ctx, db.SameInvitationParams{OneTimeID: id, Email: address(email), Role: string(role)})
+	if err == nil && !same {
+		err = ErrTaken
+	}
+	if err == nil && anew {
+		err = t.q.RenewInvitation(ctx, db.RenewInvitationParams{OneTimeID: id, TokenHash: HashToken(token)})
+	}
+	return token, false, err
 }
 
 // Invitations are those of the studio that still open.
@@ -85,11 +100,12 @@ func (t *LoginTx) NewPassword(ctx context.Context, email string, now time.Time) 
 	if err := t.q.SpendPasswordLinks(ctx, &now); err != nil {
 		return "", err
 	}
-	return addOneTime(
+	token, _, err = addOneTime(
 		ctx,
 		t.q,
 		OneTime{ID: uuid.New(), Kind: NewPassword, Login: &t.id, Email: email, Made: now, Expires: now.Add(NewPasswordFor)},
 	)
+	return token, err
 }
 
 // FirstOwnerLink makes the token of the first owner, where there is no studio yet; "" where there is one.
@@ -100,7 +116,7 @@ func (s *Store) FirstOwnerLink(ctx context.Context, now time.Time) (token string
 		if err := tx.QueryRow(ctx, "SELECT EXISTS (SELECT 1 FROM studio)").Scan(&any); err != nil || any {
 			return err
 		}
-		token, err = addOneTime(
+		token, _, err = addOneTime(
 			ctx,
 			db.New(tx),
 			OneTime{ID: uuid.New(), Kind: FirstOwner, Made: now, Expires: now.Add(FirstOwnerFor)},

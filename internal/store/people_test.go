@@ -106,7 +106,14 @@ func TestOnceIsOnceAndTheLastOwnerStays(t *testing.T) {
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) (err error) {
 		require.NoError(t, tx.AddAccount(ctx, second, "a long secret"))
 		require.NoError(t, tx.SetAccount(ctx, a.coach, store.Owner, nil))
-		token, err = tx.Invite(ctx, second, uuid.New(), "third@example.test", store.Coach, now)
+		id := uuid.New()
+		_, fresh, err := tx.Invite(ctx, second, id, "third@example.test", store.Coach, now, true)
+		require.NoError(t, err)
+		assert.True(t, fresh)
+		token, fresh, err = tx.Invite(ctx, second, id, " Third@example.test", store.Coach, now, true)
+		assert.False(t, fresh, "the same sent again")
+		_, _, other := tx.Invite(ctx, second, id, "third@example.test", store.Owner, now, true)
+		assert.ErrorIs(t, other, store.ErrTaken, "another one under the same id")
 		return err
 	}))
 	opened := make([]error, 4)

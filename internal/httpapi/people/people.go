@@ -138,12 +138,15 @@ func (s *place) invite(ctx context.Context, in *inviteInput) (*inviteOutput, err
 				return op.Problem(http.StatusConflict, why, &huma.ErrorDetail{Location: "body.email", Message: why})
 			}
 		}
-		token, err := tx.Invite(ctx, a, in.Body.ID, email, in.Body.Role, s.Now())
+		token, fresh, err := tx.Invite(ctx, a, in.Body.ID, email, in.Body.Role, s.Now(), !in.Body.Letter)
 		if err != nil {
 			return err
 		}
 		link := s.Address + "/once/" + token
-		if in.Body.Letter {
+		switch {
+		case !in.Body.Letter:
+			out.Body.Link = link
+		case fresh: // sent again, its answer lost, the letter has left already
 			studio, err := tx.StudioName(ctx)
 			if err != nil {
 				return err
@@ -151,8 +154,6 @@ func (s *place) invite(ctx context.Context, in *inviteInput) (*inviteOutput, err
 			if err := s.Post.Send(ctx, tx.Raw(), invitationLetter(email, a.Name, studio, roleWords[in.Body.Role], link), s.Now()); err != nil {
 				return err
 			}
-		} else {
-			out.Body.Link = link
 		}
 		return s.tellPeople(ctx, tx, a, &out.Body.Now)
 	})

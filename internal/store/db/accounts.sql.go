@@ -162,9 +162,9 @@ func (q *Queries) AddLogin(ctx context.Context, arg AddLoginParams) error {
 	return err
 }
 
-const addOneTime = `-- name: AddOneTime :exec
+const addOneTime = `-- name: AddOneTime :execrows
 INSERT INTO one_time (one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at)
-VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (one_time_id) DO NOTHING
 `
 
 type AddOneTimeParams struct {
@@ -180,8 +180,8 @@ type AddOneTimeParams struct {
 	ExpiresAt time.Time
 }
 
-func (q *Queries) AddOneTime(ctx context.Context, arg AddOneTimeParams) error {
-	_, err := q.db.Exec(ctx, addOneTime,
+func (q *Queries) AddOneTime(ctx context.Context, arg AddOneTimeParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addOneTime,
 		arg.OneTimeID,
 		arg.TokenHash,
 		arg.Kind,
@@ -193,7 +193,10 @@ func (q *Queries) AddOneTime(ctx context.Context, arg AddOneTimeParams) error {
 		arg.MadeAt,
 		arg.ExpiresAt,
 	)
-	return err
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const addRecoveryCode = `-- name: AddRecoveryCode :exec
@@ -707,6 +710,38 @@ type RenameAccountParams struct {
 func (q *Queries) RenameAccount(ctx context.Context, arg RenameAccountParams) error {
 	_, err := q.db.Exec(ctx, renameAccount, arg.AccountID, arg.Name)
 	return err
+}
+
+const renewInvitation = `-- name: RenewInvitation :exec
+UPDATE one_time SET token_hash = $2 WHERE kind = 'invitation' AND studio_id = current_studio() AND one_time_id = $1 AND used_at IS NULL
+`
+
+type RenewInvitationParams struct {
+	OneTimeID uuid.UUID
+	TokenHash string
+}
+
+func (q *Queries) RenewInvitation(ctx context.Context, arg RenewInvitationParams) error {
+	_, err := q.db.Exec(ctx, renewInvitation, arg.OneTimeID, arg.TokenHash)
+	return err
+}
+
+const sameInvitation = `-- name: SameInvitation :one
+SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'invitation' AND studio_id = current_studio() AND one_time_id = $1 AND email = $2 AND role = $3
+    AND used_at IS NULL)
+`
+
+type SameInvitationParams struct {
+	OneTimeID uuid.UUID
+	Email     string
+	Role      string
+}
+
+func (q *Queries) SameInvitation(ctx context.Context, arg SameInvitationParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameInvitation, arg.OneTimeID, arg.Email, arg.Role)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
 }
 
 const securityEvents = `-- name: SecurityEvents :many

@@ -115,9 +115,16 @@ DELETE FROM attempt WHERE key = $1;
 -- name: SweepAttempts :exec
 DELETE FROM attempt WHERE since < $1;
 
--- name: AddOneTime :exec
+-- name: AddOneTime :execrows
 INSERT INTO one_time (one_time_id, token_hash, kind, studio_id, login_id, email, role, made_by, made_at, expires_at)
-VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10);
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (one_time_id) DO NOTHING;
+
+-- name: SameInvitation :one
+SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'invitation' AND studio_id = current_studio() AND one_time_id = $1 AND email = $2 AND role = $3
+    AND used_at IS NULL);
+
+-- name: RenewInvitation :exec
+UPDATE one_time SET token_hash = $2 WHERE kind = 'invitation' AND studio_id = current_studio() AND one_time_id = $1 AND used_at IS NULL;
 
 -- name: OneTimeByToken :one
 SELECT * FROM one_time WHERE token_hash = $1;
