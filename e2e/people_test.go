@@ -78,8 +78,21 @@ func TestSomebodyJoinsAndIsShutOut(t *testing.T) {
 	owner.clickText("Security")
 	owner.untilSays("used a recovery code")
 
+	// Which way round dates are written is the reader's, on pages and in what the server says.
+	owner.do(chromedp.Navigate(a.url + clientPath("Aurelio Finch", "priorities")))
+	owner.until(`/\d+ [A-Z][a-z]+ 20\d\d/.test(document.body.innerText.replaceAll('\u00a0', ' '))`)
+	owner.do(chromedp.Navigate(a.url + "/me"))
+	owner.until(`document.querySelector("[aria-label=Dates]")`)
+	owner.pick("Dates", "November 30, 2026")
+	owner.untilSays("November 30, 2026")
+	owner.do(chromedp.Navigate(a.url + clientPath("Aurelio Finch", "priorities")))
+	owner.until(`document.querySelector('.priorities_headLine')`)
+	owner.until(`/[A-Z][a-z]+ \d+, 20\d\d/.test(document.body.innerText.replaceAll('\u00a0', ' ')) &&
+		!/\d+ [A-Z][a-z]+ 20\d\d/.test(document.body.innerText.replaceAll('\u00a0', ' '))`)
+	owner.do(chromedp.Navigate(a.url + "/studio/people"))
+	owner.until(`document.querySelectorAll('[data-person]').length === 3`)
+
 	// Nobody takes the last owner out.
-	owner.clickText("People")
 	owner.click(`[data-person="` + wren.Email + `"] button`)
 	owner.untilSays("the last owner stays")
 }

@@ -34,7 +34,7 @@ var access = map[string]struct {
 	"sign-out": {anonymous: 204, assistant: 204},
 	"set-me": {
 		anonymous: 401, assistant: 200,
-		body: func(*caller) any { return map[string]any{"name": "Jory", "units": "metric"} },
+		body: func(*caller) any { return map[string]any{"name": "Jory", "units": "metric", "dates": "day_first"} },
 	},
 	"set-password": {
 		anonymous: 401, assistant: 422,

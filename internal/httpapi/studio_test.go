@@ -22,7 +22,7 @@ func TestTodayIsTheStudios(t *testing.T) {
 	assert.Equal(t, "2026-11-25", today())
 	assert.Equal(t, "tomorrow", when())
 	far := got[studio.StudioView](c, 200, c.call("PUT", "/studio/zone", map[string]any{"zone": "Pacific/Kiritimati"}))
-	assert.Equal(t, "Thursday, 26 November 2026", far.Today, "14 hours ahead of ten in the morning")
+	assert.Equal(t, "Thursday, 26\u00a0November\u00a02026", far.Today, "14 hours ahead of ten in the morning")
 	assert.Equal(t, far, got[studio.StudioView](c, 200, c.call("GET", "/studio", nil)))
 	assert.Equal(t, "2026-11-26", today())
 	assert.Equal(t, "today", when())

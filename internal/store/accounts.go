@@ -32,6 +32,7 @@ type Account struct {
 	Role     Role
 	Disabled *time.Time
 	Units    string // as the login reads and types
+	Dates    string // which way round: day_first, month_first
 	Factor   bool   // signs in with a second factor
 	Lacks    bool   // the studio asks for a second factor, and there is none
 }
@@ -94,7 +95,7 @@ func address(email string) string { return strings.ToLower(strings.TrimSpace(ema
 func (t *Tx) Account(ctx context.Context, id uuid.UUID) (Account, error) {
 	a, err := t.q.AccountByID(ctx, id)
 	return Account{
-		a.AccountID, a.StudioID, a.LoginID, a.Email, a.Name, Role(a.Role), a.DisabledAt, a.Units, a.TotpOn, a.SecondFactor && !a.TotpOn,
+		a.AccountID, a.StudioID, a.LoginID, a.Email, a.Name, Role(a.Role), a.DisabledAt, a.Units, a.Dates, a.TotpOn, a.SecondFactor && !a.TotpOn,
 	}, err
 }
 

@@ -97,8 +97,10 @@ func (t *LoginTx) SetPassword(ctx context.Context, hash string) error {
 	return t.q.SetPassword(ctx, hash)
 }
 
-// SetUnits sets in which units one reads and types.
-func (t *LoginTx) SetUnits(ctx context.Context, units string) error { return t.q.SetUnits(ctx, units) }
+// SetReading sets in which units one reads and types, and which way round dates are written.
+func (t *LoginTx) SetReading(ctx context.Context, units, dates string) error {
+	return t.q.SetReading(ctx, db.SetReadingParams{Units: units, Dates: dates})
+}
 
 // SetFactor keeps the secret of a second factor; on: it is asked for from now on.
 func (t *LoginTx) SetFactor(ctx context.Context, secret string, on bool) error {

@@ -107,10 +107,12 @@ var months = []string{
 	"December",
 }
 
-// Words writes 25 November 2026.
+// Words writes 25 November 2026, its parts held together: no line breaks within it, and
+// a screen knows a day of ours from one that somebody typed, so that it can be written
+// the other way round for who reads it so.
 func (d Day) Words() string {
 	y, m, dom := d.Date()
-	return fmt.Sprintf("%d %s %d", dom, months[m-1], y)
+	return fmt.Sprintf("%d\u00a0%s\u00a0%d", dom, months[m-1], y)
 }
 
 // At is the day of a time as it is written, in its own zone.

@@ -40,7 +40,7 @@ func TestEveryDayOfThreeCenturies(t *testing.T) {
 func TestReadingAndWriting(t *testing.T) {
 	d, err := day.Parse("2026-11-25")
 	require.NoError(t, err)
-	assert.Equal(t, "25 November 2026", d.Words())
+	assert.Equal(t, "25\u00a0November\u00a02026", d.Words())
 	assert.Equal(t, 2026, d.Year())
 	b, err := json.Marshal(d)
 	require.NoError(t, err)

@@ -43,7 +43,7 @@ func TestChangesAreThoseOfTheFacts(t *testing.T) {
 			p.Slots[0].Rows = []plan.Row{p.Slots[0].Rows[0], p.Slots[0].Rows[0]}
 			p.Slots[0].Rows[0].Sets, p.Slots[0].Rows[1].Sets, p.Slots[0].Rows[1].Load = 1, 2, nil
 		},
-		"Moved from Friday, 27 November 2026 to Saturday, 28 November 2026.": func(p *plan.Planned) { p.On++ },
+		"Moved from Friday, 27\u00a0November\u00a02026 to Saturday, 28\u00a0November\u00a02026.": func(p *plan.Planned) { p.On++ },
 		"Now called Balcony day.":                                                         func(p *plan.Planned) { p.Name = "Balcony day" },
 		"Warm-up: no general warm-up, before: 5 min easy warm-up.":                        func(p *plan.Planned) { p.WarmUpMin = 0 },
 		"Standing curl, two dumbbells, palms up: sets 4 × 8–12, before 3 × 8–12.":         func(p *plan.Planned) { p.Slots[0].Add(1) },

@@ -36,6 +36,7 @@ type setMeInput struct {
 	Body struct {
 		Name  string `json:"name" maxLength:"200"`
 		Units string `json:"units" enum:"metric,imperial"`
+		Dates string `json:"dates" enum:"day_first,month_first"`
 	}
 }
 
@@ -48,11 +49,11 @@ func (s *place) setMe(ctx context.Context, in *setMeInput) (*meOutput, error) {
 	if err := s.Store.In(ctx, a.Studio, func(tx *store.Tx) error { return tx.Rename(ctx, a.ID, name) }); err != nil {
 		return nil, op.ProblemOf(err)
 	}
-	if err := s.Store.InLogin(ctx, a.Login, func(tx *store.LoginTx) error { return tx.SetUnits(ctx, in.Body.Units) }); err != nil {
+	if err := s.Store.InLogin(ctx, a.Login, func(tx *store.LoginTx) error { return tx.SetReading(ctx, in.Body.Units, in.Body.Dates) }); err != nil {
 		return nil, op.ProblemOf(err)
 	}
 	s.ForgetMe(ctx)
-	a.Name, a.Units = name, in.Body.Units
+	a.Name, a.Units, a.Dates = name, in.Body.Units, in.Body.Dates
 	return s.tellMe(ctx, a)
 }
 

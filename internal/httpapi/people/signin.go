@@ -28,6 +28,7 @@ type Me struct {
 	MayPlan bool         `json:"may_plan"` // may change what is prescribed
 	Today   string       `json:"today"                                 format:"date"`
 	Units   string       `json:"units"    enum:"metric,imperial"`
+	Dates   string       `json:"dates" enum:"day_first,month_first"`
 	Factor  bool         `json:"factor"`  // a second factor is asked for
 	Lacks   bool         `json:"lacks"`   // the studio asks for one, and there is none yet
 	Letters bool         `json:"letters"` // letters can be sent from here
@@ -249,7 +250,7 @@ func (s *place) me(ctx context.Context, _ *struct{}) (*meOutput, error) {
 
 func (s *place) tellMe(ctx context.Context, a store.Account) (*meOutput, error) {
 	out := &meOutput{Me{
-		ID: a.ID, Name: a.Name, Email: a.Email, Role: a.Role, MayPlan: a.Role != store.Assistant, Units: a.Units,
+		ID: a.ID, Name: a.Name, Email: a.Email, Role: a.Role, MayPlan: a.Role != store.Assistant, Units: a.Units, Dates: a.Dates,
 		Factor: a.Factor, Lacks: a.Lacks, Letters: s.Post != nil, Studios: []StudioName{},
 	}}
 	err := s.Store.In(ctx, a.Studio, func(tx *store.Tx) error {

@@ -14,7 +14,7 @@ import (
 )
 
 const accountByID = `-- name: AccountByID :one
-SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.units, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
+SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.units, login.dates, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
 WHERE account.studio_id = current_studio() AND account_id = $1
 `
 
@@ -27,6 +27,7 @@ type AccountByIDRow struct {
 	DisabledAt   *time.Time
 	Email        string
 	Units        string
+	Dates        string
 	TotpOn       bool
 	SecondFactor bool
 }
@@ -43,6 +44,7 @@ func (q *Queries) AccountByID(ctx context.Context, accountID uuid.UUID) (Account
 		&i.DisabledAt,
 		&i.Email,
 		&i.Units,
+		&i.Dates,
 		&i.TotpOn,
 		&i.SecondFactor,
 	)
@@ -522,7 +524,7 @@ func (q *Queries) LockOwners(ctx context.Context) ([]uuid.UUID, error) {
 }
 
 const loginByEmail = `-- name: LoginByEmail :one
-SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, made_at FROM login WHERE email = $1
+SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, dates, made_at FROM login WHERE email = $1
 `
 
 func (q *Queries) LoginByEmail(ctx context.Context, email string) (Login, error) {
@@ -536,13 +538,14 @@ func (q *Queries) LoginByEmail(ctx context.Context, email string) (Login, error)
 		&i.TotpOn,
 		&i.TotpStep,
 		&i.Units,
+		&i.Dates,
 		&i.MadeAt,
 	)
 	return i, err
 }
 
 const loginByID = `-- name: LoginByID :one
-SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, made_at FROM login WHERE login_id = current_login()
+SELECT login_id, email, password_hash, totp_secret, totp_on, totp_step, units, dates, made_at FROM login WHERE login_id = current_login()
 `
 
 func (q *Queries) LoginByID(ctx context.Context) (Login, error) {
@@ -556,6 +559,7 @@ func (q *Queries) LoginByID(ctx context.Context) (Login, error) {
 		&i.TotpOn,
 		&i.TotpStep,
 		&i.Units,
+		&i.Dates,
 		&i.MadeAt,
 	)
 	return i, err
@@ -844,12 +848,17 @@ func (q *Queries) SetPassword(ctx context.Context, passwordHash string) error {
 	return err
 }
 
-const setUnits = `-- name: SetUnits :exec
-UPDATE login SET units = $1 WHERE login_id = current_login()
+const setReading = `-- name: SetReading :exec
+UPDATE login SET units = $1, dates = $2 WHERE login_id = current_login()
 `
 
-func (q *Queries) SetUnits(ctx context.Context, units string) error {
-	_, err := q.db.Exec(ctx, setUnits, units)
+type SetReadingParams struct {
+	Units string
+	Dates string
+}
+
+func (q *Queries) SetReading(ctx context.Context, arg SetReadingParams) error {
+	_, err := q.db.Exec(ctx, setReading, arg.Units, arg.Dates)
 	return err
 }
 

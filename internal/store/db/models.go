@@ -128,6 +128,7 @@ type Login struct {
 	TotpOn       bool
 	TotpStep     int64
 	Units        string
+	Dates        string
 	MadeAt       time.Time
 }
 

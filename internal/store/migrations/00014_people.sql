@@ -16,6 +16,7 @@ CREATE TABLE login (
     totp_on       boolean NOT NULL DEFAULT false,
     totp_step     bigint NOT NULL DEFAULT 0, -- the last step whose code was used: a code counts once
     units         text NOT NULL DEFAULT 'metric' CHECK (units IN ('metric', 'imperial')),
+    dates         text NOT NULL DEFAULT 'day_first' CHECK (dates IN ('day_first', 'month_first')),
     made_at       timestamptz NOT NULL DEFAULT now()
 );
 

@@ -22,8 +22,8 @@ SELECT * FROM login WHERE login_id = current_login();
 -- name: SetPassword :exec
 UPDATE login SET password_hash = $1 WHERE login_id = current_login();
 
--- name: SetUnits :exec
-UPDATE login SET units = $1 WHERE login_id = current_login();
+-- name: SetReading :exec
+UPDATE login SET units = $1, dates = $2 WHERE login_id = current_login();
 
 -- name: SetFactor :exec
 UPDATE login SET totp_secret = $1, totp_on = $2, totp_step = CASE WHEN $2 THEN totp_step ELSE 0 END WHERE login_id = current_login();
@@ -47,7 +47,7 @@ SELECT count(*) FROM recovery_code WHERE login_id = current_login();
 INSERT INTO account (account_id, studio_id, login_id, name, role) VALUES ($1, current_studio(), $2, $3, $4);
 
 -- name: AccountByID :one
-SELECT account.*, login.email, login.units, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
+SELECT account.*, login.email, login.units, login.dates, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
 WHERE account.studio_id = current_studio() AND account_id = $1;
 
 -- name: AccountsOfStudio :many

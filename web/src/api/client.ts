@@ -1,6 +1,7 @@
 // The one hand-written file of this folder: the client, its error and the
 // names screens use for the generated types.
 import createClient from 'openapi-fetch'
+import { datesOf, turned } from '../app/dates'
 import { accountNow } from '../app/kept'
 import type { components, paths } from './schema'
 
@@ -151,7 +152,10 @@ export interface Timed<T> {
 /** reach asks the server; only when nothing comes back at all it is away. */
 async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
   try {
-    return await fetch(input, init)
+    const answer = await fetch(input, init)
+    if (datesOf() === 'day_first' || !answer.headers.get('Content-Type')?.includes('json')) return answer
+    const { status, statusText, headers } = answer
+    return new Response(turned(await answer.text()), { status, statusText, headers })
   } catch (e) {
     if (e instanceof DOMException && e.name === 'AbortError') throw e // nobody waits for it any more
     throw new Problem(0, 'The server cannot be reached.')

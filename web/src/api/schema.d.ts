@@ -2643,6 +2643,8 @@ export interface components {
             x: number;
         };
         Me: {
+            /** @enum {string} */
+            dates: "day_first" | "month_first";
             email: string;
             factor: boolean;
             id: string;
@@ -3363,6 +3365,8 @@ export interface components {
             role: "owner" | "coach" | "assistant";
         };
         SetMeInputBody: {
+            /** @enum {string} */
+            dates: "day_first" | "month_first";
             name: string;
             /** @enum {string} */
             units: "metric" | "imperial";

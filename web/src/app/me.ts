@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext } from 'react'
 import { api, got, Problem, type Catalogue, type Me } from '../api/client'
+import { readDates } from './dates'
 import { openFor } from './kept'
 
 /** useMe asks who is signed in; null when nobody is. */
@@ -11,6 +12,7 @@ export function useMe() {
       try {
         const me = await got(api.GET('/me'))
         openFor(me.id)
+        readDates(me.dates)
         return me
       } catch (e) {
         if (e instanceof Problem && e.status === 401) return null

@@ -1,5 +1,6 @@
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
+import { typedDays } from './when'
 import css from './field.module.css'
 
 interface Props {
@@ -15,9 +16,6 @@ interface Props {
   wrong?: boolean
 }
 
-// As it is written everywhere, and as people type it.
-const formats = ['D MMMM YYYY', 'D MMM YYYY', 'D.M.YYYY', 'D/M/YYYY', 'YYYY-MM-DD']
-
 /** DayField is a day that is picked or typed, written as days are written everywhere. */
 export function DayField({ label, value, set, min, max, disabled, needed, wrong }: Props) {
   return (
@@ -26,7 +24,7 @@ export function DayField({ label, value, set, min, max, disabled, needed, wrong 
       className={css.dayField}
       variant="underlined"
       size="small"
-      format={formats}
+      format={typedDays()}
       placeholder="a day"
       allowClear={!needed}
       suffixIcon={null}

@@ -6,6 +6,7 @@ import { api, got, type Me } from '../../api/client'
 import { queries } from '../../api/queries'
 import { useWrite } from '../../api/useWrite'
 import { useMe } from '../../app/me'
+import { readDates } from '../../app/dates'
 import { startAfresh } from '../../app/kept'
 import { Blank } from '../../ui/Blank'
 import leavesCss from '../../ui/leaves.module.css'
@@ -41,26 +42,41 @@ export function MyAccount() {
 
 function Self({ me }: { me: Me }) {
   const cache = useQueryClient()
-  const { run, why } = useWrite(async (name: string, units: Me['units']) => {
-    cache.setQueryData(['me'], await got(api.PUT('/me', { body: { name, units } })))
+  const { run, why } = useWrite(async (part: Partial<Pick<Me, 'name' | 'units' | 'dates'>>) => {
+    const { name, units, dates } = { ...me, ...part }
+    const next = await got(api.PUT('/me', { body: { name, units, dates } }))
+    readDates(next.dates)
+    cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' && q.queryKey[0] !== 'catalogue' }) // read anew, in the reader's way
+    cache.setQueryData(['me'], next)
   })
   return (
     <section className={leavesCss.leaf} aria-label="Who you are">
       <p className={leavesCss.prose}>
         Called{' '}
-        <Blank label="Name" shown={me.name} read={(t) => t.trim()} save={(v) => void run(v as string, me.units)} />,
+        <Blank label="Name" shown={me.name} read={(t) => t.trim()} save={(v) => void run({ name: v as string })} />,
         signs in with <b>{me.email}</b>. Measures are typed and read in{' '}
         <Select
           aria-label="Units"
           variant="underlined"
           value={me.units}
-          onChange={(u) => void run(me.name, u)}
+          onChange={(units) => void run({ units })}
           options={[
             { value: 'metric', label: 'cm and kg' },
             { value: 'imperial', label: 'in and lb' },
           ]}
         />{' '}
-        where a client says nothing else.
+        for new clients. Dates are written{' '}
+        <Select
+          aria-label="Dates"
+          variant="underlined"
+          value={me.dates}
+          onChange={(dates) => void run({ dates })}
+          options={[
+            { value: 'day_first', label: '30 November 2026' },
+            { value: 'month_first', label: 'November 30, 2026' },
+          ]}
+        />
+        .
       </p>
       {why && <p className="fault">{why}</p>}
     </section>

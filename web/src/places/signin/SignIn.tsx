@@ -3,6 +3,7 @@ import { Button, Checkbox, Form, Input, Radio } from 'antd'
 import { Link } from 'react-router'
 import { api, got, type Me } from '../../api/client'
 import { useWrite } from '../../api/useWrite'
+import { readDates } from '../../app/dates'
 import { accountNow, openFor, startAfresh } from '../../app/kept'
 import { Door } from './Door'
 import css from './signin.module.css'
@@ -21,6 +22,7 @@ export function useArrived() {
   return (me: Me) => {
     const before = accountNow()
     openFor(me.id)
+    readDates(me.dates)
     if (before && before !== me.id) return startAfresh()
     cache.removeQueries({ predicate: (q) => !['me', 'front'].includes(q.queryKey[0] as string) })
     cache.setQueryData(['me'], me)

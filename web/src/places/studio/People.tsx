@@ -89,8 +89,8 @@ function Colleague({ of: p, all, keep }: { of: ColleagueView; all: ColleagueView
       <div>
         <b>{p.name}</b> {p.me && '(you)'}
         <span className={css.facts}>
-          {p.email} · {p.disabled ? 'disabled' : p.seen} ·{' '}
-          {p.clients === 1 ? '1 client' : `${p.clients} clients`} · {p.factor ? 'second factor' : 'no second factor'}
+          {p.email} · {p.disabled ? 'disabled' : p.seen} · {p.clients === 1 ? '1 client' : `${p.clients} clients`} ·{' '}
+          {p.factor ? 'second factor' : 'no second factor'}
         </span>
       </div>
       <Select<Role>
