@@ -49,7 +49,8 @@ func (s *place) setMe(ctx context.Context, in *setMeInput) (*meOutput, error) {
 	if err := s.Store.In(ctx, a.Studio, func(tx *store.Tx) error { return tx.Rename(ctx, a.ID, name) }); err != nil {
 		return nil, op.ProblemOf(err)
 	}
-	if err := s.Store.InLogin(ctx, a.Login, func(tx *store.LoginTx) error { return tx.SetReading(ctx, in.Body.Units, in.Body.Dates) }); err != nil {
+	err = s.Store.InLogin(ctx, a.Login, func(tx *store.LoginTx) error { return tx.SetReading(ctx, in.Body.Units, in.Body.Dates) })
+	if err != nil {
 		return nil, op.ProblemOf(err)
 	}
 	s.ForgetMe(ctx)

@@ -28,7 +28,7 @@ type Me struct {
 	MayPlan bool         `json:"may_plan"` // may change what is prescribed
 	Today   string       `json:"today"                                 format:"date"`
 	Units   string       `json:"units"    enum:"metric,imperial"`
-	Dates   string       `json:"dates" enum:"day_first,month_first"`
+	Dates   string       `json:"dates"    enum:"day_first,month_first"`
 	Factor  bool         `json:"factor"`  // a second factor is asked for
 	Lacks   bool         `json:"lacks"`   // the studio asks for one, and there is none yet
 	Letters bool         `json:"letters"` // letters can be sent from here
