@@ -70,7 +70,12 @@ func (t *Tx) AddAccount(ctx context.Context, a Account, password string) error {
 			return err
 		}
 	}
-	return t.q.AddAccount(ctx, db.AddAccountParams{AccountID: a.ID, LoginID: a.Login, Name: a.Name, Role: string(a.Role)})
+	err := t.q.AddAccount(ctx, db.AddAccountParams{AccountID: a.ID, LoginID: a.Login, Name: a.Name, Role: string(a.Role)})
+	var pg *pgconn.PgError
+	if errors.As(err, &pg) && pg.Code == uniqueViolation { // she has a place in this studio already
+		return ErrTaken
+	}
+	return err
 }
 
 // AddLogin adds somebody who signs in, by her password's hash.

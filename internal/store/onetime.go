@@ -113,7 +113,11 @@ func (s *Store) FirstOwnerLink(ctx context.Context, now time.Time) (token string
 	begin := "begin; select set_config('musculus.round', 'on', true), set_config('musculus.first', 'on', true)"
 	err = classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
 		var any bool
-		if err := tx.QueryRow(ctx, "SELECT EXISTS (SELECT 1 FROM studio)").Scan(&any); err != nil || any {
+		if err := tx.QueryRow(ctx, "SELECT EXISTS (SELECT 1 FROM studio)").Scan(&any); err != nil {
+			return err
+		}
+		// One at a time: what an earlier start printed opens no more, nor any once there is a studio.
+		if err := db.New(tx).SpendFirstLinks(ctx, &now); err != nil || any {
 			return err
 		}
 		token, _, err = addOneTime(

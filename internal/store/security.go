@@ -86,7 +86,7 @@ func (s *Store) Letter(ctx context.Context, id uuid.UUID) (Letter, error) {
 	return Letter{l.LetterID, l.ToAddress, l.Subject, l.Says, l.SentAt}, classify(err)
 }
 
-// LetterSent notes that it has left, and forgets what it said.
+// LetterSent notes that it has left, and forgets what it said and to whom.
 func (s *Store) LetterSent(ctx context.Context, id uuid.UUID, now time.Time) error {
 	return classify(db.New(s.Pool).LetterSent(ctx, db.LetterSentParams{LetterID: id, SentAt: &now}))
 }

@@ -2,6 +2,7 @@ package people
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"strings"
 	"time"
@@ -148,6 +149,12 @@ func (s *place) redeem(ctx context.Context, in *redeemInput) (*signedInOutput, e
 	case store.NewPassword:
 		return nil, op.Problem(http.StatusUnprocessableEntity, "this link is for a new password")
 	case store.FirstOwner:
+		if studios, err := s.Store.Studios(ctx); err != nil || len(studios) > 0 {
+			if err == nil {
+				err = op.Problem(http.StatusGone, "there is a studio here by now: its owner lets you in")
+			}
+			return nil, op.ProblemOf(err)
+		}
 		o.Email = normal(in.Body.Email)
 		if !mail.IsAddress(o.Email) {
 			why := "an e-mail address, please"
@@ -207,6 +214,8 @@ func (s *place) redeem(ctx context.Context, in *redeemInput) (*signedInOutput, e
 	switch {
 	case err == store.ErrNotFound: // somebody else was quicker
 		return nil, op.Problem(http.StatusGone, "this link was used already; ask for a new one if it was not you")
+	case errors.Is(err, store.ErrAddressTaken), errors.Is(err, store.ErrTaken):
+		return nil, op.Problem(http.StatusConflict, "somebody with this address was let in meanwhile: sign in instead")
 	case err != nil:
 		return nil, op.ProblemOf(err)
 	}

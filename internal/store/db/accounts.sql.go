@@ -296,17 +296,6 @@ func (q *Queries) EndSignIns(ctx context.Context, arg EndSignInsParams) (int64, 
 	return result.RowsAffected(), nil
 }
 
-const firstOwnerWaits = `-- name: FirstOwnerWaits :one
-SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'first' AND used_at IS NULL AND expires_at > $1)
-`
-
-func (q *Queries) FirstOwnerWaits(ctx context.Context, expiresAt time.Time) (bool, error) {
-	row := q.db.QueryRow(ctx, firstOwnerWaits, expiresAt)
-	var exists bool
-	err := row.Scan(&exists)
-	return exists, err
-}
-
 const forgetAttempt = `-- name: ForgetAttempt :exec
 DELETE FROM attempt WHERE key = $1
 `
@@ -447,7 +436,7 @@ func (q *Queries) LetterByID(ctx context.Context, letterID uuid.UUID) (Letter, e
 }
 
 const letterSent = `-- name: LetterSent :exec
-UPDATE letter SET sent_at = $2, says = '' WHERE letter_id = $1
+UPDATE letter SET sent_at = $2, says = '', subject = '', to_address = '' WHERE letter_id = $1
 `
 
 type LetterSentParams struct {
@@ -923,6 +912,15 @@ func (q *Queries) SignIns(ctx context.Context) ([]SignIn, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const spendFirstLinks = `-- name: SpendFirstLinks :exec
+UPDATE one_time SET used_at = $1 WHERE kind = 'first' AND used_at IS NULL
+`
+
+func (q *Queries) SpendFirstLinks(ctx context.Context, usedAt *time.Time) error {
+	_, err := q.db.Exec(ctx, spendFirstLinks, usedAt)
+	return err
 }
 
 const spendPasswordLinks = `-- name: SpendPasswordLinks :exec

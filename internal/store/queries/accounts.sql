@@ -144,8 +144,8 @@ DELETE FROM one_time WHERE kind = 'invitation' AND studio_id = current_studio() 
 -- name: SpendPasswordLinks :exec
 UPDATE one_time SET used_at = $1 WHERE kind = 'password' AND login_id = current_login() AND used_at IS NULL;
 
--- name: FirstOwnerWaits :one
-SELECT EXISTS (SELECT 1 FROM one_time WHERE kind = 'first' AND used_at IS NULL AND expires_at > $1);
+-- name: SpendFirstLinks :exec
+UPDATE one_time SET used_at = $1 WHERE kind = 'first' AND used_at IS NULL;
 
 -- name: AddLetter :execrows
 INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (letter_id) DO NOTHING;
@@ -154,7 +154,7 @@ INSERT INTO letter (letter_id, to_address, subject, says, made_at) VALUES ($1, $
 SELECT * FROM letter WHERE letter_id = $1;
 
 -- name: LetterSent :exec
-UPDATE letter SET sent_at = $2, says = '' WHERE letter_id = $1;
+UPDATE letter SET sent_at = $2, says = '', subject = '', to_address = '' WHERE letter_id = $1;
 
 -- name: NoteSecurity :exec
 INSERT INTO security_event (studio_id, account_id, what, about, address, happened_at) VALUES (current_studio(), $1, $2, $3, $4, $5);
