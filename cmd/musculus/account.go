@@ -12,7 +12,7 @@ import (
 
 	"github.com/google/uuid"
 
-	"musculus/internal/mail"
+	"musculus/internal/core/text"
 	"musculus/internal/store"
 )
 
@@ -120,7 +120,7 @@ func studioOf(ctx context.Context, s *store.Store, named string) (uuid.UUID, err
 }
 
 func addStudio(ctx context.Context, s *store.Store, address, name, email, owner string) error {
-	if !mail.IsAddress(email) || strings.TrimSpace(name) == "" || strings.TrimSpace(owner) == "" {
+	if !text.IsAddress(email) || strings.TrimSpace(name) == "" || strings.TrimSpace(owner) == "" {
 		return errors.New("a name of the studio, an e-mail address and a name of its owner, please")
 	}
 	login, err := s.LoginOf(ctx, email)
@@ -148,7 +148,7 @@ func inviteTo(ctx context.Context, s *store.Store, address, named, email string,
 	if role != store.Owner && role != store.Coach && role != store.Assistant {
 		return errors.New("a role is owner, coach or assistant")
 	}
-	if !mail.IsAddress(email) {
+	if !text.IsAddress(email) {
 		return errors.New("an e-mail address, please")
 	}
 	studio, err := studioOf(ctx, s, named)
@@ -211,7 +211,7 @@ func disable(ctx context.Context, s *store.Store, named, email string, off bool)
 			return err
 		}
 		for _, c := range list {
-			if c.Email != strings.ToLower(strings.TrimSpace(email)) {
+			if c.Email != text.Address(email) {
 				continue
 			}
 			var at *time.Time

@@ -85,9 +85,3 @@ func (s *Sender) Send(ctx context.Context, l Letter) error {
 	m.SetBodyString(mail.TypeTextPlain, l.Says)
 	return s.client.DialAndSendWithContext(ctx, m)
 }
-
-// IsAddress says whether a letter could go to an address.
-func IsAddress(address string) bool {
-	m := mail.NewMsg()
-	return len(address) <= 200 && m.To(address) == nil
-}

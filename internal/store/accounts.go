@@ -3,12 +3,12 @@ package store
 import (
 	"context"
 	"errors"
-	"strings"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgconn"
 
+	"musculus/internal/core/text"
 	"musculus/internal/store/db"
 )
 
@@ -83,7 +83,7 @@ func (t *Tx) AddLogin(ctx context.Context, id uuid.UUID, email, hash string) err
 	if _, err := t.tx.Exec(ctx, "select set_config('musculus.login', $1, true)", id.String()); err != nil {
 		return err
 	}
-	err := t.q.AddLogin(ctx, db.AddLoginParams{LoginID: id, Email: address(email), PasswordHash: hash})
+	err := t.q.AddLogin(ctx, db.AddLoginParams{LoginID: id, Email: text.Address(email), PasswordHash: hash})
 	var pg *pgconn.PgError
 	if errors.As(err, &pg) && pg.Code == uniqueViolation && pg.ConstraintName == "login_email_key" {
 		return ErrAddressTaken
@@ -92,9 +92,6 @@ func (t *Tx) AddLogin(ctx context.Context, id uuid.UUID, email, hash string) err
 }
 
 const uniqueViolation = "23505"
-
-// address is an e-mail address as it is kept and compared.
-func address(email string) string { return strings.ToLower(strings.TrimSpace(email)) }
 
 // Account returns an account of the current studio.
 func (t *Tx) Account(ctx context.Context, id uuid.UUID) (Account, error) {

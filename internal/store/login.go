@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"musculus/internal/core/text"
 	"musculus/internal/store/db"
 )
 
@@ -38,10 +39,10 @@ func (l Login) Outdated() bool { return !strings.HasPrefix(l.hash, hashCost) }
 func (s *Store) LoginOf(ctx context.Context, email string) (Login, error) {
 	var l db.Login
 	err := classify(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) (err error) {
-		if _, err := tx.Exec(ctx, "select set_config('musculus.signing_in', $1, true)", address(email)); err != nil {
+		if _, err := tx.Exec(ctx, "select set_config('musculus.signing_in', $1, true)", text.Address(email)); err != nil {
 			return err
 		}
-		l, err = db.New(tx).LoginByEmail(ctx, address(email))
+		l, err = db.New(tx).LoginByEmail(ctx, text.Address(email))
 		return err
 	}))
 	if err == ErrNotFound {

@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"musculus/internal/core/text"
 	"musculus/internal/store/db"
 )
 
@@ -42,7 +43,7 @@ func oneTime(r db.OneTime) OneTime {
 func addOneTime(ctx context.Context, q *db.Queries, o OneTime) (token string, fresh bool, err error) {
 	token = NewToken()
 	n, err := q.AddOneTime(ctx, db.AddOneTimeParams{
-		OneTimeID: o.ID, TokenHash: HashToken(token), Kind: o.Kind, StudioID: o.Studio, LoginID: o.Login, Email: address(o.Email),
+		OneTimeID: o.ID, TokenHash: HashToken(token), Kind: o.Kind, StudioID: o.Studio, LoginID: o.Login, Email: text.Address(o.Email),
 		Role: string(o.Role), MadeBy: o.MadeBy, MadeAt: o.Made, ExpiresAt: o.Expires,
 	})
 	return token, n == 1, err
@@ -66,7 +67,7 @@ func (t *Tx) Invite(
 	if err != nil || fresh {
 		return token, fresh, err
 	}
-	same, err := t.q.SameInvitation(ctx, db.SameInvitationParams{OneTimeID: id, Email: address(email), Role: string(role)})
+	same, err := t.q.SameInvitation(ctx, db.SameInvitationParams{OneTimeID: id, Email: text.Address(email), Role: string(role)})
 	if err == nil && !same {
 		err = ErrTaken
 	}

@@ -3,13 +3,13 @@ package person
 import (
 	"encoding/json"
 	"fmt"
-	"net/mail"
 	"slices"
 	"strings"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
 	"musculus/internal/core/measure"
+	"musculus/internal/core/text"
 )
 
 // Mode is what the work is for.
@@ -132,7 +132,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	past("body_consent", d.BodyConsent)
 	past("guardian_on", d.GuardianOn)
 	past("letters_on", d.LettersOn)
-	fault(d.Letters == "" || isAddress(d.Letters), "letters", "this is no e-mail address")
+	fault(d.Letters == "" || text.IsAddress(d.Letters), "letters", "this is no e-mail address")
 	for _, w := range d.Weekdays {
 		oneOf("weekdays", w, Weekdays...)
 	}
@@ -167,12 +167,6 @@ func (d Dossier) Seen() Dossier {
 		d.Mobility = Mobility{}
 	}
 	return d
-}
-
-// isAddress says whether letters could go there: somebody at a host, nothing else.
-func isAddress(s string) bool {
-	at, err := mail.ParseAddress(s)
-	return err == nil && at.Address == s && at.Name == ""
 }
 
 // MayWrite says what keeps letters from being sent to the client, "" for nothing.

@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/secret"
+	"musculus/internal/core/text"
 	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
 )
@@ -44,7 +45,7 @@ If it was not you, leave it: your password stays as it is.
 // forgottenDoors are those that asking for a letter comes to: nobody is flooded with them.
 func forgottenDoors(ctx context.Context, email string) []store.Guess {
 	return []store.Guess{
-		{Door: secret.Account, What: "letter to " + normal(email)},
+		{Door: secret.Account, What: "letter to " + text.Address(email)},
 		{Door: secret.Address, What: request.AddressOf(ctx)},
 	}
 }

@@ -4,14 +4,13 @@ import (
 	"context"
 	"errors"
 	"net/http"
-	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/text"
 	"musculus/internal/httpapi/op"
-	"musculus/internal/mail"
 	"musculus/internal/store"
 )
 
@@ -24,8 +23,6 @@ func (s *place) registerOneTime(api huma.API) {
 	huma.Register(api, open("open-link-once", http.MethodPost, "/once/{token}", "Take up an invitation, or begin a studio"), s.redeem)
 	huma.Register(api, open("renew-password", http.MethodPost, "/once/{token}/password", "Set a new password"), s.renewPassword)
 }
-
-func normal(email string) string { return strings.ToLower(strings.TrimSpace(email)) }
 
 type forgottenInput struct {
 	Body struct {
@@ -155,8 +152,8 @@ func (s *place) redeem(ctx context.Context, in *redeemInput) (*signedInOutput, e
 			}
 			return nil, op.ProblemOf(err)
 		}
-		o.Email = normal(in.Body.Email)
-		if !mail.IsAddress(o.Email) {
+		o.Email = text.Address(in.Body.Email)
+		if !text.IsAddress(o.Email) {
 			why := "an e-mail address, please"
 			return nil, op.Problem(http.StatusUnprocessableEntity, why, &huma.ErrorDetail{Location: "body.email", Message: why})
 		}

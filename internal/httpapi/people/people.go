@@ -8,8 +8,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/text"
 	"musculus/internal/httpapi/op"
-	"musculus/internal/mail"
 	"musculus/internal/store"
 )
 
@@ -118,8 +118,8 @@ type inviteOutput struct {
 }
 
 func (s *place) invite(ctx context.Context, in *inviteInput) (*inviteOutput, error) {
-	email := normal(in.Body.Email)
-	if !mail.IsAddress(email) {
+	email := text.Address(in.Body.Email)
+	if !text.IsAddress(email) {
 		why := "an e-mail address, please"
 		return nil, op.Problem(http.StatusUnprocessableEntity, why, &huma.ErrorDetail{Location: "body.email", Message: why})
 	}

@@ -12,6 +12,7 @@ import (
 
 	"musculus/internal/core/day"
 	"musculus/internal/core/secret"
+	"musculus/internal/core/text"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/request"
 	"musculus/internal/store"
@@ -118,7 +119,7 @@ func (s *place) mayTry(ctx context.Context, login store.Login, email, password s
 	if err != nil {
 		return op.ProblemOf(err)
 	}
-	door := store.Guess{Door: secret.Account, What: normal(email)}
+	door := store.Guess{Door: secret.Account, What: text.Address(email)}
 	if known {
 		door = store.Guess{Door: secret.Device, What: request.DeviceOf(ctx)}
 	}
