@@ -180,7 +180,7 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 // text tells the picture in words.
 func (sc *scene) text() string {
 	how := map[movement.Position]string{
-		movement.Standing: "Standing", movement.Seated: "Seated", movement.Reclined: "Reclined on a bench",
+		movement.Standing: "Standing", movement.Kneeling: "Kneeling", movement.Seated: "Seated", movement.Reclined: "Reclined on a bench",
 		movement.ChestSupported: "Chest on an inclined bench",
 		movement.OnBench:        "Lying on a bench", movement.OnFloor: "Lying on the floor", movement.OnBars: "On dip bars",
 		movement.Hanging: "Hanging", movement.Plank: "Hands on the floor",

@@ -34,7 +34,7 @@ type scene struct {
 }
 
 func newScene(s movement.SetUp, body arm.Body) *scene {
-	e := s.Effort()
+	e := s.EffortFor(body.Stature)
 	return &scene{
 		setUp: s, e: e, body: body, trunk: arm.LeanTrunk(e.TrunkLean), k: body.Stature / arm.DefaultStature,
 		floor: -movement.FloorBelow(s.Position(), e.TrunkLean, body.Stature),
@@ -79,7 +79,12 @@ func (sc *scene) legs() (knee, ankle Point) {
 		return hip.plus(0.43*k, -0.02*k), Point{hip.X + 0.40*k, ground - 0.05*k}
 	case movement.ChestSupported:
 		return hip.plus(0.16*k, 0.36*k), Point{hip.X - 0.20*k, ground - 0.05*k}
+	case movement.Kneeling:
+		return Point{hip.X + 0.02*k, ground - 0.06*k}, Point{hip.X - 0.42*k, ground - 0.05*k}
 	case movement.OnBench:
+		if sc.upright() {
+			return hip.plus(0.43*k, -0.02*k), Point{hip.X + 0.40*k, ground - 0.05*k}
+		}
 		return hip.plus(0.40*k, -0.04*k), Point{hip.X + 0.46*k, ground - 0.05*k}
 	case movement.OnFloor:
 		return hip.plus(0.30*k, -0.26*k), Point{hip.X + 0.52*k, ground - 0.05*k}
@@ -91,6 +96,9 @@ func (sc *scene) legs() (knee, ankle Point) {
 	return Point{hip.X + 0.03*k, (hip.Y+ground)/2 - 0.02*k}, Point{hip.X - 0.01*k, ground - 0.05*k}
 }
 
+// upright says whether a bench that can lie flat is set up so far that one sits on it.
+func (sc *scene) upright() bool { return sc.e.TrunkLean > -70 }
+
 // person draws head, trunk and legs.
 func (sc *scene) person() {
 	k := sc.k
@@ -98,7 +106,7 @@ func (sc *scene) person() {
 	hip := sc.hip()
 	foot := ankle.plus(0.15*k, 0.02*k)
 	switch sc.setUp.Position() {
-	case movement.ChestSupported, movement.OnBars, movement.Hanging, movement.Plank:
+	case movement.ChestSupported, movement.OnBars, movement.Hanging, movement.Plank, movement.Kneeling:
 		foot = ankle.plus(-0.02*k, 0.05*k)
 	}
 	sc.stroke("body", 0.075*k, ankle, foot)
@@ -139,7 +147,7 @@ func (sc *scene) load(l *arm.Limb, class string) {
 	}
 	little := sc.trunk.ToWorld(l.Little)
 	switch sc.setUp.Implement() {
-	case movement.BarStraight, movement.BarCambered:
+	case movement.BarStraight, movement.BarCambered, movement.BarV, movement.BarParallel, movement.BarRail:
 		if sc.e.Load.Kind == effort.Cable {
 			sc.disc(class, at, 0.032)
 			break
@@ -148,11 +156,19 @@ func (sc *scene) load(l *arm.Limb, class string) {
 		sc.disc(class+"-sleeve", at, 0.026)
 	case movement.Dumbbell:
 		sc.dumbbell(class, at, little[0], -little[1])
+	case movement.Lever:
+		sc.lever(class, at, sc.point(l.Hand))
 	case movement.Shared:
 		sc.dumbbell(class, at.plus(0, bellReach), 0, 1)
 	case movement.Rope, movement.Handle:
 		sc.stroke(class, 0.03, at.plus(-0.05*little[0], 0.05*little[1]), at.plus(0.05*little[0], -0.05*little[1]))
 	}
+}
+
+// lever draws a weight at one end of its handle: from the hand past the weight's middle.
+func (sc *scene) lever(class string, at, hand Point) {
+	sc.stroke(class, 0.03, hand, at)
+	sc.disc(class, at, bellRadius)
 }
 
 // dumbbell draws two bells on a handle whose direction on the paper is (dx, dy);
@@ -190,10 +206,18 @@ func (sc *scene) furniture() {
 		sc.stroke("bench", padThick, sc.onTrunk(padOff, -0.09), low)
 		sc.stroke("frame", 0.03, sc.onTrunk(padOff, -0.14), Point{sc.onTrunk(padOff, -0.14).X + 0.05*k, ground})
 	case movement.OnBench:
-		y := 0.165 * k
-		sc.stroke("bench", padThick, Point{-0.38 * k, y}, Point{0.66 * k, y})
-		for _, x := range []float64{-0.28, 0.55} {
-			sc.stroke("frame", 0.035, Point{x * k, y + 0.04}, Point{x * k, ground})
+		if sc.upright() {
+			low := sc.onTrunk(-padOff, -0.55)
+			sc.stroke("bench", padThick, sc.onTrunk(-padOff, 0.30), low)
+			sc.stroke("bench", padThick, Point{low.X, hip.Y + 0.15*k}, Point{hip.X + 0.34*k, hip.Y + 0.15*k})
+			sc.frame(Point{hip.X + 0.05*k, hip.Y + 0.15*k}, ground)
+			sc.stroke("frame", 0.03, sc.onTrunk(-padOff-0.03, 0.10), Point{low.X - 0.05*k, ground})
+			break
+		}
+		sc.stroke("bench", padThick, sc.onTrunk(-padOff, 0.38), sc.onTrunk(-padOff, -0.66))
+		for _, up := range []float64{0.28, -0.55} {
+			foot := sc.onTrunk(-padOff-0.04, up)
+			sc.stroke("frame", 0.035, foot, Point{foot.X, ground})
 		}
 	case movement.Seated:
 		y := hip.Y + 0.13*k
@@ -215,6 +239,12 @@ func (sc *scene) furniture() {
 	}
 	if sc.e.Load.Kind == effort.Cable {
 		x, y := sc.e.Load.Pulley[0], -sc.e.Load.Pulley[1]
+		if sc.setUp.Position() == movement.OnBench && y < -0.6 { // above who lies there: it hangs from a boom
+			sc.stroke("column", 0.06, Point{-0.8 * k, y - 0.05}, Point{-0.8 * k, ground})
+			sc.stroke("column", 0.05, Point{-0.8 * k, y - 0.05}, Point{x, y - 0.05})
+			sc.disc("pulley", Point{x, y}, wheelRadius)
+			return
+		}
 		away := math.Copysign(0.07, x)
 		sc.stroke("column", 0.06, Point{x + away, min(y-0.2, -0.6)}, Point{x + away, ground})
 		sc.disc("pulley", Point{x, y}, wheelRadius)

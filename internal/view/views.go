@@ -72,6 +72,7 @@ type ControlView struct {
 	Words   string       `json:"words"` // the value as it is read
 	Value   any          `json:"value"`
 	Turned  bool         `json:"turned"` // differs from the default
+	Held    bool         `json:"held"`   // how it is held in the hand: moves no head, but is a series of its own
 	Min     *float64     `json:"min"`
 	Max     *float64     `json:"max"`
 	Step    *float64     `json:"step"`
@@ -241,6 +242,9 @@ func controls(s movement.SetUp) []ControlView {
 	turned := s.Turned()
 	for i := range s.Movement.Settings {
 		setting := &s.Movement.Settings[i]
+		if !s.Uses(setting.Key) {
+			continue
+		}
 		v, _ := s.Value(setting.Key)
 		_, differs := turned[setting.Key]
 		c := ControlView{
@@ -249,6 +253,7 @@ func controls(s movement.SetUp) []ControlView {
 			Words:   setting.ValueWords(v),
 			Value:   v.Plain(),
 			Turned:  differs,
+			Held:    setting.Key.IsHeld(),
 			Choices: []ChoiceView{},
 		}
 		if setting.IsWord() {

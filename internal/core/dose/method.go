@@ -49,7 +49,7 @@ func noTime(int, float64, float64) float64  { return 0 }
 func offered(movement.SetUp, *Where) string { return "" }
 func several(s movement.SetUp) bool         { return !s.Movement.Computed() }
 func heavyUnpinned(s movement.SetUp, w *Where) string {
-	if several(s) && s.Movement.SafeAlone != movement.AloneYes && !w.Room.Pins && !w.Room.Rails {
+	if several(s) && s.SafeAlone() != movement.AloneYes && !w.Room.Pins && !w.Room.Rails {
 		return "heavy several-joint work needs pins or rails for it"
 	}
 	return ""

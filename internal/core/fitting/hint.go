@@ -99,6 +99,14 @@ func Hints(s movement.SetUp, y *effort.Yardstick, elbow float64, want Pull) []Hi
 			add("lock-out", fmt.Sprintf("No tilt up to %.0f° keeps the whole range loaded; stop short of lock-out instead.", tilt.Max), nil)
 		}
 	}
+	switch {
+	case !m.Computed():
+	case s.Implement() == movement.BarCambered && e.From.ForearmRotation > 0:
+		add("hand", "A cambered bar turns the palms half up: easier on the wrist, and a little less for the biceps than fully up.", nil)
+	case s.Implement() == movement.BarCambered && m.Action == movement.Flexion:
+		add("hand", "A cambered bar turns the palms half down. The model gives the biceps less there than fully down; take the "+
+			"difference for what it is, a few hundredths of a computed curve.", nil)
+	}
 	if m.Setting(movement.GripOffset) != nil {
 		add("off-centre", OffsetWords(e.GripOffset, e.From.ForearmRotation, e.To.ForearmRotation), nil)
 	}

@@ -70,8 +70,11 @@ func (t *tuner) evaluate(s movement.SetUp) Tuned {
 // matters says whether a setting is searched: not those that cannot change the
 // computation, and not the range's ends when they are to stay.
 func (a *Aim) matters(k movement.Key) bool {
+	if k.IsHeld() {
+		return false
+	}
 	switch k {
-	case movement.Hands, movement.Hold, movement.Implement, movement.PositionKey:
+	case movement.Hands, movement.Implement, movement.PositionKey:
 		return false
 	case movement.ElbowFrom, movement.ElbowTo:
 		return !a.KeepRange

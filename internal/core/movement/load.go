@@ -70,7 +70,7 @@ func (c *Catalogue) add(file string, text []byte) []*datafile.Fault {
 		*datafile.Entry[row]
 		m *Movement
 	}
-	var lowers []later
+	var lowers, grips []later
 	for i := range entries {
 		e := &entries[i]
 		m, faults := build(e, c.families)
@@ -84,12 +84,23 @@ func (c *Catalogue) add(file string, text []byte) []*datafile.Fault {
 		if e.Row.LowersAs != "" {
 			lowers = append(lowers, later{e, m})
 		}
+		if len(e.Row.Grips) > 0 {
+			grips = append(grips, later{e, m})
+		}
 		c.byID[m.ID] = m
 		c.Movements = append(c.Movements, m)
 	}
 	for _, l := range lowers { // once every id is known
 		if l.m.lowersAs = c.byID[l.Row.LowersAs]; l.m.lowersAs == nil {
 			wrong = append(wrong, l.Fault("lowers_as", "there is no movement %q", l.Row.LowersAs))
+		}
+	}
+	for _, g := range grips {
+		g.m.gripAs = map[string]*Movement{}
+		for _, one := range g.Row.Grips {
+			if g.m.gripAs[one.Grip] = c.byID[one.As]; g.m.gripAs[one.Grip] == nil || g.m.gripAs[one.Grip].Computed() {
+				wrong = append(wrong, g.Fault("grips", "there is no graded movement %q", one.As))
+			}
 		}
 	}
 	return wrong

@@ -3,6 +3,7 @@ package movement
 import (
 	"fmt"
 	"math"
+	"slices"
 )
 
 // This file reads the settings of a movement's row: limits, choices, and defaults
@@ -15,7 +16,7 @@ func (r *row) setting(m *Movement, s settingRow) (Setting, error) {
 	}
 	out := Setting{Key: s.Key, Label: k.label, Unit: k.unit, Step: k.step, isWord: k.word}
 	if k.word {
-		out.Choices = r.choices(s.Key)
+		out.Choices = r.choices(m, s.Key)
 		if len(out.Choices) < 2 {
 			return out, fmt.Errorf("a choice needs at least two words")
 		}
@@ -37,7 +38,7 @@ func (r *row) setting(m *Movement, s settingRow) (Setting, error) {
 	return out, nil
 }
 
-func (r *row) choices(k Key) (out []string) {
+func (r *row) choices(m *Movement, k Key) (out []string) {
 	switch k {
 	case Implement:
 		for _, w := range r.Implements {
@@ -46,7 +47,26 @@ func (r *row) choices(k Key) (out []string) {
 	case Hands:
 		out = r.Hands
 	case Hold:
-		out = r.Holds
+		out = []string{m.HoldWord}
+		for _, h := range holds {
+			switch {
+			case h == bothHands || h == m.HoldWord, len(r.Holds) > 0 && !slices.Contains(r.Holds, h), h == "thumb_over" && slices.Contains(overTheBody, r.Family),
+				h == "against_plate" && !slices.Contains(r.Implements, Dumbbell):
+				continue
+			}
+			out = append(out, h)
+		}
+	case WristKey:
+		out = firstWord(wrists, m.Wrist)
+	case ThickHandle:
+		out = []string{no, yes}
+		if r.Thick {
+			out = []string{yes, no}
+		}
+	case Grip:
+		for _, g := range r.Grips {
+			out = append(out, g.Grip)
+		}
 	case PositionKey:
 		for _, w := range r.Positions {
 			out = append(out, string(w))
@@ -91,4 +111,21 @@ func (r *row) defaultOf(m *Movement, k Key) float64 {
 		return e.From.ElbowFlexion
 	}
 	return e.To.ElbowFlexion
+}
+
+// The answers of a setting that says yes or no.
+const (
+	yes = "yes"
+	no  = "no"
+)
+
+// firstWord lists words with one of them first.
+func firstWord(words []string, one string) []string {
+	out := []string{one}
+	for _, w := range words {
+		if w != one {
+			out = append(out, w)
+		}
+	}
+	return out
 }

@@ -26,6 +26,7 @@ type Position string
 // The positions.
 const (
 	Standing       Position = "standing"
+	Kneeling       Position = "kneeling"
 	Seated         Position = "seated"
 	Reclined       Position = "reclined"
 	ChestSupported Position = "chest_supported"
@@ -43,6 +44,7 @@ type ImplementID string
 const (
 	BarStraight ImplementID = "bar_straight"
 	BarCambered ImplementID = "bar_cambered"
+	BarV        ImplementID = "bar_v"
 	Dumbbell    ImplementID = "dumbbell"
 	Shared      ImplementID = "shared" // one weight in two hands
 	Rope        ImplementID = "rope"
@@ -52,7 +54,8 @@ const (
 	BarRail     ImplementID = "bar_rail"  // a bar on guided rails
 	BarFixed    ImplementID = "bar_fixed" // a fixed bar to lean on
 	PullBar     ImplementID = "pull_bar"
-	DipMachine  ImplementID = "dip_machine" // dips with assistance
+	DipMachine  ImplementID = "dip_machine" // dips and pull-ups with assistance from a stack
+	Band        ImplementID = "band"        // the same with an elastic band
 	BenchEdge   ImplementID = "bench_edge"
 	Machine     ImplementID = "machine"
 	Lever       ImplementID = "lever"
@@ -78,7 +81,7 @@ type Movement struct {
 	Implement ImplementID
 	Hands     string // default laterality: together, both, alternate, one
 	ArmsKeep  bool   // turning the bench leaves the upper arms' direction in the world
-	HoldWord  string // where on the implement the hand is: middle unless it matters
+	HoldWord  string // where on the implement the hand is by default: middle unless it matters
 	Wrist     string // level, cupped, tilted_up
 	Anchor    string // what holds the upper arm: pad, thigh, knee, floor, brace; "" for none
 	Partner   string // when one is needed, "" for never
@@ -96,7 +99,8 @@ type Movement struct {
 	source row     // as it was read
 	safety *Family // whose cautions it has
 
-	lowersAs *Movement // whose way down this one takes; nil for its own
+	lowersAs *Movement            // whose way down this one takes; nil for its own
+	gripAs   map[string]*Movement // whose credits and hand it has, by the grip; nil where there is none to choose
 }
 
 // Computed says whether mechanics computes the movement; otherwise its credits

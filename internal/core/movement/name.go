@@ -53,12 +53,16 @@ func (s SetUp) implementWords() string {
 		return "straight bar"
 	case BarCambered:
 		return "cambered bar"
+	case BarV:
+		return "V-shaped bar"
 	case Shared:
 		return "one dumbbell in two hands"
 	case DipBars, BenchEdge, Ground, PullBar, BarFixed:
 		return "body weight"
 	case DipMachine:
-		return "assisted"
+		return "machine"
+	case Band:
+		return "band"
 	case BarParallel:
 		return "parallel-grip bar"
 	case BarRail:
@@ -66,6 +70,9 @@ func (s SetUp) implementWords() string {
 	case Machine:
 		return "machine"
 	case Lever:
+		if s.Movement.source.OneSided {
+			return "one-sided weight" + map[string]string{OneArm: ", one arm", Alternate: "s in turn"}[s.Hands()]
+		}
 		return "lever, one arm"
 	case Rope:
 		if s.Hands() == OneArm {
@@ -73,8 +80,11 @@ func (s SetUp) implementWords() string {
 		}
 		return "rope"
 	case Handle:
-		if s.Hands() == BothArms {
+		switch s.Hands() {
+		case BothArms:
 			return "two handles"
+		case Alternate:
+			return "two handles in turn"
 		}
 		return "one arm"
 	}
@@ -107,7 +117,7 @@ func (s SetUp) HandKind() string {
 	if from != to {
 		return "turning"
 	}
-	return map[string]string{"palms up": "up", "half palms up": "up", "thumbs up": "thumb", "half palms down": "down",
+	return map[string]string{"palms up": "up", "palms half up": "up", "thumbs up": "thumb", "palms half down": "down",
 		"palms down": "down"}[from]
 }
 
@@ -119,11 +129,11 @@ func turnWords(phi float64) string {
 	case phi >= 60:
 		return "palms up"
 	case phi > 20:
-		return "half palms up"
+		return "palms half up"
 	case phi >= -20:
 		return "thumbs up"
 	case phi > -60:
-		return "half palms down"
+		return "palms half down"
 	}
 	return "palms down"
 }
@@ -134,7 +144,12 @@ func detailWords(s SetUp, k Key, v Value) string {
 	case Implement, Hands:
 		return "" // in the title
 	case Hold:
-		return map[string]string{"against_plate": "hand against the plate"}[v.Word]
+		return map[string]string{"middle": "hand in the middle", "against_plate": "hand against the plate", "thumb_over": "thumb over",
+			"loose": "held loosely"}[v.Word]
+	case WristKey:
+		return map[string]string{"level": "wrist level", "cupped": "wrist cupped", "tilted_up": "wrist tilted up"}[v.Word]
+	case ThickHandle:
+		return map[string]string{yes: "thick handle", no: "thin handle"}[v.Word]
 	case PositionKey:
 		return v.Word
 	case GripWidth:
@@ -153,6 +168,9 @@ func detailWords(s SetUp, k Key, v Value) string {
 		}
 		return fmt.Sprintf("weight %s cm to the %s side", trim(math.Abs(x)*100), side)
 	case ShoulderTo:
+		if s.Movement.Action == Extension {
+			return fmt.Sprintf("upper arm ends at %s°", trim(x))
+		}
 		return fmt.Sprintf("elbow ends %s° forward", trim(x))
 	case Rho:
 		if x < 0 {
@@ -168,6 +186,9 @@ func detailWords(s SetUp, k Key, v Value) string {
 	case ElbowTo:
 		return fmt.Sprintf("elbow to %s°", trim(x))
 	case Lean:
+		if x < 0 {
+			return fmt.Sprintf("leaning back %s°", trim(-x))
+		}
 		return fmt.Sprintf("leaning %s°", trim(x))
 	case Tuck:
 		return fmt.Sprintf("elbows %s° from the ribs", trim(x))
@@ -183,6 +204,9 @@ func detailWords(s SetUp, k Key, v Value) string {
 	case FootHeight:
 		return fmt.Sprintf("feet raised %s m", trim(x))
 	case Bench, PadSlope, Tilt:
+		if x < 0 {
+			return fmt.Sprintf("bench %s° head down", trim(-x))
+		}
 		return fmt.Sprintf("%s %s°", strings.ToLower(kinds[k].label), trim(x))
 	}
 	return string(k) + " " + v.String()

@@ -99,6 +99,7 @@ func OwnID(name string) string {
 // movement's own turn of the arm.
 func OwnText(s SetUp, id, name string) (string, error) {
 	r := s.Movement.source
+	r.Grips = slices.Clone(r.Grips)
 	base := SetUp{Movement: s.Movement, turned: s.Turned()}
 	if s.Movement.Computed() {
 		delete(base.turned, GripWidth)
@@ -112,8 +113,9 @@ func OwnText(s SetUp, id, name string) (string, error) {
 	if v, ok := s.Value(Hands); ok {
 		r.Hands = first(r.Hands, v.Word)
 	}
-	if v, ok := s.Value(Hold); ok {
-		r.Holds = first(r.Holds, v.Word)
+	r.Hold, r.Wrist, r.Thick = s.HoldWord(), s.WristWord(), s.word(ThickHandle) == yes
+	if i := slices.IndexFunc(r.Grips, func(g gripRow) bool { return g.Grip == s.word(Grip) }); i > 0 {
+		r.Grips[0], r.Grips[i] = r.Grips[i], r.Grips[0]
 	}
 	if v, ok := s.Value(PositionKey); ok {
 		r.Position = Position(v.Word)

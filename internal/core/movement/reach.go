@@ -12,11 +12,12 @@ const (
 	trunkRadius   = 0.12  // how near the hand may come to the trunk's axis
 	trunkAxis     = -0.20 // z of the axis; the shoulder is at 0
 	trunkLength   = 0.50  // from the level of the shoulder down
-	floorBench    = 0.50
 	floorFloor    = 0.10
 	floorPlank    = 0.70
-	floorSeated   = 0.50
+	floorSeated   = 0.50 // and reclined, lying or chest down on a bench
 	floorStanding = 0.93
+	floorKneeling = 0.43
+	pulleyLow     = 0.05 // the lowest a pulley is set above the floor where one sits or kneels
 )
 
 // FloorBelow is how far the floor lies below the shoulder, m.
@@ -28,8 +29,8 @@ func FloorBelow(p Position, lean, stature float64) float64 {
 		return floorPlank * scale
 	case Standing, OnBars, Hanging:
 		return (floorStanding + tall) * scale
-	case OnBench:
-		return floorBench * scale
+	case Kneeling:
+		return (floorKneeling + tall) * scale
 	case OnFloor:
 		return floorFloor * scale
 	default:
@@ -44,7 +45,7 @@ func (s SetUp) Reach(body arm.Body) error {
 	if !s.Movement.Computed() {
 		return nil
 	}
-	e := s.Effort()
+	e := s.EffortFor(body.Stature)
 	floor := FloorBelow(s.Position(), e.TrunkLean, body.Stature)
 	if e.Load.Kind == effort.Cable && e.Load.Pulley[1] < -floor {
 		return &effort.Refused{Reason: "the pulley would be below the floor"}

@@ -41,6 +41,12 @@ func (r settingRow) MarshalYAML() (any, error) {
 	return plain(r), nil
 }
 
+// gripRow is a grip and the movement whose credits and hand it takes.
+type gripRow struct {
+	Grip string `yaml:"grip"`
+	As   string `yaml:"as"`
+}
+
 type creditRow map[string][3]float64
 
 type row struct {
@@ -66,6 +72,9 @@ type row struct {
 	Hands        []string      `yaml:"hands,omitempty,flow"`
 	Holds        []string      `yaml:"holds,omitempty,flow"`
 	Hold         string        `yaml:"hold,omitempty"`
+	Thick        bool          `yaml:"thick_handle,omitempty"`
+	Grips        []gripRow     `yaml:"grips,omitempty,flow"`
+	OneSided     bool          `yaml:"one_sided,omitempty"` // may be done with a weight on one end only
 	Wrist        string        `yaml:"wrist,omitempty"`
 	From         arm.Posture   `yaml:"from,omitempty,flow"`
 	To           arm.Posture   `yaml:"to,omitempty,flow"`
@@ -110,10 +119,11 @@ func (r *jointsRow) over(j JointScores) JointScores {
 // what a row's words may be.
 var (
 	actions    = []Action{Flexion, Extension, Press, Dip, PushUp, Pull, Turn}
-	positions  = []Position{Standing, Seated, Reclined, ChestSupported, OnBench, OnFloor, OnBars, Hanging, Plank}
+	positions  = []Position{Standing, Kneeling, Seated, Reclined, ChestSupported, OnBench, OnFloor, OnBars, Hanging, Plank}
 	implements = []ImplementID{
 		BarStraight,
 		BarCambered,
+		BarV,
 		Dumbbell,
 		Shared,
 		Rope,
@@ -124,13 +134,14 @@ var (
 		BarFixed,
 		PullBar,
 		DipMachine,
+		Band,
 		BenchEdge,
 		Machine,
 		Lever,
 		Ground,
 	}
 	loads   = []string{string(effort.Free), string(effort.Cable), string(effort.Cam), "body", "machine"}
-	holds   = []string{"middle", "against_plate", "thumb_over", "cupped", "both_hands"}
+	holds   = []string{"middle", "against_plate", "thumb_over", "loose", bothHands}
 	wrists  = []string{"level", "cupped", "tilted_up"}
 	anchors = []string{"", "side", "pad", "thigh", "knee", "bench", "floor", "brace"}
 	grades  = []string{"A", "B", "C", "D", "E"}
@@ -163,7 +174,7 @@ func build(e *datafile.Entry[row], families map[string]*Family) (*Movement, []*d
 	if m.HoldWord == "" {
 		m.HoldWord = "middle"
 		if len(r.Implements) > 0 && r.Implements[0] == Shared {
-			m.HoldWord = "both_hands"
+			m.HoldWord = bothHands
 		}
 	}
 	if m.Wrist == "" {
@@ -264,6 +275,11 @@ func (r *row) settings(m *Movement, check func(bool, string, string, ...any)) {
 			}
 		}
 	}
+	for _, k := range r.inTheHand() {
+		if !slices.ContainsFunc(rows, func(s settingRow) bool { return s.Key == k }) {
+			rows = append(rows, settingRow{Key: k})
+		}
+	}
 	for _, s := range rows {
 		setting, err := r.setting(m, s)
 		check(err == nil, "settings."+string(s.Key), "%v", err)
@@ -274,6 +290,20 @@ func (r *row) settings(m *Movement, check func(bool, string, string, ...any)) {
 		return slices.Index(keyOrder, a.Key) - slices.Index(keyOrder, b.Key)
 	})
 }
+
+// inTheHand are the settings that every curl and extension held in a hand has: they
+// move no head, but what is logged with them is a series of its own.
+func (r *row) inTheHand() []Key {
+	held := slices.ContainsFunc(r.Implements, func(i ImplementID) bool { return i != Shared })
+	if r.Credits != nil || r.Action != Flexion && r.Action != Extension || !held {
+		return nil
+	}
+	return []Key{Hold, WristKey, ThickHandle}
+}
+
+// overTheBody are the families in which what the hand holds is over the body: a thumb
+// that does not go round it could let it roll out.
+var overTheBody = []string{"overhead", "lying", "press"}
 
 // list writes words one after the other.
 func list[T ~string](words []T) string {

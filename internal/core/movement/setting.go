@@ -17,6 +17,7 @@ const (
 	Hands          Key = "hands"
 	Hold           Key = "hold"
 	PositionKey    Key = "position"
+	Grip           Key = "grip"
 	Bench          Key = "bench"
 	PadSlope       Key = "pad_slope"
 	Tilt           Key = "tilt"
@@ -36,6 +37,8 @@ const (
 	PinHeight      Key = "pin_height"
 	HandHeight     Key = "hand_height"
 	FootHeight     Key = "foot_height"
+	WristKey       Key = "wrist"
+	ThickHandle    Key = "thick_handle"
 )
 
 // kind is what all settings of one key share.
@@ -56,6 +59,9 @@ var kinds = map[Key]kind{
 	Hands:          {label: "Hands", word: true},
 	Hold:           {label: "Hold", word: true},
 	PositionKey:    {label: "Position", word: true},
+	Grip:           {label: "Grip", word: true},
+	WristKey:       {label: "Wrist", word: true},
+	ThickHandle:    {label: "Thick handle", word: true},
 	Bench:          {label: "Bench", unit: degrees, step: 5},
 	PadSlope:       {label: "Pad slope", unit: degrees, step: 5},
 	Tilt:           {label: "Arms tilted back", unit: degrees, step: 5},
@@ -81,7 +87,11 @@ var kinds = map[Key]kind{
 var keyOrder = []Key{
 	Implement, Hands, Hold, PositionKey, Bench, PadSlope, Tilt, Lean, GripWidth, PulleyDistance, PulleyHeight,
 	GripOffset, ShoulderTo, Rho, PhiFrom, PhiTo, Tuck, Depth, PinHeight, HandHeight, FootHeight, ElbowFrom, ElbowTo,
+	Grip, WristKey, ThickHandle, // later ones come after, so that what was logged keeps its key
 }
+
+// IsHeld says whether a setting is how something is held in the hand: it moves no head.
+func (k Key) IsHeld() bool { return k == Hold || k == WristKey || k == ThickHandle }
 
 // Value is the value of a setting: a number, or a word where the setting is a
 // choice of words.

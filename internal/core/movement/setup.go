@@ -38,8 +38,9 @@ func (m *Movement) SetUp(turned Settings) (SetUp, error) {
 			return s, err
 		}
 	}
+	s.tidy()
 	s.key = s.makeKey()
-	return s, s.checkRange()
+	return s, s.check()
 }
 
 // SetUp builds a set-up of the catalogue's by its movement's id; the error names the
@@ -78,6 +79,40 @@ func (s *SetUp) put(k Key, v Value) error {
 	return nil
 }
 
+// Uses says whether a setting means anything in this set-up: both hands on one bar
+// have no turns to take.
+func (s SetUp) Uses(k Key) bool {
+	switch k {
+	case Hands:
+		return s.Implement().oneHanded() || s.Implement() == Rope && s.Movement.Hands != Together
+	case Hold:
+		return s.Implement() != Shared
+	case Bench:
+		return s.Position() != OnFloor
+	}
+	return true
+}
+
+// tidy drops what was turned and means nothing, so that one set-up has one key.
+func (s *SetUp) tidy() {
+	maps.DeleteFunc(s.turned, func(k Key, _ Value) bool { return !s.Uses(k) })
+}
+
+// check refuses settings that do not go together.
+func (s *SetUp) check() error {
+	if off := s.Number(GripOffset); s.Movement.source.OneSided && s.Implement() == Dumbbell && !inLimits(off, dumbbellOff) {
+		return &FieldError{Field: string(GripOffset), Reason: fmt.Sprintf(
+			"%s cm off the middle: a dumbbell's handle gives %s…%s cm, a one-sided weight more", trim(off*100), trim(dumbbellOff[0]*100),
+			trim(dumbbellOff[1]*100))}
+	}
+	return s.checkRange()
+}
+
+// dumbbellOff is how far from the middle of a dumbbell's handle a hand can hold it, m.
+var dumbbellOff = [2]float64{-0.04, 0.05}
+
+func inLimits(x float64, limits [2]float64) bool { return x >= limits[0]-1e-9 && x <= limits[1]+1e-9 }
+
 // checkRange refuses ends of the elbow's range that are too close together.
 func (s *SetUp) checkRange() error {
 	if !s.Movement.Computed() {
@@ -108,8 +143,9 @@ func (s SetUp) With(k Key, v Value) (SetUp, error) {
 	if err := out.put(k, v); err != nil {
 		return out, err
 	}
+	out.tidy()
 	out.key = out.makeKey()
-	return out, out.checkRange()
+	return out, out.check()
 }
 
 // InHand is the set-up with the forearm held at a rotation through the whole range,
@@ -228,10 +264,37 @@ func (s SetUp) Hands() string {
 
 // HoldWord is where on the implement the hand is: the setting, or the movement's own.
 func (s SetUp) HoldWord() string {
-	if v, ok := s.Value(Hold); ok {
+	v, ok := s.Value(Hold)
+	switch {
+	case s.Implement() == Shared:
+		return bothHands
+	case ok:
 		return v.Word
 	}
 	return s.Movement.HoldWord
+}
+
+// bothHands is the hold of one weight in two hands; it is the only one there.
+const bothHands = "both_hands"
+
+// WristWord is how the wrist is kept: the setting, or the movement's own.
+func (s SetUp) WristWord() string {
+	if v, ok := s.Value(WristKey); ok {
+		return v.Word
+	}
+	return s.Movement.Wrist
+}
+
+// SafeAlone says whether a set may be failed without help. On a pad it takes a free
+// hand.
+func (s SetUp) SafeAlone() Alone {
+	if m := s.Movement; m.Anchor == "pad" && m.SafeAlone != AloneWithPins {
+		if s.Hands() == OneArm || s.Hands() == Alternate && s.Pulls() == effort.Cable {
+			return AloneYes
+		}
+		return AloneNo
+	}
+	return s.Movement.SafeAlone
 }
 
 // oneHanded says whether each hand may hold one of its own.
@@ -263,9 +326,20 @@ func (s SetUp) Position() Position {
 }
 
 // Effort is what the computation is given: the base of the movement with every
-// turned setting applied. For graded movements it only places the figure.
-func (s SetUp) Effort() effort.Setup {
+// turned setting applied, for a body of the default stature. For graded movements it
+// only places the figure.
+func (s SetUp) Effort() effort.Setup { return s.EffortFor(arm.DefaultStature) }
+
+// EffortFor is Effort for a stature, m: where one sits or kneels, a pulley that would be
+// lower is set just above the floor.
+func (s SetUp) EffortFor(stature float64) effort.Setup {
 	e := s.Movement.base
+	if v, ok := s.turned[Implement]; ok {
+		inHand(&e, s.Movement.Action, ImplementID(v.Word))
+	}
+	if as := s.Movement.gripAs[s.word(Grip)]; as != nil {
+		e.From.ForearmRotation, e.To.ForearmRotation = as.base.From.ForearmRotation, as.base.To.ForearmRotation
+	}
 	for _, k := range keyOrder {
 		if v, ok := s.turned[k]; ok {
 			if apply := appliers[k]; apply != nil {
@@ -279,7 +353,46 @@ func (s SetUp) Effort() effort.Setup {
 	if s.Movement.Action == Dip { // the upper arm's place follows from depth and lean
 		e.From.ShoulderElevation = e.TrunkLean - 90 - s.Number(Depth)
 	}
+	if p, ok := s.turned[PositionKey]; ok && e.Load.Kind == effort.Cable {
+		if _, own := s.turned[PulleyHeight]; !own {
+			lowest := pulleyLow - FloorBelow(Position(p.Word), e.TrunkLean, stature)
+			e.Load.Pulley[1] = max(e.Load.Pulley[1], math.Ceil(lowest*1e6)/1e6)
+		}
+	}
 	return e
+}
+
+func (s SetUp) word(k Key) string {
+	v, _ := s.Value(k)
+	return v.Word
+}
+
+// How far a bar's own shape turns the hands, degrees from thumbs up.
+const (
+	fullTurn = 80.0 // a straight bar
+	halfTurn = 45.0 // a cambered one, and a V-shaped one
+)
+
+// inHand turns the hands as another implement holds them.
+func inHand(e *effort.Setup, action Action, i ImplementID) {
+	turn := func(phi float64) float64 {
+		way := 1.0
+		if phi < -20 || phi <= 20 && action == Extension {
+			way = -1
+		}
+		switch i {
+		case BarStraight:
+			return way * fullTurn
+		case BarCambered:
+			return way * halfTurn
+		case BarV:
+			return -halfTurn
+		case BarParallel, Rope:
+			return 0
+		}
+		return phi
+	}
+	e.From.ForearmRotation, e.To.ForearmRotation = turn(e.From.ForearmRotation), turn(e.To.ForearmRotation)
 }
 
 // Pulls is what pulls on the hand; no setting changes it.
@@ -300,10 +413,15 @@ var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
 	},
 	PadSlope: func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90-v) },
 	Tilt:     func(_ *Movement, e *effort.Setup, v float64) { moveShoulder(e, 90+v) },
-	Lean:     func(_ *Movement, e *effort.Setup, v float64) { e.TrunkLean = v },
+	Lean: func(m *Movement, e *effort.Setup, v float64) {
+		e.TrunkLean = v
+		if m.ArmsKeep {
+			moveShoulder(e, m.base.From.ShoulderElevation+v-m.base.TrunkLean)
+		}
+	},
 	GripWidth: func(m *Movement, e *effort.Setup, v float64) {
 		if m.Computed() {
-			moveRotation(e, e.From.ShoulderRotation+rotationPerBreadth*(v-1))
+			moveRotation(e, e.From.ShoulderRotation+rotationPerBreadth*(v-m.Setting(GripWidth).Default.Number))
 		}
 	},
 	PulleyDistance: func(_ *Movement, e *effort.Setup, v float64) {
@@ -311,12 +429,17 @@ var appliers = map[Key]func(m *Movement, e *effort.Setup, v float64){
 	},
 	PulleyHeight: func(_ *Movement, e *effort.Setup, v float64) { e.Load.Pulley[1] = v },
 	GripOffset:   func(_ *Movement, e *effort.Setup, v float64) { e.GripOffset = v },
-	ShoulderTo:   func(_ *Movement, e *effort.Setup, v float64) { e.To.ShoulderElevation = v },
-	Rho:          func(_ *Movement, e *effort.Setup, v float64) { moveRotation(e, v) },
-	PhiFrom:      func(_ *Movement, e *effort.Setup, v float64) { e.From.ForearmRotation = v },
-	PhiTo:        func(_ *Movement, e *effort.Setup, v float64) { e.To.ForearmRotation = v },
-	ElbowFrom:    func(_ *Movement, e *effort.Setup, v float64) { e.From.ElbowFlexion = v },
-	ElbowTo:      func(_ *Movement, e *effort.Setup, v float64) { e.To.ElbowFlexion = v },
+	ShoulderTo: func(m *Movement, e *effort.Setup, v float64) {
+		if m.ArmsKeep { // arms that hang: counted from where they do
+			v += e.TrunkLean - m.base.TrunkLean
+		}
+		e.To.ShoulderElevation = v
+	},
+	Rho:       func(_ *Movement, e *effort.Setup, v float64) { moveRotation(e, v) },
+	PhiFrom:   func(_ *Movement, e *effort.Setup, v float64) { e.From.ForearmRotation = v },
+	PhiTo:     func(_ *Movement, e *effort.Setup, v float64) { e.To.ForearmRotation = v },
+	ElbowFrom: func(_ *Movement, e *effort.Setup, v float64) { e.From.ElbowFlexion = v },
+	ElbowTo:   func(_ *Movement, e *effort.Setup, v float64) { e.To.ElbowFlexion = v },
 }
 
 // rotationPerBreadth is how far a bar grip one shoulder breadth wider turns the
@@ -344,9 +467,9 @@ func (s SetUp) Profile(y *effort.Yardstick) (*effort.Profile, error) {
 		return nil, err
 	}
 	if down := s.Movement.lowersAs; down != nil {
-		return y.Composite(s.Effort(), down.base)
+		return y.Composite(s.EffortFor(y.Body().Stature), down.base)
 	}
-	return y.Profile(s.Effort())
+	return y.Profile(s.EffortFor(y.Body().Stature))
 }
 
 // Credits returns the graded credits of the set-up; false for computed ones.
@@ -356,6 +479,9 @@ func (s SetUp) Profile(y *effort.Yardstick) (*effort.Profile, error) {
 // the leaning row.
 func (s SetUp) Credits() (Credits, bool) {
 	g := s.Movement.Graded
+	if as := s.Movement.gripAs[s.word(Grip)]; as != nil {
+		g = as.Graded
+	}
 	if g == nil {
 		return Credits{}, false
 	}

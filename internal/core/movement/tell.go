@@ -84,12 +84,15 @@ func (m *Movement) Caveat() string {
 // ChoiceWords tells a word setting's value as people say it.
 func ChoiceWords(k Key, word string) string {
 	if k == Implement {
-		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "dumbbell": "dumbbells",
-			"shared": "one in two hands", "handle": "handle"}[word]
+		return map[string]string{"bar_straight": "straight bar", "bar_cambered": "cambered bar", "bar_v": "V-shaped bar",
+			"dumbbell": "dumbbells", "shared": "one in two hands", "handle": "handle", "rope": "rope", "lever": "one-sided weight",
+			"dip_machine": "machine", "band": "band"}[word]
 	}
 	return map[string]string{
-		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle", "against_plate": "against the plate",
-		"seated": "seated", "standing": "standing", "bench": "on a bench", "floor": "on the floor",
+		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle, firm", "against_plate": "against the plate",
+		"thumb_over": "thumb over", "loose": "loose", "level": "level", "cupped": "cupped", "tilted_up": "tilted up", yes: "yes", no: "no",
+		"overhand": "overhand", "neutral": "thumbs facing", "underhand": "underhand",
+		"seated": "seated", "standing": "standing", "kneeling": "kneeling", "bench": "on a bench", "floor": "on the floor",
 	}[word]
 }
 

@@ -80,13 +80,20 @@ func needs(s movement.SetUp) []need {
 	}
 	switch s.Position() {
 	case movement.Reclined, movement.ChestSupported, movement.OnBench:
-		if angle, ok := s.Value(movement.Bench); ok {
-			add(fmt.Sprintf("a bench at %.0f°", angle.Number), func(r *Room) bool {
-				return r.Bench.Allows(angle.Number)
-			})
-		} else {
-			add("a flat bench", func(r *Room) bool { return r.Bench.Allows(0) })
+		angle := 0.0
+		if v, ok := s.Value(movement.Bench); ok {
+			angle = v.Number
+		} else if HeadDown(s) {
+			angle = s.Effort().TrunkLean + 90
 		}
+		what := fmt.Sprintf("a bench at %.0f°", angle)
+		switch {
+		case angle == 0:
+			what = "a flat bench"
+		case angle < 0:
+			what = fmt.Sprintf("a bench %.0f° head down", -angle)
+		}
+		add(what, func(r *Room) bool { return r.Bench.Allows(angle) })
 	}
 	if s.Movement.Anchor == "pad" {
 		slope, sloped := s.Value(movement.PadSlope)

@@ -8,6 +8,9 @@ import (
 	"musculus/internal/core/movement"
 )
 
+// mostDecline is how far a bench may go head down, degrees.
+const mostDecline = -30.0
+
 // longestName bounds the name of a room and the id of a thing, in characters.
 const longestName = 60
 
@@ -39,7 +42,7 @@ func (r *Room) Check() []FieldError {
 		}
 	}
 	if b := r.Bench; b != nil {
-		fault(b.Min >= 0 && b.Max <= 90 && b.Min <= b.Max, "bench.max_deg", "from %g to %g° is no range of a bench", b.Min, b.Max)
+		fault(b.Min >= mostDecline && b.Max <= 90 && b.Min <= b.Max, "bench.max_deg", "from %g to %g° is no range of a bench", b.Min, b.Max)
 		for _, n := range b.Notches {
 			fault(n >= b.Min && n <= b.Max, "bench.notches", "%g° is outside %g…%g°", n, b.Min, b.Max)
 		}

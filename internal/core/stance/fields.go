@@ -46,7 +46,7 @@ func FieldsOf(s movement.SetUp, p *effort.Profile) Fields {
 		"load":          Name(string(e.Load.Kind)),
 		"arm_supported": Yes(e.ArmSupported),
 		"grip_offset":   Num(e.GripOffset),
-		"safe_alone":    Yes(m.SafeAlone == movement.AloneYes),
+		"safe_alone":    Yes(s.SafeAlone() == movement.AloneYes),
 	}
 	if m.Computed() {
 		for name, ends := range map[string][2]float64{

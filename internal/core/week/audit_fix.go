@@ -67,7 +67,11 @@ func (a *auditor) follow(i, j int) *Fix {
 			len(a.t.Room.Missing(to)) > 0 {
 			continue
 		}
-		return a.change("Turn it: "+to.Details(), func(w *Week) bool {
+		words := "Turn it: " + to.Details()
+		if to.Details() == s.Slots[j].SetUp.Details() { // what is in the title: another implement, another hand
+			words = "Turn it: " + to.Title()
+		}
+		return a.change(words, func(w *Week) bool {
 			w.Sessions[i].Slots[j].Turn(to)
 			return true
 		})

@@ -11,6 +11,7 @@ import (
 // that pressing fixes, in any order, comes to rest.
 type standing struct {
 	stops, warnings int
+	cautions        int // notes that a joint asks for another setting: they go before any target
 	distance        int // of the heads from their targets, in twentieths of an effective set
 	notes           int
 }
@@ -26,6 +27,8 @@ func (s standing) under(o standing) bool {
 		return s.stops < o.stops
 	case s.warnings != o.warnings:
 		return s.warnings < o.warnings
+	case s.cautions != o.cautions:
+		return s.cautions < o.cautions
 	case s.distance != o.distance:
 		return s.distance < o.distance
 	}
@@ -42,6 +45,9 @@ func (s *standing) tally(found []Found) {
 			s.warnings++
 		default:
 			s.notes++
+		}
+		if found[i].Severity == Note && found[i].Code == "modify" {
+			s.cautions++
 		}
 	}
 }
@@ -64,6 +70,7 @@ func (a *auditor) stands() (s standing) {
 				s.warnings -= a.own[i].late
 			}
 			s.stops, s.warnings, s.notes = s.stops+a.own[i].stops, s.warnings+a.own[i].warnings, s.notes+a.own[i].notes
+			s.cautions += a.own[i].cautions
 		}
 	}
 	s.distance = int(math.Round(perSet * a.distance))

@@ -1807,6 +1807,7 @@ export interface components {
             choices: components["schemas"]["ChoiceView"][];
             /** Format: double */
             down: number | null;
+            held: boolean;
             key: string;
             label: string;
             /** Format: double */

@@ -85,10 +85,25 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
           {why ? <WhyBias view={view} /> : <BiasBars bias={view.bias} graded={!view.computed} />}
         </div>
         <div className={css.controls} aria-label="Settings">
-          {view.controls.map((c) => (
-            <Control key={c.key} control={c} turn={turn} />
-          ))}
+          {view.controls
+            .filter((c) => !c.held || c.turned)
+            .map((c) => (
+              <Control key={c.key} control={c} turn={turn} />
+            ))}
         </div>
+        {turn && view.controls.some((c) => c.held && !c.turned) && (
+          <details className={css.held}>
+            <summary>How it is held</summary>
+            <p className="hint">None of this moves a head; each is a series of its own.</p>
+            <div className={css.controls}>
+              {view.controls
+                .filter((c) => c.held && !c.turned)
+                .map((c) => (
+                  <Control key={c.key} control={c} turn={turn} />
+                ))}
+            </div>
+          </details>
+        )}
       </div>
     </section>
   )
