@@ -7,6 +7,7 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/words"
 	"musculus/internal/formats"
 )
 
@@ -42,4 +43,8 @@ func answerLines(answer func([]byte) (any, error)) int {
 		return 1
 	}
 	return 0
+}
+
+func runWords([]string) int {
+	return answerLines(formats.Words(words.New(movement.Shipped, nil, words.Near)))
 }

@@ -21,6 +21,7 @@ var commands = []command{
 	{"posture", "postures in, lengths and moment arms out (JSON lines)", runPosture},
 	{"profile", "set-ups in, profiles out (JSON lines)", runProfile},
 	{"movements", "write the catalogue (JSON lines)", runMovements},
+	{"words", "plain gym words in, what they say out (JSON lines)", runWords},
 	{"openapi", "write the description of the API", runOpenAPI},
 }
 

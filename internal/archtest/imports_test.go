@@ -32,6 +32,7 @@ var coreOrder = []string{
 	"entry",
 	"series",
 	"dose",
+	"words",
 	"plan",
 	"log",
 	"week",

@@ -12,8 +12,8 @@ import (
 	"musculus/internal/core/measure"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
-	"musculus/internal/core/present"
 	"musculus/internal/core/priority"
+	"musculus/internal/core/words"
 	"musculus/internal/store"
 )
 
@@ -136,7 +136,7 @@ func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.U
 		}
 	}
 	for line, m := range h.answers {
-		if err := tx.PutPresentAnswer(ctx, client, present.Words(line), m); err != nil {
+		if err := tx.PutPresentAnswer(ctx, client, words.KeyOf(line), m); err != nil {
 			return err
 		}
 	}

@@ -18,8 +18,9 @@ const root = "../../"
 func TestTheDataKeepsToItsSchemas(t *testing.T) {
 	for file, schema := range map[string]string{
 		"movement/data/flexors.yaml": "movements", "movement/data/extensors.yaml": "movements", "movement/data/several_joints.yaml": "movements",
-		"movement/data/families.yaml": "families", "movement/data/faults.yaml": "faults", "movement/data/words.yaml": "words",
-		"stance/data/rules.yaml": "rules",
+		"movement/data/families.yaml": "families", "movement/data/faults.yaml": "faults", "words/data/vocabulary.yaml": "words",
+		"words/data/movements.yaml": "answers",
+		"stance/data/rules.yaml":    "rules",
 	} {
 		s, err := jsonschema.NewCompiler().Compile(filepath.Join(root, "docs/formats", schema+".schema.json"))
 		require.NoError(t, err)

@@ -89,8 +89,16 @@ var access = map[string]struct {
 		assistant: 200,
 		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} },
 	},
-	"hints": {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
-	"own":   {anonymous: 401, assistant: 200},
+	"hints":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"own":       {anonymous: 401, assistant: 200},
+	"find":      {anonymous: 401, assistant: 200},
+	"own-words": {anonymous: 401, assistant: 200},
+	"put-own-word": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"implement": "bar_cambered"} },
+	},
+	"drop-own-word": {anonymous: 401, assistant: 403},
 	"own-text": {
 		anonymous: 401,
 		assistant: 403,
@@ -361,6 +369,7 @@ func filled(path string) string {
 	}
 	path = strings.ReplaceAll(path, "{movement}", "lying_bar")
 	path = strings.ReplaceAll(path, "{set_up}", newID())
+	path = strings.ReplaceAll(path, "{word}", "fluffy")
 	path = strings.ReplaceAll(path, "{rule}", "r_arm_behind_long")
 	return strings.ReplaceAll(path, "{session}", demo.SessionID("Aurelio Finch").String())
 }

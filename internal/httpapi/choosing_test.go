@@ -22,7 +22,7 @@ func TestTheLibraryUnderAStanceAndARoom(t *testing.T) {
 		Entries []library.LibraryEntry
 	}
 	all := got[answer](c, 200, c.call("GET", "/library", nil))
-	assert.Len(t, all.Entries, 86)
+	assert.Len(t, all.Entries, 95)
 	assert.Equal(t, "Balanced", all.Stance)
 	stretch := got[answer](c, 200, c.call("GET", "/library?stance=stretch", nil))
 	assert.NotEqual(t, all.Entries[6].Heads[0].Bias, stretch.Entries[6].Heads[0].Bias)

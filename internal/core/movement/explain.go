@@ -98,3 +98,11 @@ func Join(list []string) string {
 	}
 	return strings.Join(list[:len(list)-1], ", ") + " and " + list[len(list)-1]
 }
+
+// Either writes a choice as people do: a, b or c.
+func Either(list []string) string {
+	if len(list) < 2 {
+		return strings.Join(list, "")
+	}
+	return strings.Join(list[:len(list)-1], ", ") + " or " + list[len(list)-1]
+}

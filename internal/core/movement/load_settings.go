@@ -50,7 +50,9 @@ func (r *row) choices(m *Movement, k Key) (out []string) {
 		out = []string{m.HoldWord}
 		for _, h := range holds {
 			switch {
-			case h == bothHands || h == m.HoldWord, len(r.Holds) > 0 && !slices.Contains(r.Holds, h), h == "thumb_over" && slices.Contains(overTheBody, r.Family),
+			case h == bothHands || h == m.HoldWord,
+				len(r.Holds) > 0 && !slices.Contains(r.Holds, h),
+				h == "thumb_over" && slices.Contains(overTheBody, r.Family),
 				h == "against_plate" && !slices.Contains(r.Implements, Dumbbell):
 				continue
 			}

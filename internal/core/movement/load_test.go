@@ -43,21 +43,6 @@ func TestFaultsOfTheCatalogueAreListedAtOnceWithTheirLines(t *testing.T) {
 	}
 }
 
-func TestWordsLeadToMovements(t *testing.T) {
-	found := false
-	for _, p := range Phrases {
-		for _, w := range p.Words {
-			if w == "preacher" {
-				found = true
-				assert.Equal(t, "curl_pad_bar", p.IDs[0])
-				assert.NotEmpty(t, p.Ask)
-			}
-			assert.NotContains(t, p.Ask, "_", "asked in words, not in ids: %s", w)
-		}
-	}
-	assert.True(t, found)
-}
-
 func schemaFields(t *testing.T, schema string) []string {
 	b, err := os.ReadFile("../../../docs/formats/" + schema + ".schema.json")
 	require.NoError(t, err)
@@ -70,7 +55,7 @@ func schemaFields(t *testing.T, schema string) []string {
 
 // The schema a coach's editor is given names the fields the loader reads.
 func TestTheSchemasNameTheFields(t *testing.T) {
-	for schema, row := range map[string]any{"movements": row{}, "families": familyRow{}, "faults": faultRow{}, "words": Phrase{}} {
+	for schema, row := range map[string]any{"movements": row{}, "families": familyRow{}, "faults": faultRow{}} {
 		assert.Equal(t, datafile.Fields(row), schemaFields(t, schema), schema)
 	}
 }

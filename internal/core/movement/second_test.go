@@ -88,7 +88,11 @@ func TestTheHoldIsPartOfTheKeyAndOfNothingElse(t *testing.T) {
 // Arms that hang keep hanging when the trunk leans; the row station's keep their
 // direction as well.
 func TestArmsThatKeepTheirDirection(t *testing.T) {
-	e := setUp(t, "curl_standing_bar", movement.Settings{movement.Lean: movement.Num(20), movement.ShoulderTo: movement.Num(20)}).Effort()
+	e := setUp(
+		t,
+		"curl_standing_bar",
+		movement.Settings{movement.Lean: movement.Num(20), movement.ShoulderTo: movement.Num(20)},
+	).Effort()
 	assert.Equal(t, [3]float64{20, 20, 40}, [3]float64{e.TrunkLean, e.From.ShoulderElevation, e.To.ShoulderElevation})
 	e = setUp(t, "curl_cable_seated_row_station", movement.Settings{movement.Lean: movement.Num(-10)}).Effort()
 	assert.Equal(t, 10.0, e.From.ShoulderElevation, "20° + the lean")
@@ -135,5 +139,9 @@ func TestGripsAndFreeHands(t *testing.T) {
 	one := held(movement.Dumbbell)
 	one[movement.Hands] = movement.Word(movement.OneArm)
 	assert.Equal(t, movement.AloneYes, setUp(t, "curl_pad_palms_down", one).SafeAlone())
-	assert.Equal(t, movement.AloneNo, setUp(t, "curl_pad_one_dumbbell", movement.Settings{movement.Hands: movement.Word(movement.BothArms)}).SafeAlone())
+	assert.Equal(
+		t,
+		movement.AloneNo,
+		setUp(t, "curl_pad_one_dumbbell", movement.Settings{movement.Hands: movement.Word(movement.BothArms)}).SafeAlone(),
+	)
 }

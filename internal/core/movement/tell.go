@@ -89,8 +89,9 @@ func ChoiceWords(k Key, word string) string {
 			"dip_machine": "machine", "band": "band"}[word]
 	}
 	return map[string]string{
-		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle, firm", "against_plate": "against the plate",
-		"thumb_over": "thumb over", "loose": "loose", "level": "level", "cupped": "cupped", "tilted_up": "tilted up", yes: "yes", no: "no",
+		BothArms: "both arms", Alternate: "in turn", OneArm: "one arm", "middle": "middle of the handle, firm",
+		"against_plate": "against the plate",
+		"thumb_over":    "thumb over", "loose": "loose", "level": "level", "cupped": "cupped", "tilted_up": "tilted up", yes: "yes", no: "no",
 		"overhand": "overhand", "neutral": "thumbs facing", "underhand": "underhand",
 		"seated": "seated", "standing": "standing", "kneeling": "kneeling", "bench": "on a bench", "floor": "on the floor",
 	}[word]

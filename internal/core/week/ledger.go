@@ -103,13 +103,17 @@ func (w *Week) Count(t *Trainee) Ledger {
 	return t.sum(sessions, &elsewhere)
 }
 
+// Elsewhere is what pulling or pressing that is done elsewhere counts as.
+func Elsewhere(pull bool) movement.SetUp {
+	if pull {
+		return movement.Shipped.Get(elsewherePull).Default()
+	}
+	return movement.Shipped.Get(elsewherePress).Default()
+}
+
 // elsewhereSlot is what work done apart from the sessions counts as.
 func elsewhereSlot(e person.Elsewhere) plan.Slot {
-	id := elsewherePress
-	if e.Kind == "pull" {
-		id = elsewherePull
-	}
-	return plan.Of(movement.Shipped.Get(id).Default(), dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2})
+	return plan.Of(Elsewhere(e.Kind == "pull"), dose.Dose{Sets: e.Sets, RepsLow: 8, RepsHigh: 12, Reserve: 2})
 }
 
 // recount is the ledger after one session of the week has changed: one slot of it,

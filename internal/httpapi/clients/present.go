@@ -4,12 +4,14 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/present"
+	"musculus/internal/core/words"
 	"musculus/internal/figure"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
@@ -30,11 +32,13 @@ type PresentView struct {
 // PresentLine is one line of the list.
 type PresentLine struct {
 	Text    string            `json:"text"`
-	Sets    int               `json:"sets"` // 0: not said
-	Chosen  string            `json:"chosen"`
+	Says    string            `json:"says"`   // what is understood of it besides: sets, reps, load, effort
+	Left    []string          `json:"left"`   // its words that say nothing here
+	Chosen  string            `json:"chosen"` // a movement's id, or press, pull, nothing
 	Name    string            `json:"name"`
 	Choices []view.ChoiceView `json:"choices"`
 	Ask     string            `json:"ask"`
+	Unknown string            `json:"unknown"` // the word nobody knows
 }
 
 // CoveredView is what one head gets, by the length it works at.
@@ -83,18 +87,19 @@ func (s *place) readPresent(ctx context.Context, in *presentInput) (*presentOutp
 }
 
 func (s *place) answerPresent(ctx context.Context, in *answerInput) (*presentOutput, error) {
-	words := present.Words(in.Body.Line)
-	if words == "" {
+	key := words.KeyOf(in.Body.Line)
+	if key == "" {
 		return nil, op.FieldProblem("body.line", "this line has no words to keep an answer under")
 	}
-	if op.Movements(ctx).Get(in.Body.Movement) == nil {
+	if !slices.Contains([]string{words.CountsPress, words.CountsPull, words.CountsNothing}, in.Body.Movement) &&
+		op.Movements(ctx).Get(in.Body.Movement) == nil {
 		return nil, op.FieldProblem("body.movement", "there is no movement %q", in.Body.Movement)
 	}
 	return s.answerList(
 		ctx,
 		in.Client,
 		in.Body.Text,
-		func(tx *store.Tx) error { return tx.PutPresentAnswer(ctx, in.Client, words, in.Body.Movement) },
+		func(tx *store.Tx) error { return tx.PutPresentAnswer(ctx, in.Client, key, in.Body.Movement) },
 	)
 }
 
@@ -128,25 +133,23 @@ func (s *place) showPresent(ctx context.Context, r *presentRead, text string) (P
 	if err != nil {
 		return out, err
 	}
-	catalogue := op.Movements(ctx)
-	name := func(id string) string {
-		if m := catalogue.Get(id); m != nil {
-			return m.Default().Name()
+	lines := present.Read(text, op.OwnOf(ctx).Reader, r.answers)
+	for i := range lines {
+		l := &lines[i]
+		v := PresentLine{Text: l.Text, Says: l.Says(), Left: l.Left, Chosen: l.Counts, Name: words.CountsWords(l.Counts),
+			Choices: []view.ChoiceView{}, Ask: l.Ask, Unknown: l.Unknown}
+		if l.Movement != nil {
+			v.Chosen, v.Name = l.Movement.ID, l.Part.SetUp.Name()
 		}
-		return id
-	}
-	lines := present.Read(text, catalogue, r.answers)
-	for _, l := range lines {
-		v := PresentLine{Text: l.Text, Sets: l.Sets, Chosen: l.Chosen, Choices: []view.ChoiceView{}, Ask: l.Ask}
-		if l.Chosen != "" {
-			v.Name = name(l.Chosen)
+		if v.Left == nil {
+			v.Left = []string{}
 		}
-		for _, id := range l.Choices {
-			v.Choices = append(v.Choices, view.ChoiceView{Value: id, Words: name(id)})
+		for _, c := range l.Choices {
+			v.Choices = append(v.Choices, view.ChoiceView{Value: c.Movement.ID, Words: c.Name()})
 		}
 		out.Lines = append(out.Lines, v)
 	}
-	picture := present.Cover(lines, catalogue, y, r.c.Stance)
+	picture := present.Cover(lines, y, r.c.Stance)
 	var sets [arm.HeadCount]float64
 	for h, got := range picture.Heads {
 		sets[h] = got.Sets

@@ -47,7 +47,6 @@ type Catalogue struct {
 	Right     figure.Slice   `json:"right"`
 	Left      figure.Slice   `json:"left"`
 	Movements []MovementView `json:"movements"`
-	Words     []WordView     `json:"words"`
 	Limits    Limits         `json:"limits"`
 }
 
@@ -61,13 +60,6 @@ type Limits struct {
 }
 
 var limits = Limits{plan.MostCues, plan.LongestCue, dose.LongestWord, plan.MostName, plan.MostRows}
-
-// WordView is a word people use, with the movements it may mean.
-type WordView struct {
-	Words     []string `json:"words"`
-	Movements []string `json:"movements"` // ids, likeliest first
-	Ask       string   `json:"ask"`       // what to ask back, empty where it is clear
-}
 
 type catalogueOutput struct{ Body *Catalogue }
 
@@ -129,17 +121,10 @@ var shippedCatalogue = sync.OnceValues(func() (*Catalogue, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{}, Words: []WordView{},
+	out := &Catalogue{Right: figure.MakeSlice(false), Left: figure.MakeSlice(true), Movements: []MovementView{},
 		Limits: limits}
 	for _, m := range movement.Shipped.Movements {
 		out.Movements = append(out.Movements, viewMovement(m, m.Default(), y))
-	}
-	for _, p := range movement.Phrases {
-		w := WordView{p.Words, p.IDs, p.Ask}
-		if w.Movements == nil {
-			w.Movements = []string{}
-		}
-		out.Words = append(out.Words, w)
 	}
 	return out, nil
 })

@@ -23,5 +23,6 @@ func Register(api huma.API, s *op.Server) {
 	p.registerFitting(api)
 	p.registerLibrary(api)
 	p.registerOwn(api)
+	p.registerWords(api)
 	p.registerVerdicts(api)
 }

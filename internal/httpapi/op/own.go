@@ -10,6 +10,7 @@ import (
 
 	"musculus/internal/core/datafile"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/words"
 	"musculus/internal/store"
 )
 
@@ -19,6 +20,8 @@ type Own struct {
 	Movements []store.OwnMovement
 	Faults    []*datafile.Fault
 	SetUps    []keptSetUp
+	Words     []words.Own
+	Reader    *words.Reader // of plain words, with the studio's own
 	Zone      *time.Location
 }
 
@@ -65,6 +68,9 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 				return err
 			}
 			fresh.Zone = studio.Location()
+			if fresh.Words, err = tx.OwnWords(ctx); err != nil {
+				return err
+			}
 			kept, err := tx.OwnSetUps(ctx)
 			for _, k := range kept {
 				fresh.SetUps = append(fresh.SetUps, keptSetUp{k})
@@ -75,6 +81,7 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 		}
 		if seen, ok := s.lastRead.Get(studio); ok && slices.Equal(seen.Movements, fresh.Movements) { // nothing to read again
 			fresh.Catalogue, fresh.Faults = seen.Catalogue, seen.Faults
+			fresh.Reader = words.New(fresh.Catalogue, fresh.Words, words.Near)
 			return fresh, nil
 		}
 		texts := make([]movement.Own, len(fresh.Movements))
@@ -82,6 +89,7 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 			texts[i] = m.Own
 		}
 		fresh.Catalogue, fresh.Faults = movement.Shipped.With(texts)
+		fresh.Reader = words.New(fresh.Catalogue, fresh.Words, words.Near)
 		s.lastRead.Put(studio, fresh)
 		return fresh, nil
 	})

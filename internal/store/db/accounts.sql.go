@@ -315,7 +315,7 @@ func (q *Queries) ForgetDevices(ctx context.Context) error {
 }
 
 const getStudio = `-- name: GetStudio :one
-SELECT studio_id, name, zone, second_factor FROM studio WHERE studio_id = current_studio()
+SELECT studio_id, name, zone, second_factor, preferences FROM studio WHERE studio_id = current_studio()
 `
 
 func (q *Queries) GetStudio(ctx context.Context) (Studio, error) {
@@ -326,6 +326,7 @@ func (q *Queries) GetStudio(ctx context.Context) (Studio, error) {
 		&i.Name,
 		&i.Zone,
 		&i.SecondFactor,
+		&i.Preferences,
 	)
 	return i, err
 }

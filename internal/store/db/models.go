@@ -189,6 +189,16 @@ type OwnSetup struct {
 	MadeBy   uuid.UUID
 }
 
+type OwnWord struct {
+	StudioID  uuid.UUID
+	Word      string
+	Movement  string
+	Implement string
+	Settings  json.RawMessage
+	MadeBy    uuid.UUID
+	MadeAt    time.Time
+}
+
 type Photo struct {
 	PhotoID  uuid.UUID
 	StudioID uuid.UUID
@@ -378,6 +388,7 @@ type Studio struct {
 	Name         string
 	Zone         string
 	SecondFactor bool
+	Preferences  json.RawMessage
 }
 
 type StudioEvent struct {

@@ -69,6 +69,18 @@ func (q *Queries) DropOwnSetUp(ctx context.Context, setupID uuid.UUID) (int64, e
 	return result.RowsAffected(), nil
 }
 
+const dropOwnWord = `-- name: DropOwnWord :execrows
+DELETE FROM own_word WHERE word = $1
+`
+
+func (q *Queries) DropOwnWord(ctx context.Context, word string) (int64, error) {
+	result, err := q.db.Exec(ctx, dropOwnWord, word)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
 const ownMovements = `-- name: OwnMovements :many
 SELECT movement_id, entry, retired, version FROM own_movement ORDER BY made_at, movement_id
 `
@@ -139,6 +151,67 @@ func (q *Queries) OwnSetUps(ctx context.Context) ([]OwnSetUpsRow, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const ownWords = `-- name: OwnWords :many
+SELECT word, movement, implement, settings FROM own_word ORDER BY word
+`
+
+type OwnWordsRow struct {
+	Word      string
+	Movement  string
+	Implement string
+	Settings  json.RawMessage
+}
+
+func (q *Queries) OwnWords(ctx context.Context) ([]OwnWordsRow, error) {
+	rows, err := q.db.Query(ctx, ownWords)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []OwnWordsRow
+	for rows.Next() {
+		var i OwnWordsRow
+		if err := rows.Scan(
+			&i.Word,
+			&i.Movement,
+			&i.Implement,
+			&i.Settings,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const putOwnWord = `-- name: PutOwnWord :exec
+INSERT INTO own_word (studio_id, word, movement, implement, settings, made_by) VALUES (current_studio(), $1, $2, $3, $4, $5)
+ON CONFLICT (studio_id, word) DO UPDATE SET movement = excluded.movement, implement = excluded.implement, settings = excluded.settings,
+    made_by = excluded.made_by, made_at = now()
+`
+
+type PutOwnWordParams struct {
+	Word      string
+	Movement  string
+	Implement string
+	Settings  json.RawMessage
+	MadeBy    uuid.UUID
+}
+
+func (q *Queries) PutOwnWord(ctx context.Context, arg PutOwnWordParams) error {
+	_, err := q.db.Exec(ctx, putOwnWord,
+		arg.Word,
+		arg.Movement,
+		arg.Implement,
+		arg.Settings,
+		arg.MadeBy,
+	)
+	return err
 }
 
 const sameOwnSetUp = `-- name: SameOwnSetUp :one

@@ -19,3 +19,14 @@ SELECT EXISTS (SELECT 1 FROM own_setup WHERE setup_id = $1 AND name = $2 AND mov
 
 -- name: DropOwnSetUp :execrows
 DELETE FROM own_setup WHERE setup_id = $1;
+
+-- name: OwnWords :many
+SELECT word, movement, implement, settings FROM own_word ORDER BY word;
+
+-- name: PutOwnWord :exec
+INSERT INTO own_word (studio_id, word, movement, implement, settings, made_by) VALUES (current_studio(), $1, $2, $3, $4, $5)
+ON CONFLICT (studio_id, word) DO UPDATE SET movement = excluded.movement, implement = excluded.implement, settings = excluded.settings,
+    made_by = excluded.made_by, made_at = now();
+
+-- name: DropOwnWord :execrows
+DELETE FROM own_word WHERE word = $1;

@@ -178,6 +178,15 @@ export const queries = {
       queryFn: ({ signal }) => got(api.POST('/own/check', { body: { id, text }, signal })),
       ...asked,
     }),
+  find: (text: string) =>
+    queryOptions({
+      queryKey: ['find', text],
+      queryFn: ({ signal }) => got(api.GET('/find', { params: { query: { text } }, signal })),
+      staleTime: Infinity,
+      placeholderData: (old) => old,
+    }),
+  ownWords: () =>
+    queryOptions({ queryKey: ['own-words'], queryFn: ({ signal }) => got(api.GET('/own/words', { signal })) }),
   library: (client?: string, stance?: string) =>
     queryOptions({
       queryKey: ['library', client, stance],
@@ -281,6 +290,8 @@ const restsOn: Record<string, Source[]> = {
   deleted: ['clients'],
   stances: ['stances', 'own'],
   own: ['own'],
+  find: ['own'],
+  'own-words': ['own'],
   library: ['dossier', 'verdicts', 'tryOuts', 'log', 'rooms', 'stances', 'own'],
   near: ['dossier', 'verdicts', 'rooms', 'stances', 'own'],
   record: ['tryOuts', 'log', 'dossier', 'rooms', 'own'],

@@ -748,6 +748,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What plain words say, and the set-ups they find */
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/fit": {
         parameters: {
             query?: never;
@@ -1157,6 +1174,41 @@ export interface paths {
         /** A set-up written as a movement of one's own */
         post: operations["own-text"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's own words */
+        get: operations["own-words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own/words/{word}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what a word of the studio's own means */
+        put: operations["put-own-word"];
+        post?: never;
+        /** Forget a word of the studio's own */
+        delete: operations["drop-own-word"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1696,7 +1748,6 @@ export interface components {
             limits: components["schemas"]["Limits"];
             movements: components["schemas"]["MovementView"][];
             right: components["schemas"]["Slice"];
-            words: components["schemas"]["WordView"][];
         };
         ChangeInputBody: {
             changes: components["schemas"]["ChangeView"][];
@@ -2088,6 +2139,13 @@ export interface components {
             field: string;
             reason: string;
         };
+        FindOutputBody: {
+            found: components["schemas"]["FoundView"][];
+            heads: string[];
+            line: string;
+            parts: components["schemas"]["WordsPart"][];
+            understood: string[];
+        };
         FindingView: {
             /** @enum {string} */
             severity: "stop" | "warn" | "note";
@@ -2118,6 +2176,13 @@ export interface components {
         };
         ForgottenInputBody: {
             email: string;
+        };
+        FoundView: {
+            movement: string;
+            name: string;
+            settings: {
+                [key: string]: number | string;
+            };
         };
         FrontView: {
             right: components["schemas"]["Slice"];
@@ -2868,6 +2933,25 @@ export interface components {
             id: string;
             text: string;
         };
+        OwnWordInputBody: {
+            implement?: string;
+            movement?: string;
+            settings?: {
+                [key: string]: number | string;
+            };
+        };
+        OwnWordView: {
+            implement: string;
+            movement: string;
+            says: string;
+            settings: {
+                [key: string]: number | string;
+            };
+            word: string;
+        };
+        OwnWordsOutputBody: {
+            words: components["schemas"]["OwnWordView"][];
+        };
         Part: {
             /** @enum {string} */
             kind: "clean" | "assisted" | "swung" | "momentum" | "partial_short" | "partial_long" | "lowering" | "hold";
@@ -2948,10 +3032,11 @@ export interface components {
             ask: string;
             choices: components["schemas"]["ChoiceView"][];
             chosen: string;
+            left: string[];
             name: string;
-            /** Format: int64 */
-            sets: number;
+            says: string;
             text: string;
+            unknown: string;
         };
         PresentView: {
             assumed: string;
@@ -3818,10 +3903,50 @@ export interface components {
             note: string;
             says: string;
         };
-        WordView: {
-            ask: string;
-            movements: string[];
-            words: string[];
+        WordsEffort: {
+            /** Format: int64 */
+            reserve: number;
+        };
+        WordsLoad: {
+            /** @enum {string} */
+            as?: "each" | "whole";
+            /** @enum {string} */
+            unit?: "kg" | "lb";
+            /** Format: double */
+            value: number;
+        };
+        WordsPart: {
+            ask: string | null;
+            /** @description ids, likeliest first */
+            choices?: string[];
+            /** @enum {string|null} */
+            counts_as: "press" | "pull" | "nothing" | null;
+            effort?: components["schemas"]["WordsEffort"];
+            /** @description named by the line */
+            heads?: string[];
+            /** @description done in turns with its neighbour */
+            joined?: boolean;
+            /** @description words that say nothing here */
+            left?: string[];
+            load?: components["schemas"]["WordsLoad"];
+            /** @description the words that decided */
+            matched?: string[];
+            method?: string;
+            movement: string | null;
+            /** @description low, high */
+            reps?: number[];
+            /** Format: int64 */
+            rest_s?: number;
+            /** @description of a hold: low, high */
+            seconds?: number[];
+            /** Format: int64 */
+            sets?: number;
+            settings: {
+                [key: string]: number | string;
+            };
+            tempo?: string;
+            /** @description the word nobody knows */
+            unknown?: string;
         };
         WornInput: {
             client?: string;
@@ -8900,6 +9025,73 @@ export interface operations {
             };
         };
     };
+    find: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     fit: {
         parameters: {
             query?: never;
@@ -11235,6 +11427,263 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "own-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWordsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-own-word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnWordInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWordsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-own-word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWordsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -15,6 +15,7 @@ import { useDossier, valueOf } from './useDossier'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import css from './dossier.module.css'
+import { Remember } from '../../ui/Understood'
 import { useWrite } from '../../api/useWrite'
 
 /** Now is what the client does already: her list, line by line, and what it covers before any plan exists. */
@@ -147,7 +148,9 @@ function Line({
       <span className={css.lineText}>{line.text}</span>
       {line.chosen && !other && (
         <span>
-          → {line.name}{' '}
+          → {line.name}
+          {line.says && ` · ${line.says}`}
+          {line.left.length > 0 && ` · says nothing here: ${line.left.join(', ')}`}{' '}
           {!locked && (
             <button type="button" className="link" onClick={() => setOther(true)}>
               another
@@ -157,7 +160,9 @@ function Line({
       )}
       {asked && !locked && (
         <span className={css.lineAsk}>
-          {line.ask && <b>{line.ask}?</b>}
+          {line.says && <span>{line.says}</span>}
+          {line.ask && <b>{line.ask.endsWith('?') ? line.ask : `${line.ask}?`}</b>}
+          {line.unknown && <Remember word={line.unknown} choices={line.choices.map((c) => c.value)} />}
           {line.choices.slice(0, 4).map((c) => (
             <Button
               key={c.value}
@@ -182,13 +187,22 @@ function Line({
                 answer(m)
               }
             }}
-            options={movements.map((m) => ({ value: m.id, label: m.name }))}
+            options={[
+              { label: 'not one of the arm’s own', options: elsewhere },
+              { label: 'movements', options: movements.map((m) => ({ value: m.id, label: m.name })) },
+            ]}
           />
         </span>
       )}
     </li>
   )
 }
+
+const elsewhere = [
+  { value: 'nothing', label: 'not arm work' },
+  { value: 'press', label: 'counts as pressing elsewhere' },
+  { value: 'pull', label: 'counts as pulling elsewhere' },
+]
 
 /** Coverage is head by head how much the list gives, at short, middle and long length. */
 function Coverage({ view }: { view: PresentView }) {

@@ -5,13 +5,13 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { type LibraryEntry } from '../../api/client'
 import { useKeys } from '../../app/keys'
-import { useCatalogue } from '../../app/me'
-import { meant } from '../../app/words'
 import { Waiting } from '../../ui/Waiting'
 import { ClientThread } from '../../ui/thread/Client'
 import { useWearer, Wearer } from '../../ui/Wearer'
 import { EntryCard } from './EntryCard'
-import { fits, kindOfNeed, noFilter, sorted, type Filter } from './filter'
+import { fits, kindOfNeed, noFilter, said, sorted, type Filter } from './filter'
+import { Understood } from '../../ui/Understood'
+import { rankOf, useFound } from '../../ui/useFound'
 import { SetUpMap } from './SetUpMap'
 import { clsx } from 'clsx'
 import css from './library.module.css'
@@ -20,10 +20,11 @@ const joints = ['wrist', 'elbow front', 'elbow back', 'shoulder front', 'shoulde
 
 /** Library is the catalogue: filter, sort for a head, or see it as a map. */
 export function Library() {
-  const { words } = useCatalogue()
   const w = useWearer()
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>({ ...noFilter, head: w.params.get('head') ?? '' })
+  const [typed, setTyped] = useState('')
+  const heard = useFound(typed)
   const [as, setAs] = useState<'cards' | 'map'>('cards')
   const library = useQuery(queries.library(w.client, w.stance))
   useKeys({
@@ -36,14 +37,19 @@ export function Library() {
   const heads = library.data.entries[0]!.glyph.slice.heads
   const put = (part: Partial<Filter>) => setFilter({ ...filter, ...part })
   const needs = [...new Set(library.data.entries.flatMap((e) => e.needs.map(kindOfNeed)))].sort()
-  const hits = meant(words, filter.words)
-  const ids = hits.flatMap((h) => h.movements)
+  // A head that the words name is a wish: what trains it comes first, as if it had been chosen.
+  const head = filter.head || (heard && heard.found.length === 0 ? (heard.heads[0] ?? '') : '')
+  const meant = heard && (heard.found.length > 0 || !head) ? heard : null
   const found = sorted(
-    library.data.entries.filter((e) => fits(e, filter, ids)),
-    filter.head,
+    library.data.entries
+      .filter((e) => fits(e, { ...filter, head }) && (!meant || said(e, meant, typed)))
+      .sort((a, b) => (meant ? last(rankOf(meant, a.id)) - last(rankOf(meant, b.id)) : 0)),
+    head,
   )
+  const turned = (e: LibraryEntry) =>
+    e.key === e.id ? (meant?.found.find((f) => f.movement === e.id)?.settings ?? e.settings) : e.settings
   const to = (e: LibraryEntry) =>
-    `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id, settings: JSON.stringify(e.settings) })}`
+    `/fitting?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), movement: e.id, settings: JSON.stringify(turned(e)) })}`
   return (
     <>
       {w.client && <ClientThread client={w.client} />}
@@ -55,10 +61,10 @@ export function Library() {
               className={css.find}
               data-find
               aria-label="Find a movement"
-              placeholder="Find: reclined, rope, kick-back …"
+              placeholder="Find in your own words: seated hammer curl, rope push-down, outer triceps …"
               allowClear
-              value={filter.words}
-              onChange={(e) => put({ words: e.target.value })}
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
             />
             <Segmented
               aria-label="Show as"
@@ -74,24 +80,18 @@ export function Library() {
             </span>
             <Button onClick={() => navigate('/library/ours')}>Ours</Button>
           </div>
-          {hits
-            .filter((h) => h.ask)
-            .map((h) => (
-              <p key={h.words[0]} className="ask" role="status">
-                “{h.words[0]}” can mean several things. Which: {h.ask}?
-              </p>
-            ))}
+          {heard && <Understood found={heard} />}
           {as === 'map' ? (
             <SetUpMap
               entries={found}
-              head={filter.head || 'biceps_long'}
-              name={heads.find((h) => h.id === (filter.head || 'biceps_long'))!.name}
+              head={head || 'biceps_long'}
+              name={heads.find((h) => h.id === (head || 'biceps_long'))!.name}
               to={to}
             />
           ) : (
             <div className={css.cards}>
               {found.map((e) => (
-                <EntryCard key={e.key} entry={e} head={filter.head} to={to(e)} w={w} />
+                <EntryCard key={e.key} entry={e} head={head} to={to(e)} w={w} />
               ))}
               {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
             </div>
@@ -226,7 +226,14 @@ export function Library() {
               What to modify or avoid is no diagnosis: local rules and licensed practice come first.
             </p>
           )}
-          <button type="button" className="link" onClick={() => setFilter(noFilter)}>
+          <button
+            type="button"
+            className="link"
+            onClick={() => {
+              setFilter(noFilter)
+              setTyped('')
+            }}
+          >
             Clear all filters
           </button>
         </aside>
@@ -234,6 +241,9 @@ export function Library() {
     </>
   )
 }
+
+/** last puts what was not found by itself after what was. */
+const last = (rank: number) => (rank < 0 ? Number.MAX_SAFE_INTEGER : rank)
 
 function any(values: string[], words: Record<string, string> = {}) {
   return [{ value: '', label: 'any' }, ...values.map((v) => ({ value: v, label: words[v] ?? v }))]

@@ -2,7 +2,7 @@ import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { api, got, type OwnSetUpView } from '../../api/client'
+import { api, got, type OwnSetUpView, type OwnWordView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import css from './library.module.css'
@@ -73,6 +73,8 @@ export function Ours() {
             )}
           </div>
         ))}
+        <h2>Words of our own</h2>
+        <Words may={!!me.data?.may_plan} />
         <h2>Movements of our own</h2>
         {movements.length === 0 && (
           <p className="hint">
@@ -113,5 +115,40 @@ export function Ours() {
         </div>
       </aside>
     </div>
+  )
+}
+
+/** Words are what nobody knew until it was asked: shown, and undone. */
+function Words({ may }: { may: boolean }) {
+  const cache = useQueryClient()
+  const words = useQuery(queries.ownWords())
+  const { run: drop, why } = useWrite(async (w: OwnWordView) => {
+    await got(api.DELETE('/own/words/{word}', { params: { path: { word: w.word } } }))
+    await cache.invalidateQueries()
+  })
+  if (!words.data) return <Waiting query={words} />
+  if (words.data.words.length === 0)
+    return (
+      <p className="hint">
+        None yet. A word that nobody knows is asked once where it is read (Library, a client’s present list) and then
+        stands here.
+      </p>
+    )
+  return (
+    <>
+      {words.data.words.map((w) => (
+        <div key={w.word} className={css.oursRow}>
+          <p>
+            <b>“{w.word}”</b> is {w.says}
+          </p>
+          {may && (
+            <Button size="small" aria-label={`Forget the word ${w.word}`} onClick={() => void drop(w)}>
+              Forget
+            </Button>
+          )}
+        </div>
+      ))}
+      {why && <p className="fault">{why}</p>}
+    </>
   )
 }

@@ -1,8 +1,7 @@
 import type { LibraryEntry } from '../../api/client'
-import { plainText } from '../../app/words'
+import type { Found } from '../../api/client'
 
 export interface Filter {
-  words: string
   head: string
   least: number
   zone: string
@@ -20,7 +19,6 @@ export interface Filter {
 }
 
 export const noFilter: Filter = {
-  words: '',
   head: '',
   least: 0,
   zone: '',
@@ -35,14 +33,22 @@ export const noFilter: Filter = {
   has: [],
 }
 
-/**
- * fits says whether an entry passes every filter; ids are those a common word means; a joint counts as spared up to a
- * score of 1.
- */
-export function fits(e: LibraryEntry, f: Filter, ids: string[] = []): boolean {
+/** said says whether an entry is among what words found; a kept set-up also by the name it was given. */
+export function said(e: LibraryEntry, found: Found, typed: string): boolean {
+  if (found.found.some((x) => x.movement === e.id)) return true
+  return (
+    e.own &&
+    typed
+      .toLowerCase()
+      .split(/\s+/)
+      .every((w) => e.name.toLowerCase().includes(w))
+  )
+}
+
+/** fits says whether an entry passes every filter; a joint counts as spared up to a score of 1. */
+export function fits(e: LibraryEntry, f: Filter): boolean {
   const head = e.heads.find((h) => h.id === f.head)
   return (
-    (ids.includes(e.id) || plainText(`${e.name} ${e.id}`, f.words)) &&
     (!head || (head.bias > 0 && head.bias >= f.least && (!f.zone || head.zone === f.zone))) &&
     (!f.hardest || e.hardest === f.hardest) &&
     (!f.hand || e.hand === f.hand) &&

@@ -2,7 +2,8 @@ import { Input } from 'antd'
 import { useState } from 'react'
 import type { MovementView } from '../../api/client'
 import { useCatalogue } from '../../app/me'
-import { meant, plainText } from '../../app/words'
+import { Understood } from '../Understood'
+import { rankOf, useFound } from '../useFound'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import css from './stage.module.css'
@@ -18,34 +19,35 @@ const groups: [string, (m: MovementView) => boolean][] = [
 
 /** Picker finds a movement by its name or what it trains; Enter takes the first. */
 export function Picker({ add, close }: { add: (movement: MovementView) => void; close: () => void }) {
-  const { movements, right, words } = useCatalogue()
+  const { movements, right } = useCatalogue()
   const [typed, setTyped] = useState('')
-  const hits = meant(words, typed)
-  const ids = hits.flatMap((h) => h.movements)
-  const named = (m: MovementView) => plainText(`${m.name} ${m.id}`, typed)
-  const rank = (m: MovementView) => (named(m) ? 0 : 1000) + (ids.includes(m.id) ? ids.indexOf(m.id) : ids.length)
-  const found = movements.filter((m) => ids.includes(m.id) || named(m)).sort((a, b) => rank(a) - rank(b))
+  const heard = useFound(typed)
+  // What words turn goes with the movement; a set-up that was kept stays as it was kept.
+  const turned = (m: MovementView) =>
+    m.key === m.id ? { ...m, settings: heard?.found.find((f) => f.movement === m.id)?.settings ?? m.settings } : m
+  const found = heard
+    ? movements
+        .filter(
+          (m) => rankOf(heard, m.id) >= 0 || (ours(m) && m.name.toLowerCase().includes(typed.trim().toLowerCase())),
+        )
+        .sort((a, b) => rankOf(heard, a.id) - rankOf(heard, b.id))
+        .map(turned)
+    : movements
   return (
     <section className={css.picker} aria-label="Find a movement">
       <Input
         autoFocus
         size="large"
         aria-label="Find a movement"
-        placeholder="Find a movement: reclined, rope, overhead …"
+        placeholder="Find a movement in your own words: seated hammer curl, rope push-down …"
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
         onPressEnter={() => found[0] && add(found[0])}
         onKeyDown={(e) => e.key === 'Escape' && close()}
       />
-      {hits
-        .filter((h) => h.ask)
-        .map((h) => (
-          <p key={h.words[0]} className="ask" role="status">
-            “{h.words[0]}” can mean several things. Which: {h.ask}?
-          </p>
-        ))}
-      {found.length === 0 && hits.length === 0 && (
-        <p className="hint">No movement is called that. Try a part of the word, or the implement.</p>
+      {heard && <Understood found={heard} />}
+      {heard && found.length === 0 && (
+        <p className="hint">Nothing is found by this. Try the implement, or where the arm is.</p>
       )}
       {groups.map(([title, belongs]) => {
         const list = found.filter(belongs)
