@@ -37,7 +37,7 @@ type SlotView struct {
 	GripWords   string       `json:"grip_words"`   // set by set, empty where they are all one
 	StartsWords string       `json:"starts_words"` // which arm begins, empty where both work together
 	RowWords    []RowView    `json:"row_words"`    // each row told by itself
-	Apart       string       `json:"apart"`        // why it cannot be done in turns with the next one, empty if it can
+	Between     string       `json:"between"`      // what there is to change on the way to the next one in turns, empty for nothing
 	Reserves    []Reserve    `json:"reserves"`     // what may be left in reserve
 	// RestIn is the combo whose rest follows its sets; without one each row has its own.
 	RestIn   *RestIn  `json:"rest_in,omitempty"`
@@ -170,7 +170,9 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 		out.RowWords = append(out.RowWords, v)
 	}
 	if i+1 < len(session.Slots) {
-		out.Apart = t.Apart(session, i)
+		if b := t.Between(session, i, i+1, 1); b.Seconds > 0 {
+			out.Between = b.Words()
+		}
 	}
 	return out
 }

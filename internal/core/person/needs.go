@@ -61,7 +61,7 @@ func needs(s movement.SetUp) []need {
 		}
 	}
 	if cable { // what hangs on a column that is not there is not told as well
-		if s.Hands() == movement.BothArms {
+		if columnsOf(s) == 2 {
 			add("two cable columns", func(r *Room) bool { return r.Has(Cable, 2) })
 		} else {
 			add("a cable column", func(r *Room) bool { return r.Has(Cable, 1) })
@@ -102,7 +102,7 @@ func needs(s movement.SetUp) []need {
 			what = fmt.Sprintf("a pad at %.0f°", slope.Number)
 		}
 		add(what, func(r *Room) bool {
-			return r.Pads &&
+			return r.AsPad && sloped && r.Bench.Allows(slope.Number) || r.Pads &&
 				(!sloped || len(r.Slopes) == 0 || slices.ContainsFunc(r.Slopes, func(x float64) bool { return math.Abs(x-slope.Number) <= nearAngle }))
 		})
 	}

@@ -17,6 +17,8 @@ type Room struct {
 	Pins    bool      `json:"pins,omitempty"`   // a rack with pins
 	Rails   bool      `json:"rails,omitempty"`
 	Partner bool      `json:"partner,omitempty"` // somebody is there to spot
+	AsPad   bool      `json:"bench_as_pad,omitempty"` // the bench at a pad's slope serves pad curls
+	Changes *Changes  `json:"changes,omitempty"` // how long going from one exercise to the next takes; nil: as usual
 }
 
 // Bench is the room's adjustable bench.
@@ -25,6 +27,7 @@ type Bench struct {
 	Max float64 `json:"max_deg"`
 	// Notches it can be set to; none listed: any angle between.
 	Notches []float64 `json:"notches,omitempty"`
+	Count   int       `json:"count,omitempty"` // how many there are; 0: one
 }
 
 // nearAngle is how far off a notch or a pad may be and still do, degrees.
@@ -102,7 +105,7 @@ func IsStep(steps []float64, whole float64) bool {
 // CanFailAlone says whether a set of the set-up may be taken to the limit in
 // this room with nobody near.
 func (r *Room) CanFailAlone(s movement.SetUp) bool {
-	switch s.Movement.SafeAlone {
+	switch s.SafeAlone() {
 	case movement.AloneYes:
 		return true
 	case movement.AloneWithPins:

@@ -47,6 +47,15 @@ func (r *Room) Check() []FieldError {
 			fault(n >= b.Min && n <= b.Max, "bench.notches", "%g° is outside %g…%g°", n, b.Min, b.Max)
 		}
 	}
+	if b := r.Bench; b != nil {
+		within("bench.count", float64(b.Count), 0, 20, "")
+	}
+	if c := r.Changes; c != nil {
+		for field, s := range map[string]int{"walk_s": c.WalkS, "bench_s": c.BenchS, "pulley_s": c.PulleyS, "attachment_s": c.AttachmentS,
+			"plates_s": c.PlatesS} {
+			within("changes."+field, float64(s), 0, mostChangeS, " s")
+		}
+	}
 	for _, s := range r.Slopes {
 		within("slopes", s, 0, 90, "°")
 	}

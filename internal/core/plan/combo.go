@@ -17,6 +17,20 @@ type Combo struct {
 	Loads    Loads  `json:"loads,omitempty" enum:",own,one" doc:"each its own (absent), or one load for all"`
 }
 
+// MostMembers is how many slots a combo has at most.
+const MostMembers = 6
+
+// CountWords names a combo by how many are in turns: a pair, three in a row.
+func CountWords(members int) string {
+	switch members {
+	case 0, 1:
+		return ""
+	case 2:
+		return "a pair"
+	}
+	return []string{"three", "four", "five", "six"}[min(members-3, 3)] + " in a row"
+}
+
 // Loads says how the loads of a combo are set.
 type Loads string
 
@@ -109,8 +123,8 @@ func (s *Session) Join(i int) Turns {
 
 // Words names a kind of combo, "" for none.
 func (t Turns) Words() string {
-	return map[string]string{dose.SupersetSame: "superset, same muscle", dose.Opposing: "superset, opposing",
-		dose.ThreeInRow: "three in a row", InTurns: "in turns"}[t.Kind]
+	return map[string]string{dose.SupersetSame: "same muscle", dose.Opposing: "opposing muscles",
+		dose.ThreeInRow: "same muscle", InTurns: "in turns"}[t.Kind]
 }
 
 // Load is what a combo makes of a member's load, 1 for nothing: the second of a
@@ -151,8 +165,10 @@ func (s *Session) RestAfter(i, row int) int {
 }
 
 // RestSeconds is all rests of a session but the one after its last set, s. In a
-// combo the members that still have sets take turns; unequal ones end early.
-func (s *Session) RestSeconds() float64 {
+// combo the members that still have sets take turns; unequal ones end early, and a gap
+// lasts the longer of its rest and of what has to be changed from one slot to the other;
+// nil: nothing.
+func (s *Session) RestSeconds(changeS func(from, to int) int) float64 {
 	total, last := 0, 0
 	add := func(rest int) { total, last = total+rest, rest }
 	for first := 0; first < len(s.Slots); {
@@ -174,16 +190,27 @@ func (s *Session) RestSeconds() float64 {
 		for i := first; i <= end; i++ {
 			rounds = max(rounds, s.Slots[i].Sets())
 		}
+		gap := func(from, to, rest int) {
+			if changeS != nil && from != to {
+				rest = max(rest, changeS(from, to))
+			}
+			add(rest)
+		}
+		before := -1 // the member before, and the rest that follows it
+		rest := 0
 		for n := range rounds {
-			members := 0
 			for i := first; i <= end; i++ {
-				if s.Slots[i].Sets() > n {
-					members++
+				if s.Slots[i].Sets() <= n {
+					continue
 				}
+				if before >= 0 {
+					gap(before, i, rest)
+				}
+				before, rest = i, c.BetweenS
 			}
-			for range members - 1 {
-				add(c.BetweenS)
-			}
+			rest = c.AfterS
+		}
+		if before >= 0 {
 			add(c.AfterS)
 		}
 		first = end + 1
@@ -242,6 +269,8 @@ func (s *Session) checkCombo(first, last int, caps person.Caps) []*movement.Fiel
 	switch {
 	case last == first:
 		return nil
+	case last-first >= MostMembers:
+		return fault(at, "%d in turns are more than %d", last-first+1, MostMembers)
 	case (t.Kind == dose.SupersetSame || t.Kind == dose.ThreeInRow) && slices.Contains(caps.Closed, dose.SupersetSame):
 		return fault(at, "a combo of one muscle group is closed by this client’s caps")
 	case s.mostOfAGroup(first, last) >= 3 && slices.Contains(caps.Closed, dose.ThreeInRow):

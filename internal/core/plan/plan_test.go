@@ -254,7 +254,7 @@ func TestCombos(t *testing.T) {
 		}
 	}
 	two := join(curls[:2]...) // 3 and 2 sets: two whole rounds, one of the first alone
-	assert.InDelta(t, 2*(20+90), two.RestSeconds(), 1e-9, "no rest after the last set")
+	assert.InDelta(t, 2*(20+90), two.RestSeconds(nil), 1e-9, "no rest after the last set")
 	assert.Equal(t, [2]int{20, 90}, [2]int{two.RestAfter(0, 0), two.RestAfter(1, 0)})
 	assert.Equal(t, "16 kg a hand", two.LoadWords(1, loft()), "20 less 15 % is 17, down to a step")
 	apart := plan.Session{
@@ -263,7 +263,7 @@ func TestCombos(t *testing.T) {
 			slot("lying_bar", row(1, 8, 12, 2, nil)),
 		},
 	}
-	assert.InDelta(t, 90+90+30, apart.RestSeconds(), 1e-9)
+	assert.InDelta(t, 90+90+30, apart.RestSeconds(nil), 1e-9)
 }
 
 // What arrives without ids gets those of what stands where; rows likewise.

@@ -43,7 +43,13 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 			return len(a.t.checkSlot(&w.Sessions[i].Session, f.Slot)) == 0
 		})
 	case "apart":
-		return a.takeApart(i, f.Slot)
+		switch f.Severity {
+		case Stop, Warn:
+			if fix := a.restBetween(i, f.Slot); fix != nil {
+				return fix
+			}
+			return a.takeApart(i, f.Slot)
+		}
 	case "minutes":
 		return a.fewer(i, "", func(l *Ledger) bool { return !l.Sessions[i].Over(a.t.Aims.Minutes) })
 	case "group_session":

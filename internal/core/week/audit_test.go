@@ -202,10 +202,10 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 		}, bad: map[int][]plan.Slot{0: {slot("curl_reclined", 3, 2)}}, fine: plain, says: "the same since", fixed: "one thing at a time"},
 		"cold": {bad: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, fine: plain,
 			says: "after 0 minutes of warm-up", fixed: "Warm up"},
-		"apart": {bad: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo),
-			with(slot("curl_cable_low", 3, 2), inCombo)}},
+		"apart": {bad: map[int][]plan.Slot{0: {with(weighing(slot("curl_standing_bar", 3, 2), 10), inCombo),
+			with(weighing(slot("curl_palms_down_bar", 3, 2), 20), inCombo)}},
 			fine: map[int][]plan.Slot{0: {with(slot("curl_standing_dumbbells", 3, 2), inCombo),
-				with(slot("curl_neutral", 3, 2), inCombo)}}, says: "one is at the cable", fixed: "Take them apart"},
+				with(slot("curl_neutral", 3, 2), inCombo)}}, says: "the bar would have to carry", fixed: "between them"},
 		"unchanged": {tr: func(tr *week.Trainee) { before := planned(plain); tr.Aims.Before = &before }, bad: plain,
 			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 4, 2)}},
 			says: "Nothing has changed", fixed: "One rep more of"},
@@ -338,7 +338,9 @@ func TestTheHandWorkedWeek(t *testing.T) {
 	press := with(slot("press_bench_close", 4, 2), func(s *plan.Slot) { heavy(s); s.Rows[0].RestS = 150 })
 	drops := with(slot("curl_standing_dumbbells", 3, 1), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: "drops", N: 2} })
 	pause := with(slot("pushdown_bar", 2, 2), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: "rest_pause", N: 2} })
-	w := planned(map[int][]plan.Slot{0: {press, slot("pushdown_bar", 3, 1), drops}, 3: {slot("curl_standing_dumbbells", 2, 4), pause}})
+	w := planned(
+		map[int][]plan.Slot{0: {press, slot("pushdown_bar", 3, 1), drops}, 3: {slot("curl_standing_dumbbells", 2, 4), pause}},
+	)
 	l := w.Count(tr)
 	for h, want := range map[arm.HeadIndex][3]float64{ // direct, elsewhere, total
 		arm.BicepsLong: {6.5, 1.6, 8.1}, arm.BicepsShort: {6.5, 1.6, 8.1}, arm.Brachialis: {6.5, 2.4, 8.9}, arm.Brachioradialis: {6.5, 2.4, 8.9},
@@ -365,7 +367,11 @@ func TestTheHandWorkedWeek(t *testing.T) {
 		"Standing curl, two dumbbells, palms up: 3 sets × 1.00 × 1.7 (drops, 2 rungs after the first)",
 		w.Terms(tr, &l, arm.BicepsLong)[0].Words,
 	)
-	assert.Equal(t, "Standing curl, two dumbbells, palms up: 2 sets × 1.00 × 0.70 (effort)", w.Terms(tr, &l, arm.BicepsLong)[1].Words)
+	assert.Equal(
+		t,
+		"Standing curl, two dumbbells, palms up: 2 sets × 1.00 × 0.70 (effort)",
+		w.Terms(tr, &l, arm.BicepsLong)[1].Words,
+	)
 	assert.Equal(t, "pulling elsewhere: 4 sets × 0.40", w.Terms(tr, &l, arm.BicepsLong)[2].Words)
 	var said []string
 	for _, f := range w.Audit(tr, nil, &l, 1000) {
@@ -383,11 +389,17 @@ func TestTargetsAgainstMinutesAreOneCard(t *testing.T) {
 		tr.Aims.Levels[h] = priority.Prioritise
 	}
 	shelf := week.Stock(movement.Shipped, tr.Yardstick, tr.Stance)
-	w := planned(map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_reclined", 3, 2)}})
+	w := planned(
+		map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2), slot("pushdown_bar", 5, 2), slot("curl_reclined", 3, 2)}},
+	)
 	found := audit(&w, tr, shelf)
 	card, ok := found["clash:minutes"]
 	require.True(t, ok)
-	assert.Regexp(t, `^30 minutes hold about \d+ hard sets of these movements; the targets ask about \d+\. Which gives way\?$`, card.Text)
+	assert.Regexp(
+		t,
+		`^30 minutes hold about \d+ hard sets of these movements; the targets ask about \d+\. Which gives way\?$`,
+		card.Text,
+	)
 	assert.Equal(t, []week.Way{{"More minutes or days", "dossier"}, {"Lower targets", "priorities"}}, card.Ways)
 	for key, f := range found {
 		assert.NotContains(t, []string{"under", "minutes"}, f.Code, key)

@@ -68,14 +68,7 @@ func (t *Trainee) Findings(s *plan.Session, c Totals, minutes int) []Finding {
 		i := s.ComboAt(e.Field)
 		add("combo", Stop, i, "Slot %d: %s.", i+1, e.Reason)
 	}
-	for j := 1; j < len(s.Slots); j++ {
-		if !s.Joined(j-1, j) {
-			continue
-		}
-		if why := t.Apart(s, j-1); why != "" {
-			add("apart", Stop, j, "Slots %d and %d are joined, but %s.", j, j+1, why)
-		}
-	}
+	t.turnsFindings(s, add)
 	if c.Over(minutes) {
 		add("minutes", Warn, -1, "%s minutes against the %d this client has.", apart(c.Minutes, float64(minutes), 0), minutes)
 	}

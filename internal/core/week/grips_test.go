@@ -21,7 +21,10 @@ import (
 // come to the sum of the slots they would be.
 func TestGripsCountSetBySet(t *testing.T) {
 	tr := aimed(t)
-	mixed := with(slot("curl_standing_dumbbells", 3, 2), func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") })
+	mixed := with(
+		slot("curl_standing_dumbbells", 3, 2),
+		func(s *plan.Slot) { gripped(s, "curl_neutral", "curl_standing_dumbbells") },
+	)
 	one, two := slot("curl_neutral", 1, 2), slot("curl_standing_dumbbells", 2, 2)
 	got, a, b := week.CountSlot(
 		&mixed,
@@ -44,7 +47,11 @@ func TestGripsCountSetBySet(t *testing.T) {
 	}
 	w, parts := planned(map[int][]plan.Slot{0: {mixed}}), planned(map[int][]plan.Slot{0: {one, two}})
 	assert.Equal(t, parts.Count(tr).Joints, w.Count(tr).Joints)
-	assert.Equal(t, "set 1: Thumbs-up curl, two dumbbells, thumbs up; sets 2–3: Standing curl, two dumbbells, palms up", mixed.GripWords())
+	assert.Equal(
+		t,
+		"set 1: Thumbs-up curl, two dumbbells, thumbs up; sets 2–3: Standing curl, two dumbbells, palms up",
+		mixed.GripWords(),
+	)
 	assert.Empty(t, one.GripWords())
 }
 
@@ -79,7 +86,9 @@ func TestAGripIsTheSameWeightHeldOtherwise(t *testing.T) {
 		assert.Equal(t, "slots[0].rows[0].movement", errs[0].Field)
 		assert.Contains(t, errs[0].Reason, want)
 	}
-	both := plan.Session{Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 1, 2), func(s *plan.Slot) { s.Starts = "both" })}}
+	both := plan.Session{
+		Slots: []plan.Slot{with(slot("curl_standing_dumbbells", 1, 2), func(s *plan.Slot) { s.Starts = "both" })},
+	}
 	assert.Len(t, both.Says(), 1)
 }
 
@@ -143,8 +152,9 @@ func TestWhoStarts(t *testing.T) {
 	assert.NotEmpty(t, both.StartsWords(), "a ladder begins with one arm")
 }
 
-// What may be done in turns and what may not.
-func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
+// What stands between two slots that are done in turns is counted, not forbidden; only
+// what cannot be stops.
+func TestWhatStandsBetweenTwoSlotsInTurns(t *testing.T) {
 	tr := aimed(t)
 	at := func(id string, k movement.Key, v movement.Value) plan.Slot {
 		set, err := movement.Shipped.Get(id).SetUp(map[movement.Key]movement.Value{k: v})
@@ -153,35 +163,75 @@ func TestCombosNeedBenchHeightAndLoadToMatch(t *testing.T) {
 		s.SetUp = set
 		return s
 	}
+	heavy, light := weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 20)
+	between := func(a, b plan.Slot, rest int) week.Between {
+		return tr.Between(&plan.Session{Slots: []plan.Slot{a, b}}, 0, 1, rest)
+	}
 	for _, c := range []struct {
 		a, b plan.Slot
-		why  string
+		says string
+		s    int
 	}{
-		{slot("curl_standing_dumbbells", 3, 2), slot("curl_neutral", 3, 2), ""},
-		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)),
-			"the bench is at 45° for one and at 60° for the other"},
-		{slot("curl_standing_dumbbells", 3, 2), slot("curl_cable_low", 3, 2), "cable"},
-		{slot("curl_standing_dumbbells", 3, 2), slot("pushdown_bar", 3, 2), ""},
-		{slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2), ""}, // two columns
-		{slot("curl_cable_low", 3, 2), slot("curl_cable_behind_head", 3, 2), "another height"},
-		{weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_palms_down_bar", 3, 2), 20),
-			"bar would have to carry 20 kg for one and"},
+		{slot("curl_standing_dumbbells", 3, 2), slot("curl_neutral", 3, 2), "", 0},
+		{slot("curl_reclined", 3, 2), at("curl_reclined", movement.Bench, movement.Num(60)), "the bench", 30},
+		{slot("curl_standing_dumbbells", 3, 2), slot("curl_cable_low", 3, 2), "", 0}, // the dumbbells come along
+		{slot("press_bench_close", 3, 2), slot("overhead_cable_low", 3, 2), "the walk", 30},
+		{slot("pushdown_bar", 3, 2), slot("dip_bench", 3, 2), "the walk", 30},
+		{slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2), "", 0}, // two columns
+		{heavy, light, "the plates", 45},
 	} {
-		why := tr.Apart(&plan.Session{Slots: []plan.Slot{c.a, c.b}}, 0)
-		if c.why == "" {
-			assert.Empty(t, why)
-		} else {
-			assert.Contains(t, why, c.why)
+		b := between(c.a, c.b, 60)
+		assert.Equal(t, c.s, b.Seconds, "%s, %s", c.a.SetUp.Title(), c.b.SetUp.Title())
+		assert.Empty(t, b.Cannot)
+		if c.says != "" {
+			assert.Contains(t, b.Words(), c.says)
 		}
 	}
+	assert.Contains(t, between(heavy, light, 0).Cannot, "20 kg for one")
 	tr.Room.Thing(person.Cable).Count = 1
-	a, b := slot("curl_cable_low", 3, 2), slot("pushdown_bar", 3, 2)
-	assert.Contains(t, tr.Apart(&plan.Session{Slots: []plan.Slot{a, b}}, 0), "another height")
+	both := between(slot("curl_cable_low", 3, 2), slot("pushdown_rope", 3, 2), 0)
+	assert.Equal(t, "the pulley and the attachment, 40 s", both.Words())
+	near := between(slot("pushdown_bar", 3, 2), slot("pushdown_underhand", 3, 2), 0)
+	assert.Zero(t, near.Seconds, "pulleys within 5 cm above the floor are one height: %v", near.Changes)
+	tr.Room.Changes = &person.Changes{PulleyS: 60}
+	both = between(slot("curl_cable_low", 3, 2), slot("pushdown_rope", 3, 2), 0)
+	assert.Equal(t, 80, both.Seconds, "a room has times of its own")
 	// In the second place the bar carries 15 % less, down to a step.
 	first, second := weighing(slot("curl_standing_bar", 3, 2), 10), weighing(slot("curl_drag", 3, 2), 15)
-	if first.SetUp.Implement() == second.SetUp.Implement() {
-		assert.Empty(t, tr.Apart(&plan.Session{Slots: []plan.Slot{first, second}}, 0), "30 kg less 15 % is 20 kg in this room")
+	assert.Zero(t, between(first, second, 0).Seconds, "30 kg less 15 % is 20 kg in this room")
+}
+
+// A press in turns with a cable extension is ordinary: it is told what it takes, and
+// the minutes count the longer of rest and change.
+func TestAPressInTurnsWithACable(t *testing.T) {
+	tr := aimed(t)
+	s := plan.Session{
+		Combos: []plan.Combo{{ID: "c", AfterS: 90}},
+		Slots:  []plan.Slot{slot("press_bench_close", 3, 2), slot("overhead_cable_low", 3, 2)},
 	}
+	for i := range s.Slots {
+		s.Slots[i].Combo = "c"
+	}
+	for _, c := range []struct {
+		between  int
+		severity week.Severity
+	}{{0, week.Note}, {20, week.Warn}, {60, week.Note}} {
+		s.Combos[0].BetweenS = c.between
+		seen := 0
+		for _, f := range tr.Findings(&s, tr.Count(&s), 0) {
+			if f.Code == "apart" || f.Code == "turns" {
+				seen++
+				assert.Equal(t, c.severity, f.Severity, "%d s: %s", c.between, f.Text)
+			}
+		}
+		assert.Equal(t, 1, seen, "%d s between", c.between)
+	}
+	s.Combos[0].BetweenS = 0
+	walking := tr.Count(&s).Minutes
+	s.Combos[0].BetweenS = 30
+	assert.InDelta(t, walking, tr.Count(&s).Minutes, 1e-9, "no rest lasts as long as the walk")
+	s.Combos[0].BetweenS = 60
+	assert.InDelta(t, walking+3*0.5, tr.Count(&s).Minutes, 1e-9)
 }
 
 // A fix leaves what is locked alone and takes what is not.

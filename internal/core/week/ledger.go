@@ -88,7 +88,7 @@ const (
 func (w *Week) Count(t *Trainee) Ledger {
 	sessions := make([]Totals, len(w.Sessions))
 	for i := range w.Sessions {
-		sessions[i] = t.memo().count(&w.Sessions[i].Session, nil, 0)
+		sessions[i] = t.Count(&w.Sessions[i].Session)
 	}
 	var elsewhere [arm.HeadCount]Effective
 	if t.Aims != nil {
@@ -124,7 +124,7 @@ func (l *Ledger) recount(t *Trainee, w *Week, session, slot int) Ledger {
 	if slot >= 0 && len(w.Sessions[session].Slots) == len(sessions[session].Slots) {
 		known = l.Sessions[session].Slots
 	}
-	sessions[session] = t.memo().count(&w.Sessions[session].Session, known, slot)
+	sessions[session] = t.memo().count(&w.Sessions[session].Session, known, slot, t.changeS(&w.Sessions[session].Session))
 	var elsewhere [arm.HeadCount]Effective
 	for h := range elsewhere {
 		elsewhere[h] = l.Heads[h].Elsewhere

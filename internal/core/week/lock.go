@@ -20,6 +20,11 @@ func (w *Week) keeps(after *Week) bool {
 			if !locked(was, j) {
 				continue
 			}
+			if c := was.ComboOf(was.Slots[j].Combo); c != nil { // its rests are part of what is locked
+				if now := is.ComboOf(c.ID); now != nil && *now != *c {
+					return false
+				}
+			}
 			k := slices.IndexFunc(is.Slots, func(s plan.Slot) bool { return s.ID == was.Slots[j].ID })
 			if k < 0 || !was.Slots[j].Same(&is.Slots[k]) || was.Slots[j].Combo != is.Slots[k].Combo || was.Locked && k != j {
 				return false

@@ -137,15 +137,16 @@ const (
 // rest; going to another station adds a move, and a station not used before in
 // the session the time to set it up.
 func Count(s *plan.Session, y *effort.Yardstick, st *stance.Stance) Totals {
-	return NewMemo(y, st).count(s, nil, 0)
+	return NewMemo(y, st).count(s, nil, 0, nil)
 }
 
 // Count counts a session of the trainee's by what is remembered of its set-ups.
-func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s, nil, 0) }
+func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s, nil, 0, t.changeS(s)) }
 
 // count counts a session; known are the counts of its slots, of which only the one that
-// changed is made again, nil for none.
-func (m *Memo) count(s *plan.Session, known []SlotCount, changed int) Totals {
+// changed is made again, nil for none; changeS is how long going from one member of a
+// combo to another takes, nil for no time.
+func (m *Memo) count(s *plan.Session, known []SlotCount, changed int, changeS func(from, to int) int) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
 	seconds := s.WarmUpMin * 60
 	for i := range s.Slots {
@@ -187,11 +188,9 @@ func (m *Memo) count(s *plan.Session, known []SlotCount, changed int) Totals {
 		}
 		station := k.station
 		if i > 0 && station != last {
-			moves := 1
-			if s.Joined(i-1, i) { // there and back each round
-				moves = 2*slot.Sets() - 1
+			if !s.Joined(i-1, i) { // inside a combo the gaps last as long as what is changed in them
+				seconds += moveS
 			}
-			seconds += float64(moves) * moveS
 		}
 		if !seen[station] {
 			seconds += stationS
@@ -201,6 +200,6 @@ func (m *Memo) count(s *plan.Session, known []SlotCount, changed int) Totals {
 	if len(s.Slots) == 0 {
 		seconds, out.WarmUp = 0, 0
 	}
-	out.Minutes = (seconds + s.RestSeconds()) / 60
+	out.Minutes = (seconds + s.RestSeconds(changeS)) / 60
 	return out
 }

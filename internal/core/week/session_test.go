@@ -21,7 +21,10 @@ import (
 var leverage = stance.ByID("leverage")
 
 func slot(id string, sets, reserve int) plan.Slot {
-	return plan.Of(movement.Shipped.Get(id).Default(), dose.Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: reserve, RestS: 90})
+	return plan.Of(
+		movement.Shipped.Get(id).Default(),
+		dose.Dose{Sets: sets, RepsLow: 8, RepsHigh: 12, Reserve: reserve, RestS: 90},
+	)
 }
 
 func trainee(t testing.TB) *week.Trainee {
@@ -118,7 +121,10 @@ func BenchmarkSessionOfSixSlots(b *testing.B) {
 
 func ExampleCount() {
 	y, _ := effort.NewYardstick(arm.DefaultBody)
-	s := plan.Session{WarmUpMin: 5, Slots: []plan.Slot{plan.Of(movement.Shipped.Get("curl_neutral").Default(), dose.Usual(person.Caps{}))}}
+	s := plan.Session{
+		WarmUpMin: 5,
+		Slots:     []plan.Slot{plan.Of(movement.Shipped.Get("curl_neutral").Default(), dose.Usual(person.Caps{}))},
+	}
 	c := week.Count(&s, y, leverage)
 	fmt.Printf("biceps long %.1f, brachialis %.1f effective sets in %.0f minutes\n",
 		c.Heads[arm.BicepsLong].Mid, c.Heads[arm.Brachialis].Mid, c.Minutes)
@@ -137,7 +143,12 @@ func TestFindings(t *testing.T) {
 	require.Len(t, lacks, 1)
 	assert.Equal(
 		t,
-		week.Finding{Severity: week.Stop, Text: "The Loft lacks a straight bar and a pad at 40° for slot 2.", Slot: 1, Code: "equipment"},
+		week.Finding{
+			Severity: week.Stop,
+			Text:     "The Loft lacks a straight bar and a pad at 40° for slot 2.",
+			Slot:     1,
+			Code:     "equipment",
+		},
 		lacks[0],
 	)
 	assert.Contains(t, find(9, slot("curl_standing_dumbbells", 3, 2))[0].Text, "minutes against the 9")

@@ -54,7 +54,16 @@ func (w *Week) Terms(t *Trainee, l *Ledger, h arm.HeadIndex) []Term {
 	for _, e := range t.Aims.Elsewhere {
 		slot := elsewhereSlot(e)
 		if value := t.memo().countSlot(&slot, plan.Turns{}).Heads[h].Mid; value >= leastTerm {
-			out = append(out, Term{-1, -1, fmt.Sprintf("%sing elsewhere: %s × %.2f", e.Kind, setsWords(e.Sets), value/float64(e.Sets)), value, nil})
+			out = append(
+				out,
+				Term{
+					-1,
+					-1,
+					fmt.Sprintf("%sing elsewhere: %s × %.2f", e.Kind, setsWords(e.Sets), value/float64(e.Sets)),
+					value,
+					nil,
+				},
+			)
 		}
 	}
 	return out

@@ -3592,7 +3592,7 @@ export interface components {
             starts?: "" | "left" | "right";
         };
         SlotView: {
-            apart: string;
+            between: string;
             cautions: string[];
             /** @description of the session's combos */
             combo?: string;

@@ -119,11 +119,11 @@ export function SlotList({
                     title={
                       joined
                         ? 'Done one after the other again'
-                        : view?.apart
-                          ? `Not in turns with the next one: ${view.apart}`
+                        : view?.between
+                          ? `Done in turns with the next slot; to change between them: ${view.between}`
                           : 'Done in turns with the next slot'
                     }
-                    disabled={held || (!joined && !!view?.apart)}
+                    disabled={held}
                     onClick={() => join(slot.id)}
                   >
                     {joined ? '⊣⊢' : '⊔'}
