@@ -12,6 +12,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/text"
 )
@@ -65,11 +66,21 @@ type PlanSlot struct {
 type PlanRow struct {
 	ID any `json:"id,omitempty"` // not written, not read
 	plan.RowJSON
-	// LoadMarked is the same load as it is marked on the thing, kg: the whole bar, the
-	// dumbbell two hands share, the stack, what is added to the body. LoadMeans says
-	// which, for people; it is not read.
+	// LoadMarked is the same load as it is marked on the thing: the whole bar, the
+	// dumbbell two hands share, the stack, what is added to the body; in LoadUnit, kg
+	// where none is said. LoadMeans says which, for people; it is not read.
 	LoadMarked *float64 `json:"load_marked,omitempty"`
+	LoadUnit   string   `json:"load_unit,omitempty" enum:",kg,lb"`
 	LoadMeans  string   `json:"load_means,omitempty"`
+}
+
+// MarkedKg is the load as it is marked, kg; nil where none is told.
+func (r *PlanRow) MarkedKg() *float64 {
+	if r.LoadMarked == nil {
+		return nil
+	}
+	kg := person.Unit(r.LoadUnit).In(*r.LoadMarked)
+	return &kg
 }
 
 // Session is what was read, to be resolved before it is counted.
@@ -92,7 +103,7 @@ func (s *PlanSession) DropLoads() {
 	for i := range s.Slots {
 		for k := range s.Slots[i].Rows {
 			r := &s.Slots[i].Rows[k]
-			if r.LoadMarked = nil; r.Load != nil && (r.Load.Kg != nil || r.Load.AddedKg != nil) {
+			if r.LoadMarked, r.LoadUnit = nil, ""; r.Load != nil && (r.Load.Kg != nil || r.Load.AddedKg != nil) {
 				r.Load = nil
 			}
 		}
@@ -113,7 +124,7 @@ func slotOf(j plan.SlotJSON) PlanSlot {
 
 // SessionOf is a session as a plan writes it; marked tells the load of a row as it is
 // marked, nil where it has none, and what the mark is.
-func SessionOf(p *plan.Planned, marked func(slot, row int) (*float64, string)) PlanSession {
+func SessionOf(p *plan.Planned, marked func(slot, row int) (mark *float64, unit, means string)) PlanSession {
 	out := PlanSession{
 		Name:      p.Name,
 		Date:      p.On.String(),
@@ -127,7 +138,8 @@ func SessionOf(p *plan.Planned, marked func(slot, row int) (*float64, string)) P
 		slot := slotOf(p.Slots[i].JSON())
 		slot.InWords = p.Slots[i].SetUp.Name()
 		for k := range slot.Rows {
-			slot.Rows[k].LoadMarked, slot.Rows[k].LoadMeans = marked(i, k)
+			r := &slot.Rows[k]
+			r.LoadMarked, r.LoadUnit, r.LoadMeans = marked(i, k)
 		}
 		out.Slots = append(out.Slots, slot)
 	}

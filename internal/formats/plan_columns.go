@@ -84,7 +84,8 @@ var columns = []column{
 	{"tempo", "Tempo", func(l *line) string { return tempoText(l.row.Tempo) }},
 	{"load", "Load", func(l *line) string { return loadText(l.row.Load) }},
 	{"load_kg", "Load, kg in one hand", func(l *line) string { return handText(l.row.Load) }},
-	{"load_marked", "Load as marked, kg", func(l *line) string { return optional(l.row.LoadMarked) }},
+	{"load_marked", "Load as marked", func(l *line) string { return optional(l.row.LoadMarked) }},
+	{"load_unit", "Unit of the mark", func(l *line) string { return l.row.LoadUnit }},
 	{"load_means", "What the mark is", func(l *line) string { return l.row.LoadMeans }},
 	{"method", "Method", func(l *line) string { return l.row.Method.ID }},
 	{"method_n", "Method’s number", func(l *line) string { return some(l.row.Method.N) }},
@@ -103,11 +104,12 @@ const perSession = 4
 
 // oldColumns are those of version 1 that are only read.
 var oldColumns = map[string]string{
-	"left set by set": "reserves",
-	"reserves":        "reserves",
-	"grips by set":    "grips",
-	"grips":           "grips",
-	"load, kg a hand": "load_kg",
+	"left set by set":    "reserves",
+	"reserves":           "reserves",
+	"grips by set":       "grips",
+	"grips":              "grips",
+	"load, kg a hand":    "load_kg",
+	"load as marked, kg": "load_marked",
 }
 
 // columnOf finds a column by its id or label; "" for an unknown one.

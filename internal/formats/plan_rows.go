@@ -13,7 +13,7 @@ import (
 	"musculus/internal/core/text"
 )
 
-var pounds = regexp.MustCompile(`(?i)\d\s*(lbs?|pounds?)\s*$`)
+var pounds = regexp.MustCompile(`(?i)(\d)\s*(?:lbs?|pounds?)\s*$`)
 
 // rows gathers slots from rows whose columns are known by heads.
 type rows struct {
@@ -100,6 +100,14 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	if old.RepsHigh == 0 {
 		old.RepsHigh = old.RepsLow
 	}
+	unit := strings.ToLower(at["load_unit"])
+	if unit != "" && unit != "kg" && unit != "lb" {
+		r.read.problem(where+", load_unit", "%q is neither kg nor lb", short(at["load_unit"]))
+		unit = ""
+	}
+	if mark := at["load_marked"]; pounds.MatchString(mark) { // written beside the number
+		at["load_marked"], unit = strings.TrimSpace(pounds.ReplaceAllString(mark, "$1")), "lb"
+	}
 	for id, to := range map[string]**float64{"load_kg": &old.LoadKg, "load_marked": &old.LoadMarked} {
 		if at[id] != "" {
 			x := r.number(at[id], where, id)
@@ -128,12 +136,13 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 	}
 	old.Cues = readCues(at["cues"])
 	slot := old.slot()
+	slot.Rows[0].LoadUnit = unit
 	for k := range slot.Rows { // what version 1 had no words for
 		row := &slot.Rows[k]
 		row.SecondsLow, row.SecondsHigh, row.Word = whole("seconds_low"), whole("seconds_high"), at["word"]
 		if at["load"] != "" {
 			if row.Load = r.readLoad(at["load"], old.LoadKg, old.LoadMarked, where); row.Load != nil && row.Load.AddedKg != nil {
-				row.LoadMarked = nil
+				row.LoadMarked, row.LoadUnit = nil, ""
 			}
 		}
 		if at["these_sets"] != "" {
@@ -195,7 +204,7 @@ func (r *rows) number(cell, where, field string) float64 {
 		return 0
 	}
 	if pounds.MatchString(t) {
-		r.read.problem(where+", "+field, "%q is in pounds; write kg", short(cell))
+		r.read.problem(where+", "+field, "%q is in pounds; what one hand carries is told in kg, pounds go under load_marked", short(cell))
 		return 0
 	}
 	t = strings.TrimSpace(strings.TrimSuffix(strings.TrimSuffix(strings.ToLower(t), "kg"), "s"))

@@ -169,7 +169,7 @@ func TestRowsAreReadAsPeopleWriteThem(t *testing.T) {
 	head := "session,date,movement,sets,reps_low,load_kg,rest_s\n"
 	for row, where := range map[string]string{
 		"A,11/25/2026,lying_bar,3,8,,90":      "read one way only",
-		"A,2026-11-25,lying_bar,3,8,30 lb,90": "is in pounds; write kg",
+		"A,2026-11-25,lying_bar,3,8,30 lb,90": "is in pounds; what one hand carries is told in kg",
 		"A,2026-11-25,lying_bar,three,8,,90":  `"three" is no number`,
 		"A,2026-11-25,lying_bar,2.5,8,,90":    "no whole number",
 		"A,2026-11-25,,3,8,,90":               "no movement",

@@ -38,7 +38,7 @@ func TestThingsBeyondTheFormStay(t *testing.T) {
 	require.Len(t, r.More, 1)
 	assert.Contains(t, r.More[0], "45, 65, 95 lb")
 	assert.Equal(t, "8", r.Form.Pairs)
-	r.Form.Pairs, r.Form.Bars = "8, 10", []studio.BarForm{{Kind: "bar_straight", OwnKg: 10, Loads: "10–20 by 5"}}
+	r.Form.Pairs, r.Form.Bars = "8, 10", []studio.BarForm{{Kind: "bar_straight", Own: 10, Loads: "10–20 by 5"}}
 	require.Equal(t, 200, c.call("PUT", "/rooms/"+id.String(), map[string]any{"mark": r.Mark, "form": r.Form}).status)
 	after := find()
 	assert.Equal(t, r.More, after.More)

@@ -170,6 +170,9 @@ func readClient(r db.ClientWhole) (*Client, error) {
 	}
 	for _, id := range out.Dossier.Rooms {
 		if room, ok := rooms[id]; ok {
+			if out.Dossier.Units == "imperial" { // of two marks that are one step, hers goes first
+				room.Prefer = person.Pound
+			}
 			out.Rooms = append(out.Rooms, Room{ID: uuid.MustParse(id), Room: room})
 		}
 	}

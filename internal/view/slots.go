@@ -160,7 +160,7 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 	out.Later = laterOf(rack.Carry)
 	for _, whole := range rack.Steps {
 		load := dose.Carried(rack, rack.Carry.PerHand(whole, rack.Rigging))
-		out.Steps = append(out.Steps, Step{*load, rack.Carry.Words(whole, slot.SetUp)})
+		out.Steps = append(out.Steps, Step{*load, rack.Words(whole)})
 	}
 	for k := range slot.Rows {
 		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.SetUp.ArmsInTurn()), Load: session.RowLoadWords(i, k, floor)}

@@ -100,11 +100,33 @@ type Rack struct {
 	Steps   []float64 // whole loads, ascending, kg
 	Carry   person.Carry
 	Rigging person.Rigging
+
+	room  *person.Room
+	setUp movement.SetUp
+}
+
+// Amount writes a whole load as it is marked there.
+func (r *Rack) Amount(whole float64) string {
+	if r.room == nil {
+		return person.Kg(math.Abs(whole))
+	}
+	return r.room.Amount(r.setUp, whole)
+}
+
+// Words tells a whole load as it is read on the floor, as it is marked there.
+func (r *Rack) Words(whole float64) string { return r.Carry.Tell(r.Amount(whole), whole, r.setUp) }
+
+// Only is the one load there is, in one hand; false where there are none or more.
+func (r *Rack) Only() (hand float64, ok bool) {
+	if len(r.Steps) != 1 {
+		return 0, false
+	}
+	return r.Carry.PerHand(r.Steps[0], r.Rigging), true
 }
 
 // RackOf is a room's rack for a set-up and a client of some body mass, kg.
 func RackOf(s movement.SetUp, room *person.Room, bodyMass float64) Rack {
-	return Rack{room.Steps(s), person.CarryOf(s), room.Rigging(bodyMass)}
+	return Rack{Steps: room.Steps(s), Carry: person.CarryOf(s), Rigging: room.Rigging(bodyMass), room: room, setUp: s}
 }
 
 // part is the whole load whose hand carries f times as much.
@@ -220,14 +242,21 @@ func (d *Dose) mostPartials(hand float64) float64 {
 // are read on the floor: "14 → 10 → 8 kg a hand".
 func (d *Dose) LoadWords(s movement.SetUp, rack Rack, loads []float64) string {
 	if d.Method.ID == loadedLowering && len(loads) == 2 {
-		return rack.Carry.Words(loads[0], s) + " up, " + person.Kg(loads[1]) + " down"
+		return rack.Words(loads[0]) + " up, " + rack.Amount(loads[1]) + " down"
 	}
 	words := make([]string, len(loads))
-	for i, x := range loads {
-		words[i] = strings.TrimSuffix(person.Kg(x), " kg")
+	if rack.Carry == person.BodyWeight { // each may be on another side of the body's weight
+		for i, x := range loads {
+			words[i] = rack.Words(x)
+		}
+		return strings.Join(words, " → ")
 	}
-	words[len(words)-1] = rack.Carry.Words(loads[len(loads)-1], s)
-	return strings.Join(words, " → ")
+	for i, x := range loads {
+		if words[i] = rack.Amount(x); i < len(loads)-1 {
+			words[i], _, _ = strings.Cut(words[i], " ")
+		}
+	}
+	return rack.Carry.Tell(strings.Join(words, " → "), loads[0], s)
 }
 
 // The kinds of combo, as caps close them.

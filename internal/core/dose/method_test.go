@@ -81,7 +81,7 @@ func TestLoadsAreTold(t *testing.T) {
 	} {
 		assert.Equal(t, want, got)
 	}
-	assert.Equal(t, "20 → body weight", told(dip, 20, dose.Use{ID: "drops", N: 1}), "20 % less of body and plates together")
+	assert.Equal(t, "body weight + 20 kg → body weight", told(dip, 20, dose.Use{ID: "drops", N: 1}), "20 % less of body and plates together")
 }
 
 // Where each method is not offered.

@@ -58,7 +58,7 @@ func RampWords(s movement.SetUp, d *Dose, rack Rack, hand *float64) string {
 		if hand != nil {
 			what = "without weight"
 			if step, ok := person.RoundDown(rack.Steps, rack.part(rack.Carry.Whole(*hand, rack.Rigging), r.Part)); ok {
-				what = rack.Carry.Words(step, s)
+				what = rack.Words(step)
 			}
 		}
 		out = append(out, fmt.Sprintf("%s × %d", what, r.Reps))

@@ -30,7 +30,7 @@ type Against struct {
 	Steps   []float64 // whole loads the room has, ascending, kg; none: nobody knows
 	Carry   person.Carry
 	Rigging person.Rigging
-	Room    string  // its name
+	Room    *person.Room
 	E1RM    float64 // what one hand could lift once by its series, kg; 0: not known
 	High    int     // reps of the band; 0: not planned
 }
@@ -39,7 +39,7 @@ type Against struct {
 // half as much again as its series can lift, twice the reps of the band. field is
 // the one that is asked about.
 func Doubt(t Told, a *Against) (question, field string) {
-	words := a.Carry.Words(t.Whole, a.SetUp)
+	words := a.Room.Words(t.Whole, a.SetUp)
 	if len(a.Steps) > 0 && !person.IsStep(a.Steps, t.Whole) && t.Whole != 0 {
 		nearest := a.Steps[0]
 		for _, s := range a.Steps {
@@ -47,14 +47,14 @@ func Doubt(t Told, a *Against) (question, field string) {
 				nearest = s
 			}
 		}
-		return fmt.Sprintf("%s? %s has %s.", text.Capital(words), a.Room, a.has(nearest)), "whole_kg"
+		return fmt.Sprintf("%s? %s has %s.", text.Capital(words), a.Room.Name, a.has(nearest)), "whole_kg"
 	}
 	hand := a.Carry.PerHand(t.Whole, a.Rigging)
 	if a.E1RM > 0 && hand > mostOfMax*a.E1RM && a.Carry != person.BodyWeight {
 		return fmt.Sprintf(
 			"%s? By its series about %s could be lifted once.",
 			text.Capital(words),
-			a.Carry.Words(math.Round(10*a.Carry.Whole(a.E1RM, a.Rigging))/10, a.SetUp),
+			a.Room.Words(math.Round(10*a.Carry.Whole(a.E1RM, a.Rigging))/10, a.SetUp),
 		), "whole_kg"
 	}
 	if a.High > 0 && t.Reps > mostOfBand*a.High {
@@ -66,9 +66,9 @@ func Doubt(t Told, a *Against) (question, field string) {
 // has tells the loads there are: the only one, or the nearest.
 func (a *Against) has(nearest float64) string {
 	if len(a.Steps) == 1 {
-		return a.Carry.Words(nearest, a.SetUp)
+		return a.Room.Words(nearest, a.SetUp)
 	}
-	return "none, the nearest is " + a.Carry.Words(nearest, a.SetUp)
+	return "none, the nearest is " + a.Room.Words(nearest, a.SetUp)
 }
 
 // Mark says why a set is in the log although training is stopped.

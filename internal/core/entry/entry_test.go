@@ -25,7 +25,7 @@ func TestWhatCannotBeIsAskedBack(t *testing.T) {
 			Steps:   room.Steps(set),
 			Carry:   person.CarryOf(set),
 			Rigging: room.Rigging(75),
-			Room:    room.Name,
+			Room:    room,
 			E1RM:    e1rm,
 			High:    12,
 		}

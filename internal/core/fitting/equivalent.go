@@ -103,12 +103,12 @@ type Equivalent struct {
 }
 
 // Equivalents lists the nearest shapes to one among others, at most n, leaving
-// out the movement itself and whatever allowed refuses (nil allows all).
+// out the set-up itself and whatever allowed refuses (nil allows all).
 func Equivalents(of *Shape, others []Shape, n int, allowed func(movement.SetUp, *effort.Profile) bool) []Equivalent {
 	var out []Equivalent
 	for i := range others {
 		o := &others[i]
-		if o.SetUp.Movement == of.SetUp.Movement || allowed != nil && !allowed(o.SetUp, o.Profile) {
+		if o.SetUp.Key() == of.SetUp.Key() || allowed != nil && !allowed(o.SetUp, o.Profile) {
 			continue
 		}
 		out = append(out, Equivalent{Shape: *o, Distance: Distance(of, o)})

@@ -2,6 +2,7 @@ package person
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -26,6 +27,7 @@ const (
 var bodyWeight = []movement.ImplementID{
 	movement.DipBars,
 	movement.DipMachine,
+	movement.Band,
 	movement.BenchEdge,
 	movement.Ground,
 	movement.PullBar,
@@ -88,53 +90,70 @@ func (c Carry) Whole(perHand float64, r Rigging) float64 {
 	return perHand
 }
 
-// Words tells a whole load as it is read on the floor: "bar 30 kg", "12 kg a
-// hand" only where each hand has its own.
+// Words tells a whole load in kg as it is read on the floor: "bar 30 kg", "12 kg a
+// hand" only where each hand has its own. Where a room is known, Room.Words tells it
+// as it is marked there.
 func (c Carry) Words(whole float64, s movement.SetUp) string {
-	kg := Kg(whole)
+	return c.tell(Kg(math.Abs(whole)), whole, s)
+}
+
+// Tell tells an amount that is written already, "14 → 10 kg"; whole says on which side
+// of the body's weight it is.
+func (c Carry) Tell(amount string, whole float64, s movement.SetUp) string {
+	return c.tell(amount, whole, s)
+}
+
+func (c Carry) tell(amount string, whole float64, s movement.SetUp) string {
 	switch c {
 	case TwoHands:
-		if s.Implement() == movement.Shared {
-			return "one dumbbell " + kg
+		switch s.Implement() {
+		case movement.Shared:
+			return "one dumbbell " + amount
+		case movement.Machine:
+			return "stack " + amount
 		}
-		return "bar " + kg
+		return "bar " + amount
 	case StackOne, StackTwo:
-		return "stack " + kg
+		return "stack " + amount
 	case BodyWeight:
 		switch {
 		case whole > 0.05:
-			return "body weight + " + kg
+			return "body weight + " + amount
 		case whole < -0.05:
-			return "body weight − " + Kg(-whole)
+			return "body weight − " + amount
 		}
 		return "body weight"
 	}
 	if s.Hands() == movement.OneArm {
-		return "dumbbell " + kg
+		return "dumbbell " + amount
 	}
-	return kg + " a hand"
+	return amount + " a hand"
 }
 
-// Label says what a whole load's number means, for a field to type it in.
-func (c Carry) Label(s movement.SetUp) string {
+// Label says what a whole load's number means, in its unit, for a field to type it in.
+func (c Carry) Label(s movement.SetUp, u Unit) string {
+	unit := string(u)
 	switch c {
 	case TwoHands:
 		if s.Implement() == movement.Shared {
-			return "kg, the dumbbell"
+			return unit + ", the dumbbell"
 		}
-		return "kg, whole bar"
+		return unit + ", whole bar"
 	case StackOne, StackTwo:
-		return "kg on the stack"
+		return unit + " on the stack"
 	case BodyWeight:
-		return "kg added"
+		return unit + " added"
 	}
 	if s.Hands() == movement.OneArm {
-		return "kg, the dumbbell"
+		return unit + ", the dumbbell"
 	}
-	return "kg a hand"
+	return unit + " a hand"
 }
 
 // Kg writes a mass without needless digits.
-func Kg(x float64) string {
-	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", x), "0"), ".") + " kg"
+func Kg(x float64) string { return Amount(x, Kilogram) }
+
+// Amount writes a number in a unit of marks without needless digits.
+func Amount(x float64, u Unit) string {
+	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", x), "0"), ".") + " " + string(u)
 }

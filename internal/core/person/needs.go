@@ -23,13 +23,14 @@ type need struct {
 var stationNames = map[movement.ImplementID]string{
 	movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar",
 	movement.PullBar:    "a pull-up bar",
-	movement.DipMachine: "a dip machine", movement.Machine: "a press machine", movement.Lever: "a lever",
+	movement.DipMachine: "a machine that assists", movement.Band: "a band", movement.Machine: "a press machine", movement.Lever: "a lever",
 }
 
 var barNames = map[movement.ImplementID]string{movement.BarStraight: "a straight bar", movement.BarCambered: "a cambered bar"}
 
 var attachmentNames = map[movement.ImplementID]string{
-	movement.BarStraight: "the bar for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}
+	movement.BarStraight: "the bar for the cable", movement.BarCambered: "the cambered bar for the cable",
+	movement.BarV: "the V-shaped bar for the cable", movement.BarParallel: "the parallel handles for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}
 
 // needs lists what a set-up cannot be done without.
 func needs(s movement.SetUp) []need {
@@ -127,4 +128,15 @@ func (r *Room) Missing(s movement.SetUp) []string {
 		}
 	}
 	return out
+}
+
+// Way is the first way to hold a set-up for which the room has everything, itself where
+// it has; false where there is none.
+func (r *Room) Way(s movement.SetUp) (movement.SetUp, bool) {
+	for _, way := range s.Ways() {
+		if len(r.Missing(way)) == 0 {
+			return way, true
+		}
+	}
+	return s, false
 }

@@ -1,6 +1,7 @@
 package person
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -16,9 +17,11 @@ type Room struct {
 	Slopes  []float64 `json:"slopes,omitempty"` // of the pads, degrees; none listed: any
 	Pins    bool      `json:"pins,omitempty"`   // a rack with pins
 	Rails   bool      `json:"rails,omitempty"`
-	Partner bool      `json:"partner,omitempty"` // somebody is there to spot
+	Partner bool      `json:"partner,omitempty"`      // somebody is there to spot
 	AsPad   bool      `json:"bench_as_pad,omitempty"` // the bench at a pad's slope serves pad curls
-	Changes *Changes  `json:"changes,omitempty"` // how long going from one exercise to the next takes; nil: as usual
+	Changes *Changes  `json:"changes,omitempty"`      // how long going from one exercise to the next takes; nil: as usual
+
+	Prefer Unit `json:"-"` // the client's, where two marks are one step
 }
 
 // Bench is the room's adjustable bench.
@@ -65,24 +68,104 @@ func (r *Room) Steps(s movement.SetUp) []float64 {
 	return out
 }
 
-// Marks lists the same as they are marked there; nil where it is not said.
+// Marks lists the same as they are marked there; nil where it is not said. Assistance
+// is a load below the body's weight: its kg are less than 0, its mark is not.
 func (r *Room) Marks(s movement.SetUp) []Mark {
 	least := 1
+	i := s.Implement()
 	switch CarryOf(s) {
 	case BodyWeight:
-		return append([]Mark{{}}, r.marks(Belt, 1)...)
+		return r.bodyMarks(i)
 	case StackOne, StackTwo:
 		return r.marks(Cable, 1)
 	case TwoHands:
-		if s.Implement() != movement.Shared {
-			return r.marks(s.Implement(), 1)
+		if i != movement.Shared {
+			return r.marks(i, 1)
 		}
 	default:
 		if s.Hands() != movement.OneArm {
 			least = 2
 		}
+		if i == movement.Lever {
+			return r.marks(movement.Lever, least)
+		}
 	}
 	return r.marks(movement.Dumbbell, least)
+}
+
+// bodyMarks are what can be added to a body on an implement, or taken off it.
+func (r *Room) bodyMarks(i movement.ImplementID) []Mark {
+	var out []Mark
+	switch i {
+	case movement.DipMachine:
+		for _, m := range slices.Backward(r.marks(i, 1)) {
+			m.Kg = -m.Kg
+			out = append(out, m)
+		}
+		return append(out, Mark{})
+	case movement.Band: // it helps with at least its low figure
+		for k := range r.Things {
+			if t := &r.Things[k]; t.Kind == movement.Band && t.Low > 0 {
+				out = append(out, Mark{-t.Unit.In(t.Low), t.Low, t.Unit, t.ID})
+			}
+		}
+		slices.SortFunc(out, func(a, b Mark) int { return cmp.Compare(a.Kg, b.Kg) })
+		return append(out, Mark{})
+	}
+	return append([]Mark{{}}, r.marks(Belt, 1)...)
+}
+
+// Amount writes a whole load as it is marked on the thing a set-up is done with: in
+// pounds where the thing is marked so, also what is only reckoned.
+func (r *Room) Amount(s movement.SetUp, whole float64) string {
+	pounds := false
+	for _, m := range r.Marks(s) {
+		if m.Unit == Pound && math.Abs(m.Kg-whole) < 1e-3 {
+			return Amount(math.Abs(m.Mark), Pound)
+		}
+		if m.Kg != 0 {
+			if m.Unit != Pound {
+				return Kg(math.Abs(whole))
+			}
+			pounds = true
+		}
+	}
+	if pounds {
+		return Amount(math.Round(math.Abs(whole)/poundKg*10)/10, Pound)
+	}
+	return Kg(math.Abs(whole))
+}
+
+// MarkOf is the number a whole load bears on the thing a set-up is done with, and its
+// unit, "" for kg; assistance is less than 0.
+func (r *Room) MarkOf(s movement.SetUp, whole float64) (float64, Unit) {
+	for _, m := range r.Marks(s) {
+		if m.Unit == Pound && math.Abs(m.Kg-whole) < 1e-3 {
+			return math.Copysign(m.Mark, whole), Pound
+		}
+	}
+	return whole, ""
+}
+
+// Words tells a whole load of a set-up as it is read on the floor, as it is marked.
+func (r *Room) Words(whole float64, s movement.SetUp) string {
+	return CarryOf(s).tell(r.Amount(s, whole), whole, s)
+}
+
+// UnitOf is the unit in which a set-up's loads are marked in the room: pounds only
+// where all of them are.
+func (r *Room) UnitOf(s movement.SetUp) Unit {
+	unit := Kilogram
+	for _, m := range r.Marks(s) {
+		switch {
+		case m.Kg == 0:
+		case m.Unit != Pound:
+			return Kilogram
+		default:
+			unit = Pound
+		}
+	}
+	return unit
 }
 
 // RoundDown returns the greatest step not above whole; false when every step is

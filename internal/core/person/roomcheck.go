@@ -34,6 +34,10 @@ func (r *Room) Check() []FieldError {
 			fault(x > 0 && t.Unit.In(x) <= mostStepKg && (k == 0 || x > t.Loads[k-1]), at+"loads", "%g does not follow in a list of loads", x)
 		}
 		within(at+"width", t.Width, 0, 3, " m")
+		if t.Kind == movement.Band {
+			within(at+"low", t.Unit.In(t.Low), 1, 100, " kg")
+			fault(t.High >= t.Low, at+"high", "a band that helps with %g at the least cannot help with %g at the most", t.Low, t.High)
+		}
 		if t.Kind == Cable {
 			within(at+"count", float64(t.Count), 1, 20, "")
 			within(at+"ratio", t.Ratio, 1, 4, "")

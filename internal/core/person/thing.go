@@ -120,7 +120,8 @@ func (r *Room) Has(kind movement.ImplementID, count int) bool {
 const oneStep = 0.02
 
 // marks lists the loads of a kind's things that there are at least count of,
-// ascending; of two in different units that are nearly one, the one in kg.
+// ascending; of two in different units that are nearly one, the one in the preferred
+// unit, kg where none is.
 func (r *Room) marks(kind movement.ImplementID, count int) []Mark {
 	var out []Mark
 	for i := range r.Things {
@@ -136,9 +137,14 @@ func (r *Room) marks(kind movement.ImplementID, count int) []Mark {
 	if !slices.ContainsFunc(out, func(m Mark) bool { return m.Unit == Pound }) {
 		return out
 	}
+	gives := Pound // the unit that gives way
+	if r.Prefer == Pound {
+		gives = Kilogram
+	}
+	of := func(m Mark) Unit { return cmp.Or(m.Unit, Kilogram) }
 	return slices.DeleteFunc(slices.Clone(out), func(m Mark) bool {
-		return m.Unit == Pound && slices.ContainsFunc(out, func(o Mark) bool {
-			return o.Unit != Pound && o.Kg >= m.Kg*(1-oneStep) && o.Kg <= m.Kg*(1+oneStep)
+		return of(m) == gives && slices.ContainsFunc(out, func(o Mark) bool {
+			return of(o) != gives && o.Kg >= m.Kg*(1-oneStep) && o.Kg <= m.Kg*(1+oneStep)
 		})
 	})
 }

@@ -65,3 +65,55 @@ func TestWhatIsWrongWithAThingIsNamed(t *testing.T) {
 	}
 	assert.Equal(t, []string{"things[0].kind", "things[1].id", "things[1].loads", "things[2].unit", "things[2].ratio"}, fields)
 }
+
+// Loads are told as they are marked, and never as 18.14 kg; the client's unit goes first.
+func TestLoadsAreToldAsMarked(t *testing.T) {
+	lb := person.Thing{ID: "lb", Kind: movement.Dumbbell, Unit: person.Pound, Count: 2, Loads: []float64{20, 22, 40}}
+	curl := setUp(t, "curl_standing_dumbbells", nil)
+	gym := person.Room{Name: "Pounds", Things: []person.Thing{lb}}
+	steps := gym.Steps(curl)
+	assert.Equal(t, "40 lb a hand", gym.Words(steps[2], curl))
+	assert.Equal(t, "33.1 lb a hand", gym.Words(15, curl), "what is only reckoned is told in the thing's unit too")
+	assert.Equal(t, person.Pound, gym.UnitOf(curl))
+	mark, unit := gym.MarkOf(curl, steps[2])
+	assert.Equal(t, 40.0, mark)
+	assert.Equal(t, person.Pound, unit)
+	both := person.Room{Name: "Both", Things: []person.Thing{person.Pairs(10, 20), lb}, Prefer: person.Pound}
+	assert.Len(t, both.Marks(curl), 4, "22 lb and 10 kg are one step, hers is the one in pounds")
+	assert.Equal(t, "22 lb a hand", both.Words(both.Steps(curl)[1], curl))
+	assert.Equal(t, "20 kg a hand", both.Words(20, curl))
+	assert.Equal(t, person.Kilogram, both.UnitOf(curl))
+}
+
+// Assistance is a load below the body's weight: a stack's marks, or a band's low figure.
+func TestAssistance(t *testing.T) {
+	r := person.Room{Name: "Help", Things: []person.Thing{
+		{ID: "stack", Kind: movement.DipMachine, Loads: []float64{10, 20, 40}},
+		{ID: "thin", Kind: movement.Band, Low: 8, High: 20}, {ID: "thick", Kind: movement.Band, Low: 20, High: 45},
+	}}
+	assert.Empty(t, r.Check())
+	assert.Equal(t, []float64{-40, -20, -10, 0}, r.Steps(setUp(t, "dip_assisted", nil)))
+	band := setUp(t, "pullup_assisted", movement.Settings{movement.Implement: movement.Word("band")})
+	assert.Equal(t, []float64{-20, -8, 0}, r.Steps(band))
+	assert.Equal(t, "body weight − 20 kg", r.Words(-20, band))
+	assert.Empty(t, r.Missing(band))
+	r.Things[1].High = 3
+	assert.NotEmpty(t, r.Check())
+}
+
+// One weight is a way to train: what needs a pair is tried with one arm, one in two hands.
+func TestOneWeightIsAWayToTrain(t *testing.T) {
+	digs := person.Room{Name: "Digs", Things: []person.Thing{person.Singles(14)}}
+	way, ok := digs.Way(setUp(t, "curl_neutral", nil))
+	require.True(t, ok)
+	assert.Equal(t, "curl_neutral?hands=one", way.Key())
+	assert.Equal(t, "with one arm, dumbbell", way.HeldWords())
+	way, ok = digs.Way(setUp(t, "floor_dumbbells", nil))
+	require.True(t, ok)
+	assert.Equal(t, movement.OneArm, way.Hands())
+	_, ok = digs.Way(setUp(t, "curl_standing_bar", nil))
+	assert.False(t, ok, "a bar is no dumbbell")
+	usual, ok := digs.Way(setUp(t, "curl_upright_two_hand", nil))
+	require.True(t, ok)
+	assert.Equal(t, "curl_upright_two_hand", usual.Key(), "as it is, where it can be")
+}

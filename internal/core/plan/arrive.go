@@ -124,7 +124,7 @@ func (s *Session) SettleMarks(marked func(slot, row int) *float64, f *Floor, tru
 				if !r.settle(*mark, &rack, trust) {
 					said, told := rack.Carry.Whole(*r.Load.Kg, rack.Rigging), person.Kg(*r.Load.Kg)
 					out = append(out, Question{i, k, fmt.Sprintf("%s as marked, but %s in one hand would be %s. Which holds?",
-						rack.Carry.Words(*mark, set), told, rack.Carry.Words(math.Round(100*said)/100, set))})
+						rack.Words(*mark), told, rack.Words(math.Round(100*said)/100))})
 				}
 			}
 		}

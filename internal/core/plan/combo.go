@@ -123,8 +123,8 @@ func (s *Session) Join(i int) Turns {
 
 // Words names a kind of combo, "" for none.
 func (t Turns) Words() string {
-	return map[string]string{dose.SupersetSame: "same muscle", dose.Opposing: "opposing muscles",
-		dose.ThreeInRow: "same muscle", InTurns: "in turns"}[t.Kind]
+	return map[string]string{dose.SupersetSame: "in turns, same muscle", dose.Opposing: "in turns, opposing muscles",
+		dose.ThreeInRow: "in turns, same muscle", InTurns: "in turns"}[t.Kind]
 }
 
 // Load is what a combo makes of a member's load, 1 for nothing: the second of a

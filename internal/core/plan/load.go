@@ -38,10 +38,13 @@ func (s *Slot) Asked(row int) *dose.Load {
 func (s *Session) Hand(i, row int, f *Floor) *float64 {
 	slot := &s.Slots[i]
 	l := slot.Asked(row)
-	if l == nil || l.Find {
+	rack := f.Rack(slot.SetUpIn(row))
+	if l == nil || l.Find { // where a room holds one load there is nothing to find
+		if only, ok := rack.Only(); ok {
+			return &only
+		}
 		return nil
 	}
-	rack := f.Rack(slot.SetUpIn(row))
 	var hand float64
 	ok := true
 	switch {
@@ -155,9 +158,9 @@ func (s *Session) checkLoad(i, row int, f *Floor) *movement.FieldError {
 	if person.IsStep(rack.Steps, whole) {
 		return nil
 	}
-	reason := "there is no " + person.Kg(whole) + " in " + f.Room.Name
+	reason := "there is no " + rack.Amount(whole) + " in " + f.Room.Name
 	if down, ok := person.RoundDown(rack.Steps, whole); ok {
-		reason += ", the next lighter is " + person.Kg(down)
+		reason += ", the next lighter is " + rack.Amount(down)
 	}
 	return fault(field, "%s", reason)
 }

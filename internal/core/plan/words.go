@@ -248,7 +248,7 @@ func (s *Session) rowLoadWords(i, row, set int, f *Floor) string {
 	whole := rack.Carry.Whole(*hand, rack.Rigging)
 	loads := s.Loads(i, set, f)
 	if len(loads) == 0 {
-		return rack.Carry.Words(whole, setUp)
+		return rack.Words(whole)
 	}
 	return slot.Rows[row].LoadWords(setUp, rack, loads)
 }

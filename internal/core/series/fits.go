@@ -65,7 +65,7 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 					best = next
 				}
 			}
-			return Fitted{Fit: Fits, Whole: best, Words: fmt.Sprintf("Fits: %s for %d–%d.", carry.Words(best, s), low, high)}
+			return Fitted{Fit: Fits, Whole: best, Words: fmt.Sprintf("Fits: %s for %d–%d.", room.Words(best, s), low, high)}
 		case above == nil:
 			above = &steps[i]
 		}
@@ -77,8 +77,8 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 			Whole: *below,
 			Words: fmt.Sprintf(
 				"Between two steps: %s is light and %s heavy for %d–%d. Take the lighter one, with more reps.",
-				carry.Words(*below, s),
-				carry.Words(*above, s),
+				room.Words(*below, s),
+				room.Words(*above, s),
 				low,
 				high,
 			),
@@ -86,10 +86,10 @@ func DoesFit(s movement.SetUp, room *person.Room, bodyMass, e1rm float64, logged
 	case above != nil:
 		return Fitted{
 			Fit:     TooHeavy,
-			Words:   fmt.Sprintf("Too heavy: the lightest is %s, %d reps ask for less.", carry.Words(*above, s), low),
+			Words:   fmt.Sprintf("Too heavy: the lightest is %s, %d reps ask for less.", room.Words(*above, s), low),
 			Instead: []string{"two hands on one weight", "help with the free hand", "a set-up that needs more load for the same effort"},
 		}
 	}
-	return Fitted{Fit: TooLight, Words: fmt.Sprintf("Too light: the heaviest is %s.", carry.Words(*below, s)),
+	return Fitted{Fit: TooLight, Words: fmt.Sprintf("Too light: the heaviest is %s.", room.Words(*below, s)),
 		Instead: []string{"a set-up with a longer lever or a less favourable angle", "slower", "to the limit, 45–60 s rest"}}
 }

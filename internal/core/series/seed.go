@@ -212,7 +212,7 @@ func (a *Ask) of(s Seed, e1rm float64, reserve int, why string, find Seed) Seed 
 		return find
 	}
 	s.Whole, s.PerHand = whole, carry.PerHand(whole, rigging)
-	s.Words = carry.Words(whole, a.SetUp) + ", " + why
+	s.Words = a.Room.Words(whole, a.SetUp) + ", " + why
 	if s.Guess {
 		s.Words += fmt.Sprintf("; a guess: first set with %d left, replaced after two sets", reserve)
 	}

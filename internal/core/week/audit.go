@@ -63,6 +63,7 @@ type auditor struct {
 	own      []ownFindings // by session
 	stood    standing
 	allowed  map[memoKey]bool // what the client may do in her room, as far as it was asked
+	ways     map[*item]*item  // how what is on the shelf is held there
 	clashes  bool             // targets and minutes cannot both be met
 }
 

@@ -50,7 +50,7 @@ func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity 
 	}
 	carry, rigging := person.CarryOf(slot.SetUp), t.Room.Rigging(t.Yardstick.Body().BodyMass)
 	says := func(hand float64) string {
-		return carry.Words(math.Round(10*carry.Whole(hand, rigging))/10, slot.SetUp)
+		return t.Room.Words(math.Round(10*carry.Whole(hand, rigging))/10, slot.SetUp)
 	}
 	hand := carry.PerHand(most, rigging)
 	switch {
@@ -69,7 +69,7 @@ func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity 
 			i,
 			"Slot %d asks for %s in the strong top of a press, over %.0f %% of the full range (%s for one rep, by %s).",
 			i+1,
-			carry.Words(most, slot.SetUp),
+			t.Room.Words(most, slot.SetUp),
 			100*series.MostOfFull,
 			says(course.Full),
 			course.Words,
@@ -82,7 +82,7 @@ func (t *Trainee) byLoad(s *plan.Session, i int, add func(code string, severity 
 			"Slot %d asks for %s in the strong top of a press, above its course: %s now, from the full range of this band (%s), "+
 				"5 %% more a clean week.",
 			i+1,
-			carry.Words(most, slot.SetUp),
+			t.Room.Words(most, slot.SetUp),
 			says(course.Now),
 			course.Words,
 		)
@@ -121,7 +121,7 @@ func (a *auditor) soften(i, j int) *Fix {
 	course, known, _ := a.t.courseOf(slot)
 	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok &&
 		slot.First().Method.ID == "" {
-		return a.change("Take "+carry.Words(down, slot.SetUp), func(w *Week) bool {
+		return a.change("Take "+a.t.Room.Words(down, slot.SetUp), func(w *Week) bool {
 			w.Sessions[i].Slots[j].Take(dose.Kg(carry.PerHand(down, rigging)))
 			return true
 		})

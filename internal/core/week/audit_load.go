@@ -76,14 +76,14 @@ func (a *auditor) loads(i int) {
 				"%s, slot %d: %s gives about %d reps%s by its own series, against %d–%d.",
 				s.Name,
 				j+1,
-				carry.Words(carry.Whole(*s.Hand(j, 0, a.t.Floor()), rigging), slot.SetUp),
+				a.t.Room.Words(carry.Whole(*s.Hand(j, 0, a.t.Floor()), rigging), slot.SetUp),
 				reps,
 				left,
 				first.RepsLow,
 				first.RepsHigh,
 			)
 			fix = func() *Fix {
-				return a.change("Take "+carry.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
+				return a.change("Take "+a.t.Room.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
 					w.Sessions[i].Slots[j].Take(dose.Carried(a.t.Floor().Rack(slot.SetUp), hand))
 					return true
 				})

@@ -47,6 +47,7 @@ var whys = map[string]string{
 	"grips": "With one weight throughout, the weaker grip is done fresh and the stronger one carries on.",
 	"clash": "The targets need more sets than the client’s minutes hold: no change of the plan meets both, so something else has to give way.",
 	"along": "A head that gets its sets from work for others costs nothing of its own; it is only told.",
-	"apart": "What has to be walked to, turned or loaded between two exercises in turns takes its time, whatever rest is written; one bar cannot carry two loads at once.",
+	"apart": "What has to be walked to, turned or loaded between two exercises in turns takes its time, " +
+		"whatever rest is written; one bar cannot carry two loads at once.",
 	"turns": "What is changed between two exercises in turns is counted in the minutes: a gap lasts the longer of its rest and its change.",
 }

@@ -38,7 +38,7 @@ func (t *Trainee) Between(s *plan.Session, i, j, rest int) Between {
 		if one > 0 && other > 0 && math.Abs(one-other) > 1e-6 {
 			if rest == 0 {
 				out.Cannot = fmt.Sprintf("the bar would have to carry %s for one and %s for the other, with no rest to change it",
-					person.Kg(one), person.Kg(other))
+					t.room().Amount(a.SetUp, one), t.room().Amount(b.SetUp, other))
 			}
 			out.Changes = append(out.Changes, t.room().Plates())
 		}

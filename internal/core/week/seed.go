@@ -41,7 +41,7 @@ func (t *Trainee) Seed(ask *series.Ask, known []series.Known) series.Seed {
 		PerHand: carry.PerHand(down, rigging),
 		Words: fmt.Sprintf(
 			"%s, along the course of a top-range press: from the full range of this band (%s), 5 %% more a clean week.",
-			carry.Words(down, ask.SetUp),
+			t.Room.Words(down, ask.SetUp),
 			course.Words,
 		),
 	}

@@ -55,13 +55,51 @@ func (a *auditor) best(s *plan.Session, h arm.HeadIndex, zone int, least float64
 	most := least - 1e-9
 	for i := range a.shelf.items {
 		it := &a.shelf.items[i]
-		x := it.worth(h, zone)
-		if x <= most || !a.fits(it.shape.SetUp) || a.has(s, it) {
+		if it.worth(h, zone) <= most*nearlyAll {
 			continue
 		}
-		found, most = it, x
+		way, ok := a.way(it)
+		if !ok {
+			continue
+		}
+		x := way.worth(h, zone)
+		if x <= most || a.has(s, way) {
+			continue
+		}
+		found, most = way, x
 	}
 	return found
+}
+
+// nearlyAll is how much of what a default gives another way to hold it may give, at
+// the least: what is hopeless by it is not looked at.
+const nearlyAll = 0.8
+
+// way is an item as the client may do it in her room: as it is, or with what is there
+// instead; false where it cannot be.
+func (a *auditor) way(it *item) (*item, bool) {
+	if a.fits(it.shape.SetUp) {
+		return it, true
+	}
+	if got, asked := a.ways[it]; asked {
+		return got, got != nil
+	}
+	var out *item
+	for _, way := range it.shape.SetUp.Ways()[1:] {
+		if !a.fits(way) {
+			continue
+		}
+		if shape := a.t.memo().look(way).shape; shape != nil {
+			one := plan.Of(way, dose.Dose{Sets: 1})
+			out = &item{*shape, a.t.memo().countSlot(&one, plan.Turns{})}
+			break
+		}
+	}
+	if a.ways == nil {
+		a.ways = map[*item]*item{}
+	}
+	a.ways[it] = out
+	return out, out != nil
 }
 
 // worth is what a set gives a head, at a length.
@@ -93,11 +131,13 @@ func (a *auditor) instead(s movement.SetUp) (movement.SetUp, bool) {
 	found, best := s, math.Inf(1)
 	for i := range a.shelf.items {
 		it := &a.shelf.items[i]
-		if it.shape.SetUp.Movement == s.Movement {
+		if it.shape.SetUp.Key() == s.Key() || fitting.Distance(of, &it.shape) >= best+fitting.SameIdea {
 			continue
 		}
-		if d := fitting.Distance(of, &it.shape); d < best && a.fits(it.shape.SetUp) {
-			found, best = it.shape.SetUp, d
+		if way, ok := a.way(it); ok && way.shape.SetUp.Key() != s.Key() {
+			if d := fitting.Distance(of, &way.shape); d < best {
+				found, best = way.shape.SetUp, d
+			}
 		}
 	}
 	return found, !math.IsInf(best, 1)

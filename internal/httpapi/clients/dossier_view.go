@@ -168,7 +168,7 @@ func (s *place) verdicts(ctx context.Context, c *store.Client) (VerdictCount, er
 	for _, m := range op.Movements(ctx).Movements {
 		set := m.Default()
 		v := t.Fence.Judge(set, t.Profile(set)) // a body that cannot do it is still judged by the joints
-		if len(t.Room.Missing(set)) > 0 {
+		if _, ok := t.Room.Way(set); !ok {
 			out.Lacking++
 		}
 		switch v.Ruling {

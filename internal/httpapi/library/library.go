@@ -57,6 +57,7 @@ type LibraryEntry struct {
 	Faults    []string          `json:"faults"`   // what is seen to go wrong
 	Settings  movement.Settings `json:"settings"` // turned, where it is a set-up the studio kept
 	Own       bool              `json:"own"`
+	Way       string            `json:"way"`               // how it is held here where the room has not what is usual, empty as usual
 	Lacks     []string          `json:"lacks"`             // what the client's room lacks
 	Verdict   *view.VerdictView `json:"verdict,omitempty"` // for a client
 	Tried     []TryOutView      `json:"tried,omitempty"`
@@ -143,7 +144,15 @@ func (s *place) library(ctx context.Context, in *libraryInput) (*libraryOutput, 
 	out.Body.Entries = make([]LibraryEntry, len(shown))
 	for i := range shown {
 		e := shown[i].entry
-		e.Lacks, e.Tried, e.Verdict = op.Lacks(c, shown[i].set), tried[e.Key], view.Judged(fence, shown[i].set, shown[i].profile)
+		set, profile := shown[i].set, shown[i].profile
+		if way, ok := op.WayFor(c, set); ok && way.Key() != set.Key() { // the room has it otherwise
+			other := showEntry(way, y, st)
+			set, profile = way, other.profile
+			key := e.Key
+			e = other.entry
+			e.Key, e.Way = key, way.HeldWords()
+		}
+		e.Lacks, e.Tried, e.Verdict = op.Lacks(c, set), tried[e.Key], view.Judged(fence, set, profile)
 		out.Body.Entries[i] = e
 	}
 	return out, nil

@@ -49,7 +49,16 @@ func (s *place) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 	}
 	var others []fitting.Shape
 	for _, m := range op.Movements(ctx).Movements {
-		if shape, ok := fitting.ShapeOf(m.Default(), y, st); ok {
+		to := m.Default()
+		if m == set.Movement { // the same with what is there
+			if to = set; len(op.Lacks(c, set)) == 0 {
+				continue
+			}
+		}
+		if way, ok := op.WayFor(c, to); ok {
+			to = way
+		}
+		if shape, ok := fitting.ShapeOf(to, y, st); ok {
 			others = append(others, shape)
 		}
 	}

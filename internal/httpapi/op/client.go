@@ -93,15 +93,20 @@ func (s *Server) ClientOf(ctx context.Context, id *uuid.UUID) (*store.Client, er
 	return &c, err
 }
 
+// WayFor is the way to hold a set-up for which a client's room has everything.
+func WayFor(c *store.Client, set movement.SetUp) (movement.SetUp, bool) {
+	if c == nil || len(c.Rooms) == 0 {
+		return set, false
+	}
+	return c.Room().Way(set)
+}
+
 // Lacks lists what a client’s room has not for a set-up; nothing without a client.
 func Lacks(c *store.Client, set movement.SetUp) []string {
 	if c == nil {
 		return []string{}
 	}
-	if out := c.Room().Missing(set); out != nil {
-		return out
-	}
-	return []string{}
+	return append([]string{}, c.Room().Missing(set)...)
 }
 
 // Measurings are a client's measuring sessions as far as they may be seen.

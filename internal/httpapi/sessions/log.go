@@ -205,7 +205,7 @@ func (s *place) doubt(c *store.Client, kept store.Session, e *entry.Entry, whole
 		Steps:   room.Steps(e.SetUp),
 		Carry:   person.CarryOf(e.SetUp),
 		Rigging: room.Rigging(c.Dossier.Body().BodyMass),
-		Room:    room.Name,
+		Room:    room,
 		E1RM:    e1rm,
 	}
 	for i := range kept.Slots {

@@ -52,9 +52,10 @@ type LogSlot struct {
 	Slice     view.SliceView `json:"slice"`
 	DoseWords string         `json:"dose_words"`
 	LoadWords string         `json:"load_words"`
-	LoadLabel string         `json:"load_label"` // what the number in kg means
-	Sets      int            `json:"sets"`       // each arm's
-	Entered   string         `json:"entered"`    // entries against those planned, "3 / 6"
+	LoadLabel string         `json:"load_label"`        // what the number in kg means
+	Unit      string         `json:"unit" enum:"kg,lb"` // as the thing is marked; what is sent is kg
+	Sets      int            `json:"sets"`              // each arm's
+	Entered   string         `json:"entered"`           // entries against those planned, "3 / 6"
 	Sides     []string       `json:"sides"`
 	Entries   []EntryView    `json:"entries"`
 	Ticks     []TickView     `json:"ticks"`    // what may be seen in it
@@ -152,7 +153,8 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 			Slice:     slot.Glyph.Slice,
 			DoseWords: slot.DoseWords,
 			LoadWords: slot.LoadWords,
-			LoadLabel: person.CarryOf(set).Label(set),
+			LoadLabel: person.CarryOf(set).Label(set, c.Room().UnitOf(set)),
+			Unit:      string(c.Room().UnitOf(set)),
 			Sets:      planned.Slots[i].Sets(),
 			Sides:     sideWords(log.Sides(&planned.Slots[i])),
 			Entries:   []EntryView{},
@@ -171,8 +173,7 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 			out.Slots = append(
 				out.Slots,
 				LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: view.BiasSlice(e.SetUp, &stance.Reading{}),
-					LoadLabel: person.CarryOf(e.SetUp).
-						Label(e.SetUp),
+					LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp, c.Room().UnitOf(e.SetUp)), Unit: string(c.Room().UnitOf(e.SetUp)),
 					Sides: sideWords(log.SidesOf(e.SetUp)), Entries: []EntryView{}, Ticks: ticksOf(e.SetUp), Cautions: e.SetUp.Cautions()},
 			)
 		}
@@ -216,7 +217,7 @@ func viewEntry(c *store.Client, e entry.Entry) EntryView {
 		SetNo:     e.SetNo,
 		Reps:      e.Reps,
 		WholeKg:   whole,
-		Load:      carry.Words(whole, e.SetUp),
+		Load:      c.Room().Words(whole, e.SetUp),
 		Reserve:   e.Reserve,
 		Note:      e.Note,
 		Faults:    e.Faults,
@@ -232,7 +233,7 @@ func viewEntry(c *store.Client, e entry.Entry) EntryView {
 		}
 	}
 	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical && e.Hollow == "" {
-		v.Estimate = carry.Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
+		v.Estimate = c.Room().Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
 	}
 	return v
 }
@@ -323,7 +324,7 @@ func (s *place) lastWords(c *store.Client, set movement.SetUp, but uuid.UUID, en
 	}
 	if len(maxima) > 0 {
 		carry := person.CarryOf(set)
-		words += ", e1RM " + carry.Words(
+		words += ", e1RM " + c.Room().Words(
 			math.Round(carry.Whole(series.Median(maxima), c.Room().Rigging(c.Dossier.Body().BodyMass))*10)/10,
 			set,
 		)

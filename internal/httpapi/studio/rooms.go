@@ -142,7 +142,8 @@ func viewRoom(ctx context.Context, r store.Room, clients []store.Client) RoomVie
 	waits := map[string]int{}
 	for _, m := range op.Movements(ctx).Movements {
 		out.Of++
-		missing := r.Missing(m.Default())
+		way, _ := r.Way(m.Default())
+		missing := r.Missing(way)
 		if len(missing) == 0 {
 			out.Allows++
 		}

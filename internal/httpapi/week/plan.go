@@ -157,15 +157,17 @@ func planOf(c *store.Client, kept []store.Session) (*formats.Plan, error) {
 			return nil, one.Faults[0]
 		}
 		one.Settle(op.Floor(c))
-		out.Sessions = append(out.Sessions, formats.SessionOf(&one.Planned, func(slot, row int) (*float64, string) {
+		out.Sessions = append(out.Sessions, formats.SessionOf(&one.Planned, func(slot, row int) (*float64, string, string) {
 			set, l := one.Slots[slot].SetUpIn(row), one.Slots[slot].Rows[row].Load
-			carry := person.CarryOf(set)
+			room := c.Room()
+			means := person.CarryOf(set).Label(set, room.UnitOf(set))
 			if l == nil || l.Kg == nil && l.AddedKg == nil {
-				return nil, carry.Label(set)
+				return nil, "", means
 			}
 			rack := op.Floor(c).Rack(set)
-			marked := view.TenGrams(rack.Carry.Whole(*one.Hand(slot, row, op.Floor(c)), rack.Rigging))
-			return &marked, carry.Label(set)
+			mark, unit := room.MarkOf(set, rack.Carry.Whole(*one.Hand(slot, row, op.Floor(c)), rack.Rigging))
+			mark = view.TenGrams(mark)
+			return &mark, string(unit), means
 		}))
 	}
 	return out, nil
@@ -234,7 +236,7 @@ func (s *place) wouldChange(ctx context.Context, tx *store.Tx, c *store.Client, 
 			draft.Arrive(&plan.Session{}, newID)
 		}
 		questions := draft.SettleMarks(
-			func(slot, row int) *float64 { return p.Slots[slot].Rows[row].LoadMarked },
+			func(slot, row int) *float64 { return p.Slots[slot].Rows[row].MarkedKg() },
 			op.Floor(c),
 			plan.Trust(trust),
 		)

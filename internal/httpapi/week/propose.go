@@ -228,7 +228,7 @@ func (s *place) viewKnown(ctx context.Context, t *week.Trainee, known []series.K
 			out,
 			KnownView{
 				k.SetUp.Name(),
-				carry.Words(math.Round(carry.Whole(k.E1RM(s.Day(ctx)), rigging)*10)/10, k.SetUp),
+				t.Room.Words(math.Round(carry.Whole(k.E1RM(s.Day(ctx)), rigging)*10)/10, k.SetUp),
 				view.Round4(k.E1RM(s.Day(ctx)) / most[k.SetUp.Movement.Action]),
 				s.Ago(ctx, k.Last()),
 			},

@@ -1635,12 +1635,24 @@ export interface components {
         };
         BarForm: {
             /** @enum {string} */
-            kind: "bar_straight" | "bar_cambered";
+            kind: "bar_straight" | "bar_cambered" | "bar_parallel" | "bar_rail";
             loads: string;
             /** Format: double */
-            own_kg: number;
+            own: number;
+            /** @enum {string} */
+            unit?: "" | "kg" | "lb";
+            /**
+             * Format: double
+             * @description of its smooth middle
+             */
+            width_cm?: number;
         };
         BenchForm: {
+            /**
+             * Format: int64
+             * @description how many there are
+             */
+            count?: number;
             /** Format: double */
             max_deg: number;
             /** Format: double */
@@ -1742,6 +1754,8 @@ export interface components {
             /** Format: double */
             ratio: number;
             stack: string;
+            /** @enum {string} */
+            unit?: "" | "kg" | "lb";
         };
         Catalogue: {
             left: components["schemas"]["Slice"];
@@ -1756,6 +1770,18 @@ export interface components {
             field: string;
             value: unknown;
             was: unknown;
+        };
+        Changes: {
+            /** Format: int64 */
+            attachment_s?: number;
+            /** Format: int64 */
+            bench_s?: number;
+            /** Format: int64 */
+            plates_s?: number;
+            /** Format: int64 */
+            pulley_s?: number;
+            /** Format: int64 */
+            walk_s?: number;
         };
         CheckOwnInputBody: {
             id: string;
@@ -2542,6 +2568,7 @@ export interface components {
             tried?: components["schemas"]["TryOutView"][];
             upper_arm: string;
             verdict?: components["schemas"]["VerdictView"];
+            way: string;
             wrist: string;
         };
         LibraryOutputBody: {
@@ -2681,6 +2708,8 @@ export interface components {
             slice: components["schemas"]["SliceView"];
             ticks: components["schemas"]["TickView"][];
             title: string;
+            /** @enum {string} */
+            unit: "kg" | "lb";
         };
         LogView: {
             blocked: string;
@@ -2892,6 +2921,16 @@ export interface components {
             session: string;
             sheet: components["schemas"]["SheetView"];
             when: string;
+        };
+        OtherForm: {
+            /** Format: double */
+            high?: number;
+            kind: string;
+            loads?: string;
+            /** Format: double */
+            low?: number;
+            /** @enum {string} */
+            unit?: "" | "kg" | "lb";
         };
         OverrideInputBody: {
             /** @description false: the verdict stands again */
@@ -3230,17 +3269,27 @@ export interface components {
         RoomForm: {
             bars: components["schemas"]["BarForm"][];
             bench?: components["schemas"]["BenchForm"];
+            /** @description the bench at a pad's slope serves pad curls */
+            bench_as_pad?: boolean;
             cable?: components["schemas"]["CableForm"];
+            /** @description how long going from one exercise to the next takes; absent: as usual */
+            changes?: components["schemas"]["Changes"];
             dip_bars: boolean;
             dip_loads: string;
+            /** @enum {string} */
+            dip_loads_in?: "" | "kg" | "lb";
             name: string;
-            others: string[];
+            others: components["schemas"]["OtherForm"][];
             pads: boolean;
             pairs: string;
+            /** @enum {string} */
+            pairs_in?: "" | "kg" | "lb";
             partner: boolean;
             pins: boolean;
             rails: boolean;
             singles: string;
+            /** @enum {string} */
+            singles_in?: "" | "kg" | "lb";
             slopes: string;
         };
         RoomInputBody: {

@@ -26,3 +26,8 @@ export function readGirth(text: string, u: Units): number {
   if (/^\d{3}$/.test(t) || (u === 'imperial' && /^\d{2}$/.test(t))) return Number(t) / 10
   return Number(t)
 }
+
+/** shownMark writes a load in the unit its thing is marked in; NaN stays NaN. */
+export const shownMark = (kg: number, unit: string) => (unit === 'lb' ? round(kg / pound, 2) : kg)
+/** keptMark is what was typed as it is marked, in kg, to the gram and beyond: a mark must be found again. */
+export const keptMark = (mark: number, unit: string) => (unit === 'lb' ? mark * pound : mark)

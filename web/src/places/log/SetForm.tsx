@@ -1,3 +1,4 @@
+import { keptMark, shownMark } from '../../ui/units'
 import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd'
 import { useRef, useState, type ReactNode } from 'react'
 import type { LogSlot, Problem } from '../../api/client'
@@ -138,7 +139,15 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         )}
       </span>
       {number('Reps', typed.reps, (reps) => set({ reps }), 100, 1, 'reps')}
-      {number(slot.load_label, typed.whole_kg, (whole_kg) => set({ whole_kg }), 500, 1, 'load', -200)}
+      {number(
+        slot.load_label,
+        shownMark(typed.whole_kg, slot.unit),
+        (mark) => set({ whole_kg: keptMark(mark, slot.unit) }),
+        slot.unit === 'lb' ? 1100 : 500,
+        1,
+        'load',
+        slot.unit === 'lb' ? -440 : -200,
+      )}
       {number('Left in reserve', typed.reserve, (reserve) => set({ reserve }), 10, 1, 'reserve')}
       <label className={css.setNote}>
         <span className="field-label">Note</span>

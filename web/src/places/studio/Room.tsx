@@ -1,5 +1,5 @@
 import { Checkbox } from 'antd'
-import { useMemo } from 'react'
+import { Fragment, useMemo, type ReactNode } from 'react'
 import { useDoc, useSaving } from '../../saving/useDoc'
 import { SaveNote } from '../../ui/SaveNote'
 import { type RoomForm, type RoomView } from '../../api/client'
@@ -14,7 +14,23 @@ interface Props {
   locked: boolean
 }
 
-const attachments: Record<string, string> = { bar_straight: 'bar', rope: 'rope', handle: 'handles' }
+const attachments: Record<string, string> = {
+  bar_straight: 'straight bar',
+  bar_cambered: 'cambered bar',
+  bar_v: 'V-shaped bar',
+  bar_parallel: 'parallel handles',
+  rope: 'rope',
+  handle: 'handles',
+}
+const bars: [RoomForm['bars'][number]['kind'], string, number][] = [
+  ['bar_straight', 'straight', 10],
+  ['bar_cambered', 'cambered', 8],
+  ['bar_parallel', 'parallel-grip', 10],
+  ['bar_rail', 'guided-rail', 10],
+]
+/** what has loads of its own besides; bands help with a low and a high figure */
+const loaded = ['machine', 'dip_machine', 'lever']
+type Unit = '' | 'kg' | 'lb'
 
 /** Room is what is really in a room, written as sentences; steps are typed as "2–20 by 2, 25, 30". */
 export function Room({ room, stations, locked }: Props) {
@@ -38,7 +54,7 @@ export function Room({ room, stations, locked }: Props) {
     put: (text: string) => Partial<RoomForm>,
     field: string,
     placeholder = 'none',
-    unit = 'kg',
+    unit: ReactNode = 'kg',
   ) => (
     <>
       <Blank
@@ -71,7 +87,19 @@ export function Room({ room, stations, locked }: Props) {
       {label}
     </Checkbox>
   )
-  const bar = (kind: 'bar_straight' | 'bar_cambered', name: string) => {
+  const inUnit = (label: string, is: string | undefined, put: (unit: Unit) => Partial<RoomForm>) => (
+    <select
+      aria-label={`Unit of ${label}`}
+      className={css.unit}
+      value={is === 'lb' ? 'lb' : 'kg'}
+      disabled={locked}
+      onChange={(e) => save(put(e.target.value === 'lb' ? 'lb' : ''))}
+    >
+      <option value="kg">kg</option>
+      <option value="lb">lb</option>
+    </select>
+  )
+  const bar = (kind: RoomForm['bars'][number]['kind'], name: string, own: number) => {
     const i = form.bars.findIndex((b) => b.kind === kind)
     const at = form.bars[i]
     const put = (part: Partial<RoomForm['bars'][number]>) => ({
@@ -80,22 +108,28 @@ export function Room({ room, stations, locked }: Props) {
     return (
       <p className={leavesCss.prose}>
         {has(`a ${name} bar`, i >= 0, (on) => ({
-          bars: on
-            ? [...form.bars, { kind, own_kg: kind === 'bar_straight' ? 10 : 8, loads: '' }]
-            : form.bars.filter((b) => b.kind !== kind),
+          bars: on ? [...form.bars, { kind, own, loads: '' }] : form.bars.filter((b) => b.kind !== kind),
         }))}
         {at && (
           <>
-            of {num(`Own mass of the ${name} bar`, at.own_kg, (own_kg) => put({ own_kg }), `bars[${i}].own_kg`)} kg,
-            loaded to{' '}
+            of {num(`Own mass of the ${name} bar`, at.own, (own) => put({ own }), `bars[${i}].own`)}{' '}
+            {at.unit === 'lb' ? 'lb' : 'kg'}, loaded to{' '}
             {steps(
               `Loads of the ${name} bar`,
               at.loads,
               (loads) => put({ loads }),
               `bars[${i}].loads`,
               'like 10–80 by 2.5',
+              inUnit(`the ${name} bar`, at.unit, (unit) => put({ unit })),
             )}{' '}
-            with itself
+            with itself; smooth for{' '}
+            {num(
+              `Smooth middle of the ${name} bar`,
+              at.width_cm ?? 0,
+              (width_cm) => put({ width_cm }),
+              `bars[${i}].width_cm`,
+            )}{' '}
+            cm
           </>
         )}
       </p>
@@ -123,12 +157,28 @@ export function Room({ room, stations, locked }: Props) {
       <h2>Free weights</h2>
       <p className={leavesCss.prose}>
         Pairs of dumbbells{' '}
-        {steps('Pairs of dumbbells', form.pairs, (pairs) => ({ pairs }), 'pairs', 'like 2–20 by 2, 25, 30')}; single
-        ones {steps('Single dumbbells', form.singles, (singles) => ({ singles }), 'singles')}
+        {steps(
+          'Pairs of dumbbells',
+          form.pairs,
+          (pairs) => ({ pairs }),
+          'pairs',
+          'like 2–20 by 2, 25, 30',
+          inUnit('the pairs', form.pairs_in, (pairs_in) => ({ pairs_in })),
+        )}
+        ; single ones{' '}
+        {steps(
+          'Single dumbbells',
+          form.singles,
+          (singles) => ({ singles }),
+          'singles',
+          'none',
+          inUnit('the single ones', form.singles_in, (singles_in) => ({ singles_in })),
+        )}
         {said('dumbbells')}
       </p>
-      {bar('bar_straight', 'straight')}
-      {bar('bar_cambered', 'cambered')}
+      {bars.map(([kind, name, own]) => (
+        <Fragment key={kind}>{bar(kind, name, own)}</Fragment>
+      ))}
       <h2>Bench, pads, rack</h2>
       <p className={leavesCss.prose}>
         {has('a bench', !!bench, (on) => ({ bench: on ? { min_deg: 0, max_deg: 85, notches: '' } : undefined }))}
@@ -157,6 +207,8 @@ export function Room({ room, stations, locked }: Props) {
               'any angle',
               '°',
             )}
+            , there are {num('Benches', bench.count ?? 1, (count) => ({ bench: { ...bench, count } }), 'bench.count')}{' '}
+            of it
           </>
         )}
       </p>
@@ -164,7 +216,9 @@ export function Room({ room, stations, locked }: Props) {
         {has('curl pads', form.pads, (pads) => ({ pads }))}
         {form.pads && (
           <>with slopes {steps('Slopes of the pads', form.slopes, (slopes) => ({ slopes }), 'slopes', 'any', '°')}</>
-        )}
+        )}{' '}
+        {bench &&
+          has('the bench at a pad’s slope serves as one', !!form.bench_as_pad, (bench_as_pad) => ({ bench_as_pad }))}
       </p>
       <p className={leavesCss.prose}>
         {has('a rack with pins', form.pins, (pins) => ({ pins }))} {has('rails', form.rails, (rails) => ({ rails }))}{' '}
@@ -173,7 +227,18 @@ export function Room({ room, stations, locked }: Props) {
       <p className={leavesCss.prose}>
         {has('dip bars', form.dip_bars, (dip_bars) => ({ dip_bars }))}
         {form.dip_bars && (
-          <>with {steps('Loads on the dip', form.dip_loads, (dip_loads) => ({ dip_loads }), 'dip_loads')} to add</>
+          <>
+            with{' '}
+            {steps(
+              'Loads on the dip',
+              form.dip_loads,
+              (dip_loads) => ({ dip_loads }),
+              'dip_loads',
+              'none',
+              inUnit('the belt', form.dip_loads_in, (dip_loads_in) => ({ dip_loads_in })),
+            )}{' '}
+            to add
+          </>
         )}
       </p>
       <h2>Cable</h2>
@@ -194,10 +259,18 @@ export function Room({ room, stations, locked }: Props) {
           <>
             {num('Cable columns', cable.columns, (columns) => ({ cable: { ...cable, columns } }), 'cable.columns')} of
             them, stack{' '}
-            {steps('Steps of the stack', cable.stack, (stack) => ({ cable: { ...cable, stack } }), 'cable.stack')} at{' '}
-            {num('Ratio of the pulley', cable.ratio, (ratio) => ({ cable: { ...cable, ratio } }), 'cable.ratio')} : 1,
-            pulley from {num('Lowest pulley', cable.low_m, (low_m) => ({ cable: { ...cable, low_m } }), 'cable.low_m')}{' '}
-            to {num('Highest pulley', cable.high_m, (high_m) => ({ cable: { ...cable, high_m } }), 'cable.high_m')} m
+            {steps(
+              'Steps of the stack',
+              cable.stack,
+              (stack) => ({ cable: { ...cable, stack } }),
+              'cable.stack',
+              'none',
+              inUnit('the stack', cable.unit, (unit) => ({ cable: { ...cable, unit } })),
+            )}{' '}
+            at {num('Ratio of the pulley', cable.ratio, (ratio) => ({ cable: { ...cable, ratio } }), 'cable.ratio')} :
+            1, pulley from{' '}
+            {num('Lowest pulley', cable.low_m, (low_m) => ({ cable: { ...cable, low_m } }), 'cable.low_m')} to{' '}
+            {num('Highest pulley', cable.high_m, (high_m) => ({ cable: { ...cable, high_m } }), 'cable.high_m')} m
           </>
         )}
       </p>
@@ -228,20 +301,95 @@ export function Room({ room, stations, locked }: Props) {
       <h2>Besides</h2>
       <p>
         {Object.entries(stations)
+          .filter(([id]) => id !== 'band' && !bars.some(([kind]) => kind === id))
           .sort((a, b) => a[1].localeCompare(b[1]))
           .map(([id, name]) => {
-            const on = form.others.includes(id)
+            const i = form.others.findIndex((o) => o.kind === id)
+            const at = form.others[i]
+            const put = (part: Partial<RoomForm['others'][number]>) => ({
+              others: form.others.map((o, k) => (k === i ? { ...o, ...part } : o)),
+            })
             return (
-              <Checkbox
-                key={id}
-                checked={on}
-                disabled={locked}
-                onChange={() => save({ others: on ? form.others.filter((o) => o !== id) : [...form.others, id] })}
-              >
-                {name.replace(/^an? /, '')}
-              </Checkbox>
+              <Fragment key={id}>
+                {has(name.replace(/^an? /, ''), i >= 0, (on) => ({
+                  others: on ? [...form.others, { kind: id }] : form.others.filter((o) => o.kind !== id),
+                }))}
+                {at && loaded.includes(id) && (
+                  <>
+                    with{' '}
+                    {steps(
+                      `Loads of ${name}`,
+                      at.loads ?? '',
+                      (loads) => put({ loads }),
+                      `others[${i}].loads`,
+                      'not said',
+                      inUnit(name, at.unit, (unit) => put({ unit })),
+                    )}{' '}
+                  </>
+                )}
+              </Fragment>
             )
           })}
+      </p>
+      <p className={leavesCss.prose}>
+        Bands:{' '}
+        {form.others.map((o, i) => {
+          const put = (part: Partial<RoomForm['others'][number]>) => ({
+            others: form.others.map((x, k) => (k === i ? { ...x, ...part } : x)),
+          })
+          return (
+            o.kind === 'band' && (
+              <Fragment key={i}>
+                one that helps with{' '}
+                {num(`Least help of band ${i + 1}`, o.low ?? 0, (low) => put({ low }), `others[${i}].low`)} to{' '}
+                {num(`Most help of band ${i + 1}`, o.high ?? 0, (high) => put({ high }), `others[${i}].high`)}{' '}
+                {inUnit(`band ${i + 1}`, o.unit, (unit) => put({ unit }))}
+                {!locked && (
+                  <button
+                    type="button"
+                    className="link"
+                    onClick={() => save({ others: form.others.filter((_, k) => k !== i) })}
+                  >
+                    away
+                  </button>
+                )}
+                ;{' '}
+              </Fragment>
+            )
+          )
+        })}
+        {!locked && (
+          <button
+            type="button"
+            className="link"
+            onClick={() => save({ others: [...form.others, { kind: 'band', low: 10, high: 25 }] })}
+          >
+            one more
+          </button>
+        )}
+      </p>
+      <h2>From one exercise to the next</h2>
+      <p className={leavesCss.prose}>
+        A walk takes{' '}
+        {(
+          [
+            ['walk_s', 'Walk', 30, 's, turning the bench '],
+            ['bench_s', 'Turning the bench', 30, 's, moving the pulley '],
+            ['pulley_s', 'Moving the pulley', 20, 's, another attachment '],
+            ['attachment_s', 'Another attachment', 20, 's, changing plates '],
+            ['plates_s', 'Changing plates', 45, 's.'],
+          ] as const
+        ).map(([field, label, usual, then]) => (
+          <Fragment key={field}>
+            {num(
+              `${label}, s`,
+              form.changes?.[field] || usual,
+              (x) => ({ changes: { ...form.changes, [field]: x } }),
+              `changes.${field}`,
+            )}{' '}
+            {then}
+          </Fragment>
+        ))}
       </p>
       {room.more.length > 0 && <p>Also here, and kept as it is: {room.more.join('; ')}.</p>}
       <p className="caveat">

@@ -25,7 +25,7 @@ const view = (id: string, more: Partial<SlotView> = {}) =>
     glyph,
     grip_words: '',
     starts_words: '',
-    apart: '',
+    between: '',
     ...more,
   }) as unknown as SlotView
 
@@ -74,24 +74,24 @@ describe('the slots of a session', () => {
     expect(remove).toHaveBeenCalledWith('a')
   })
 
-  it('are joined where they may be, and say why where they may not', async () => {
+  it('are joined, and say what there is to change between them', async () => {
     const { join } = show(two, views)
     await userEvent.click(screen.getByRole('button', { name: 'Join with the next' }))
     expect(join).toHaveBeenCalledWith('a')
     const other = show(
       [draft('c'), draft('d')],
-      [view('c', { apart: 'the pulley stands at another height' }), view('d')],
+      [view('c', { between: 'the pulley, 20 s' }), view('d')],
     )
     const button = screen.getAllByRole('button', { name: 'Join with the next' })[1]!
-    expect(button).toBeDisabled()
-    expect(button).toHaveAttribute('title', 'Not in turns with the next one: the pulley stands at another height')
-    expect(other.join).not.toHaveBeenCalled()
+    expect(button).toHaveAttribute('title', 'Done in turns with the next slot; to change between them: the pulley, 20 s')
+    await userEvent.click(button)
+    expect(other.join).toHaveBeenCalledWith('c')
   })
 
   it('can always be taken apart again', async () => {
     const { join } = show(
       [draft('a', { combo: 'x' }), draft('b', { combo: 'x' })],
-      [view('a', { apart: 'one is at the cable, the other is not' }), view('b')],
+      [view('a', { between: 'one is at the cable, the other is not' }), view('b')],
     )
     await userEvent.click(screen.getByRole('button', { name: 'Take apart from the next' }))
     expect(join).toHaveBeenCalledWith('a')
