@@ -79,9 +79,9 @@ func TestALoadToldTwiceIsAskedAbout(t *testing.T) {
 	c := s.signedIn(t, wren)
 	client := clientPath("Bettina Groos") // one dumbbell of 14 kg in two hands
 	file := c.call("GET", client+"/plan?format=csv&from=2026-11-30", nil).body
-	assert.Contains(t, file, "load_kg,load_marked,load_means")
-	assert.Contains(t, file, `7,14,"kg, the dumbbell"`)
-	wrong := strings.Replace(file, `7,14,"kg, the dumbbell"`, `14,14,"kg, the dumbbell"`, 1)
+	assert.Contains(t, file, "load_kg,load_marked,load_unit,load_means")
+	assert.Contains(t, file, `7,14,,"kg, the dumbbell"`)
+	wrong := strings.Replace(file, `7,14,,"kg, the dumbbell"`, `14,14,,"kg, the dumbbell"`, 1)
 	bring := func(text, query string) imported {
 		return got[imported](c, 200, c.call("POST", client+"/plan?format=csv"+query, form{"text/csv", []byte(text)}))
 	}
@@ -93,7 +93,7 @@ func TestALoadToldTwiceIsAskedAbout(t *testing.T) {
 	hand := bring(wrong, "&load=hand")
 	require.Len(t, hand.Problems, 1)
 	assert.Contains(t, hand.Problems[0].Reason, "there is no 28 kg in The Digs")
-	alone := strings.Replace(file, `7,14,"kg, the dumbbell"`, `,14,"kg, the dumbbell"`, 1)
+	alone := strings.Replace(file, `7,14,,"kg, the dumbbell"`, `,14,"kg, the dumbbell"`, 1)
 	assert.Equal(t, 1, bring(alone, "").Same, "the mark alone is enough")
 }
 

@@ -20,10 +20,11 @@ import (
 func TestThingsBeyondTheFormStay(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	lb := person.Thing{ID: "bar_straight", Kind: movement.BarStraight, Unit: person.Pound, Own: 45, Loads: []float64{45, 65, 95}, Width: 1.1}
+	first := person.BarOf(movement.BarStraight, 10, 10, 15)
+	lb := person.Thing{ID: "second", Kind: movement.BarStraight, Unit: person.Pound, Own: 45, Loads: []float64{45, 65, 95}, Width: 1.1}
 	id := uuid.New()
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
-		return tx.AddRoom(context.Background(), id, person.Room{Name: "Annexe", Things: []person.Thing{lb, person.Pairs(8)}})
+		return tx.AddRoom(context.Background(), id, person.Room{Name: "Annexe", Things: []person.Thing{first, lb, person.Pairs(8)}})
 	}))
 	find := func() studio.RoomView {
 		for _, r := range got[struct{ Rooms []studio.RoomView }](c, 200, c.call("GET", "/rooms", nil)).Rooms {
@@ -43,6 +44,11 @@ func TestThingsBeyondTheFormStay(t *testing.T) {
 	after := find()
 	assert.Equal(t, r.More, after.More)
 	assert.Equal(t, []string{"8, 10", "10–20 by 5"}, []string{after.Form.Pairs, after.Form.Bars[0].Loads})
+	after.Form.Bars[0].Unit, after.Form.Bars[0].WidthCm = "lb", 84
+	require.Equal(t, 200, c.call("PUT", "/rooms/"+id.String(), map[string]any{"mark": after.Mark, "form": after.Form}).status)
+	after = find()
+	assert.Equal(t, "lb", after.Form.Bars[0].Unit, "a bar marked in pounds is in the form")
+	assert.InDelta(t, 84, after.Form.Bars[0].WidthCm, 1e-9)
 	after.Form.Bars[0].Loads = "5, 10"
 	wrong := got[problem](c, 422, c.call("PUT", "/rooms/"+id.String(), map[string]any{"mark": after.Mark, "form": after.Form}))
 	assert.Equal(t, []string{"body.form.bars[0].loads"}, wrong.locations())

@@ -30,7 +30,8 @@ var barNames = map[movement.ImplementID]string{movement.BarStraight: "a straight
 
 var attachmentNames = map[movement.ImplementID]string{
 	movement.BarStraight: "the bar for the cable", movement.BarCambered: "the cambered bar for the cable",
-	movement.BarV: "the V-shaped bar for the cable", movement.BarParallel: "the parallel handles for the cable", movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}
+	movement.BarV: "the V-shaped bar for the cable", movement.BarParallel: "the parallel handles for the cable",
+	movement.Rope: "the rope for the cable", movement.Handle: "the handle for the cable"}
 
 // needs lists what a set-up cannot be done without.
 func needs(s movement.SetUp) []need {
