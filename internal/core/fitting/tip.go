@@ -144,10 +144,26 @@ func CheckTip(id string, head arm.HeadIndex, up bool, y *effort.Yardstick) (Tip,
 		return Tip{}, fmt.Errorf("there is no lever %q", id)
 	}
 	l := &Levers[i]
-	out := Tip{Lever: l}
-	from, to := l.From(), l.To()
-	a, _ := ShapeOf(from, y, stance.ByID("leverage"))
-	b, _ := ShapeOf(to, y, stance.ByID("leverage"))
+	out := Contrast(l.From(), l.To(), head, up, y)
+	out.Lever = l
+	for i := range stance.Shipped.Disputes {
+		if stance.Shipped.Disputes[i].Lever == l.Dispute {
+			out.Dispute = &stance.Shipped.Disputes[i]
+		}
+	}
+	return out, nil
+}
+
+// Contrast holds going from one set-up to another against mechanics and the rules: does
+// it give a head more (up) or less?
+func Contrast(from, to movement.SetUp, head arm.HeadIndex, up bool, y *effort.Yardstick) Tip {
+	out := Tip{}
+	a, ok := ShapeOf(from, y, stance.ByID("leverage"))
+	b, also := ShapeOf(to, y, stance.ByID("leverage"))
+	if !ok || !also {
+		out.Verdict = "One of the two cannot be done like this by this body."
+		return out
+	}
 	if a.Profile != nil && b.Profile != nil {
 		out.Plain = b.Profile.Heads[head].Plain - a.Profile.Heads[head].Plain
 		out.Stretch = b.Profile.Heads[head].Stretch - a.Profile.Heads[head].Stretch
@@ -174,13 +190,8 @@ func CheckTip(id string, head arm.HeadIndex, up bool, y *effort.Yardstick) (Tip,
 			}
 		}
 	}
-	for i := range stance.Shipped.Disputes {
-		if stance.Shipped.Disputes[i].Lever == l.Dispute {
-			out.Dispute = &stance.Shipped.Disputes[i]
-		}
-	}
 	out.Verdict = verdict(&out, head, up)
-	return out, nil
+	return out
 }
 
 func verdict(t *Tip, head arm.HeadIndex, up bool) string {

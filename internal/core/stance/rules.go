@@ -36,8 +36,12 @@ func (r *Rule) Counts() bool { return r.Tilt != nil && r.Mechanism != "does not 
 
 // Evidence is a rule's card; what is empty is not recorded.
 type Evidence struct {
-	Kind   string // what the statement rests on, one of ruleKinds
-	Change string // what would change our mind
+	Kind     string // what the statement rests on, one of ruleKinds
+	People   string // who was studied, for how long, and how they were compared
+	Measured string
+	Result   string // in words
+	Limits   string // of the study: people, weeks, site, size
+	Change   string // what would change our mind
 }
 
 // Dispute is a lever that coaches read in two ways.
@@ -53,6 +57,19 @@ type Dispute struct {
 type Wrong struct {
 	Says string `yaml:"says"`
 	But  string `yaml:"but"`
+	Kind string `yaml:"kind"` // wrong, unsupported, partly, disputed
+}
+
+// claimKinds are the kinds of answer to a claim.
+var claimKinds = []string{"wrong", "unsupported", "partly", "disputed"}
+
+type evidenceRow struct {
+	Rules    []string `yaml:"rules"`
+	People   string   `yaml:"people"`
+	Measured string   `yaml:"measured"`
+	Result   string   `yaml:"result"`
+	Limits   string   `yaml:"limits"`
+	Change   string   `yaml:"change"`
 }
 
 // Book is all the rules.
@@ -76,7 +93,7 @@ var Shipped = func() *Book {
 		}
 		return b
 	}
-	b, faults := load(read("rules.yaml"), read("disputes.yaml"), read("wrong.yaml"))
+	b, faults := load(read("rules.yaml"), read("disputes.yaml"), read("wrong.yaml"), read("evidence.yaml"))
 	if err := datafile.Join(faults); err != nil {
 		panic(err)
 	}
@@ -109,7 +126,7 @@ var (
 )
 
 // load reads the book; every fault is listed, with file, line, entry and field.
-func load(rules, disputes, wrong []byte) (*Book, []*datafile.Fault) {
+func load(rules, disputes, wrong, evidence []byte) (*Book, []*datafile.Fault) {
 	b := &Book{byID: map[string]*Rule{}}
 	entries, faults := datafile.Read[ruleRow]("rules.yaml", rules)
 	disputed, more := datafile.Read[Dispute]("disputes.yaml", disputes)
@@ -119,7 +136,11 @@ func load(rules, disputes, wrong []byte) (*Book, []*datafile.Fault) {
 	}
 	wrongs, more := datafile.Read[Wrong]("wrong.yaml", wrong)
 	faults = append(faults, more...)
-	for _, w := range wrongs {
+	for i := range wrongs {
+		w := &wrongs[i]
+		if !slices.Contains(claimKinds, w.Row.Kind) {
+			faults = append(faults, w.Fault("kind", "%q is none of %s", w.Row.Kind, strings.Join(claimKinds, ", ")))
+		}
 		b.Wrong = append(b.Wrong, w.Row)
 	}
 	for i := range entries {
@@ -136,6 +157,19 @@ func load(rules, disputes, wrong []byte) (*Book, []*datafile.Fault) {
 			if b.byID[d] == nil {
 				faults = append(faults, entries[i].Fault("disputes", "there is no rule %q", d))
 			}
+		}
+	}
+	studies, more := datafile.Read[evidenceRow]("evidence.yaml", evidence)
+	faults = append(faults, more...)
+	for i := range studies {
+		row := &studies[i].Row
+		for _, id := range row.Rules {
+			r := b.byID[id]
+			if r == nil {
+				faults = append(faults, studies[i].Fault("rules", "there is no rule %q", id))
+				continue
+			}
+			r.Evidence = Evidence{r.Evidence.Kind, row.People, row.Measured, row.Result, row.Limits, row.Change}
 		}
 	}
 	return b, faults
@@ -181,12 +215,6 @@ func buildRule(e *datafile.Entry[ruleRow]) (*Rule, []*datafile.Fault) {
 		}
 		r.Tilt = &t
 	}
-	r.Evidence = Evidence{
-		Kind: row.Kind,
-		Change: map[string]string{
-			"A": "growth measurements that agree on the contrary", "B": "a second growth study that finds the contrary",
-			"C": "a growth study of the same comparison",
-			"D": "a measured length or leverage that contradicts the model", "E": "any growth study of the same comparison"}[r.Grade],
-	}
+	r.Evidence = Evidence{Kind: row.Kind}
 	return r, faults
 }

@@ -61,8 +61,10 @@ type DisputeView struct {
 
 // WrongView is something often said that is not so.
 type WrongView struct {
-	Says string `json:"says"`
-	But  string `json:"but"`
+	Says   string `json:"says"`
+	But    string `json:"but"`
+	Kind   string `json:"kind" enum:"wrong,unsupported,partly,disputed"`
+	Answer string `json:"answer"` // the kind as it is told
 }
 
 // LeverView is a contrast the tip checker knows.
@@ -177,7 +179,7 @@ func viewRule(r *stance.Rule) RuleView {
 		ID:        r.ID,
 		Lever:     r.Lever,
 		Says:      r.Says,
-		When:      r.When.String(),
+		When:      r.When.Words(),
 		Tilts:     []string{},
 		Grade:     r.Grade,
 		Mechanism: r.Mechanism,
@@ -269,8 +271,8 @@ func (s *place) book(ctx context.Context, _ *struct{}) (*bookOutput, error) {
 	for i := range stance.Shipped.Disputes {
 		b.Disputes = append(b.Disputes, viewDispute(&stance.Shipped.Disputes[i]))
 	}
-	for _, w := range stance.Shipped.Wrong {
-		b.Wrong = append(b.Wrong, WrongView{w.Says, w.But})
+	for i := range stance.Shipped.Wrong {
+		b.Wrong = append(b.Wrong, viewClaim(&stance.Shipped.Wrong[i]))
 	}
 	for _, l := range fitting.Levers {
 		b.Levers = append(b.Levers, LeverView{l.ID, l.Name})

@@ -2294,6 +2294,13 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        HeardView: {
+            claims: components["schemas"]["WrongView"][];
+            disputes: components["schemas"]["DisputeView"][];
+            known: boolean;
+            rules: components["schemas"]["RuleView"][];
+            tip?: components["schemas"]["TipView"];
+        };
         HintView: {
             about: string;
             turn?: {
@@ -3764,12 +3771,26 @@ export interface components {
             view: string;
         };
         TipInputBody: {
-            head: string;
-            lever: string;
+            /** @description or from one set-up … */
+            from?: components["schemas"]["TipSide"];
+            head?: string;
+            /** @description one of the contrasts that are known by name */
+            lever?: string;
+            /** @description … to another */
+            to?: components["schemas"]["TipSide"];
             /** @description the tip says that the head gets more */
-            up: boolean;
+            up?: boolean;
+            /** @description or whatever was heard */
+            words?: string;
+        };
+        TipSide: {
+            movement: string;
+            settings?: {
+                [key: string]: number | string;
+            };
         };
         TipView: {
+            between: string;
             dispute?: components["schemas"]["DisputeView"];
             graded: boolean;
             opposite: components["schemas"]["RuleView"][];
@@ -4013,7 +4034,10 @@ export interface components {
             to: string;
         };
         WrongView: {
+            answer: string;
             but: string;
+            /** @enum {string} */
+            kind: "wrong" | "unsupported" | "partly" | "disputed";
             says: string;
         };
         ZoneInputBody: {
@@ -4112,7 +4136,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TipView"];
+                    "application/json": components["schemas"]["HeardView"];
                 };
             };
             /** @description Unauthorized */

@@ -48,10 +48,10 @@ export function Stances() {
         />
         {words.length > 0 && wrong.length > 0 && (
           <section>
-            <h2>Plainly wrong or unsupported</h2>
+            <h2>Often said</h2>
             {wrong.map((x) => (
               <p key={x.says} className={css.wrong}>
-                <s>{x.says}</s> {x.but}
+                {x.kind === 'wrong' ? <s>{x.says}</s> : <q>{x.says}</q>} <b>{x.answer}.</b> {x.but}
               </p>
             ))}
           </section>
@@ -189,9 +189,8 @@ function Rule({ rule: r, book, client, own }: { rule: RuleView; book: BookView; 
   )
 }
 
-/** Card is the rule's evidence; what nobody recorded says so. */
+/** Card is the rule's evidence, with what is recorded and nothing else. */
 function Card({ rule: r, fields }: { rule: RuleView; fields: string[] }) {
-  const missing = fields.filter((f) => !r.card[f])
   return (
     <dl className={css.card}>
       {fields
@@ -202,10 +201,6 @@ function Card({ rule: r, fields }: { rule: RuleView; fields: string[] }) {
             <dd>{r.card[f]}</dd>
           </div>
         ))}
-      <div>
-        <dt>not recorded</dt>
-        <dd>{missing.join(' · ')}</dd>
-      </div>
       <Note rule={r} />
     </dl>
   )
