@@ -93,6 +93,11 @@ var access = map[string]struct {
 	"own":       {anonymous: 401, assistant: 200},
 	"find":      {anonymous: 401, assistant: 200},
 	"own-words": {anonymous: 401, assistant: 200},
+	"set-preferences": {
+		anonymous: 401,
+		assistant: 403,
+		body:      func(*caller) any { return map[string]any{"preferences": map[string]string{"reps": "high"}} },
+	},
 	"put-own-word": {
 		anonymous: 401,
 		assistant: 403,

@@ -17,6 +17,7 @@ import (
 // Client is who is coached, with everything caps and verdicts come from.
 type Client struct {
 	Zone      *time.Location // of the studio: in which her days are counted
+	Prefer    person.Preferred
 	ID        uuid.UUID
 	Dossier   person.Dossier
 	Stance    *stance.Stance    // whose reading of the rules her numbers follow
@@ -138,10 +139,13 @@ func (t *Tx) Client(ctx context.Context, id uuid.UUID) (Client, error) {
 
 // record is a client as she is kept, without her stance.
 func (t *Tx) record(r db.ClientWhole) (Client, error) {
-	mark := markOf(r.ClientID[:], r.Dossier, r.Screening, r.Joints, r.Rooms, r.Overrides)
+	prefers, err := json.Marshal(t.prefers)
+	if err != nil {
+		return Client{}, err
+	}
+	mark := markOf(r.ClientID[:], r.Dossier, r.Screening, r.Joints, r.Rooms, r.Overrides, prefers)
 	known, ok := t.read.clients.Get(mark)
 	if !ok {
-		var err error
 		if known, err = readClient(r); err != nil {
 			return Client{}, fmt.Errorf("client %s: %w", r.ClientID, err)
 		}
@@ -149,7 +153,7 @@ func (t *Tx) record(r db.ClientWhole) (Client, error) {
 		t.read.clients.Add(mark, known)
 	}
 	out := *known
-	out.Zone = t.zone
+	out.Zone, out.Prefer = t.zone, person.PreferredOf(out.Dossier.Preferences, t.prefers)
 	return out, nil
 }
 

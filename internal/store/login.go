@@ -204,7 +204,7 @@ func (s *Store) SignedIn(
 	var a Account
 	var at SignIn
 	err := classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) (err error) {
-		t := &Tx{db.New(tx), tx, ZoneOf(ctx), s.read}
+		t := &Tx{db.New(tx), tx, settingOf(ctx), s.read}
 		if a, err = t.Account(ctx, account); err != nil {
 			return err
 		}

@@ -177,6 +177,6 @@ func (s *Store) Redeem(
 		if _, err := tx.Exec(ctx, set, login.String(), studio.String()); err != nil {
 			return err
 		}
-		return do(&Tx{q, tx, ZoneOf(ctx), s.read}, &LoginTx{q, tx, login}, oneTime(row))
+		return do(&Tx{q, tx, settingOf(ctx), s.read}, &LoginTx{q, tx, login}, oneTime(row))
 	})
 }

@@ -120,9 +120,9 @@ func Migrate(ctx context.Context, migrateURL, appURL string) error {
 
 // Tx is one transaction inside one studio.
 type Tx struct {
-	q    *db.Queries
-	tx   pgx.Tx
-	zone *time.Location // in which days are counted
+	q  *db.Queries
+	tx pgx.Tx
+	setting
 	read *read
 }
 
@@ -133,7 +133,7 @@ func (s *Store) In(ctx context.Context, studio uuid.UUID, do func(*Tx) error) er
 	// statements go in one round trip; an id needs no quoting.
 	begin := "begin; select set_config('musculus.studio', '" + studio.String() + "', true)"
 	return classify(pgx.BeginTxFunc(ctx, s.Pool, pgx.TxOptions{BeginQuery: begin}, func(tx pgx.Tx) error {
-		return do(&Tx{db.New(tx), tx, ZoneOf(ctx), s.read})
+		return do(&Tx{db.New(tx), tx, settingOf(ctx), s.read})
 	}))
 }
 

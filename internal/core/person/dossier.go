@@ -68,6 +68,7 @@ type Dossier struct {
 	Rooms         []string    `json:"rooms"`          // ids; the first is the usual one
 	Mobility      Mobility    `json:"mobility"`
 	Present       string      `json:"present"` // what the client does now, a line a movement
+	Preferences   Preferences `json:"preferences"`
 }
 
 // Weekdays in their order.
@@ -84,6 +85,8 @@ func NewDossier(name string) Dossier {
 		Elsewhere: []Elsewhere{},
 		Wishes:    []Wish{},
 		Rooms:     []string{},
+
+		Preferences: Preferences{},
 	}
 }
 
@@ -151,6 +154,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 			fault(ok, fmt.Sprintf("wishes[%d].heads", i), "there is no head %q", id)
 		}
 	}
+	c.found = append(c.found, d.Preferences.Check()...)
 	oneOf("mode", string(d.Mode), string(Size), string(Strength), string(Tolerance), string(ForDate))
 	oneOf("mobility.one_weight", d.Mobility.OneWeight, "", "yes", "no")
 	oneOf("mobility.two_weights", d.Mobility.TwoWeights, "", "yes", "no")

@@ -12,15 +12,15 @@ import (
 )
 
 // Tidy makes a session that was typed what is kept of it: without blanks round what
-// was written, slots without rows with the usual one, every row with an id, no
+// was written, slots without rows as fill fills them, every row with an id, no
 // combos that nobody is in.
-func (p *Planned) Tidy(usual dose.Dose) {
+func (p *Planned) Tidy(fill func(*Slot)) {
 	p.Name = strings.TrimSpace(p.Name)
-	p.Session.Tidy(usual)
+	p.Session.Tidy(fill)
 }
 
 // Tidy makes a session that was typed what is kept of it; see Planned.Tidy.
-func (s *Session) Tidy(usual dose.Dose) {
+func (s *Session) Tidy(fill func(*Slot)) {
 	s.Slots = slices.Clone(s.Slots)
 	s.Combos = slices.DeleteFunc(slices.Clone(s.Combos), func(c Combo) bool {
 		return !slices.ContainsFunc(s.Slots, func(x Slot) bool { return x.Combo == c.ID })
@@ -37,7 +37,7 @@ func (s *Session) Tidy(usual dose.Dose) {
 		}
 		slot.Rows = slices.Clone(slot.Rows)
 		if len(slot.Rows) == 0 {
-			slot.Rows = []Row{{Dose: usual}}
+			fill(slot)
 		}
 		for k := range slot.Rows {
 			if slot.Rows[k].ID == uuid.Nil {

@@ -119,6 +119,7 @@ func (a *auditor) look() {
 	a.groups()
 	a.joints()
 	a.failures()
+	a.preferences()
 	a.clash()
 }
 

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
@@ -18,8 +19,16 @@ func (a *auditor) rank(s *plan.Slot, heads [arm.HeadCount]Effective) int {
 			first = first || a.t.Aims.Levels[h] == priority.Prioritise && e.Mid >= leastSetWorth*float64(s.Sets())
 		}
 	}
+	several := !s.SetUp.Movement.Computed()
 	switch {
-	case !s.SetUp.Movement.Computed() && s.First().RepsLow <= heavyReps:
+	case a.t.Prefer.Is(person.AxisOrder, "isolate_first"):
+		if several {
+			return 1
+		}
+		return 0
+	case first && a.t.Prefer.Is(person.AxisOrder, "priority_first"):
+		return 0
+	case several && s.First().RepsLow <= heavyReps:
 		return 0 // heavy, several joints
 	case first:
 		return 1
@@ -63,7 +72,12 @@ func (a *auditor) order(i int) {
 			continue
 		}
 		what := "what comes first for this client is done fresh"
-		if heavy {
+		switch {
+		case a.t.Prefer.Is(person.AxisOrder, "isolate_first"):
+			what = "this client’s order is the arm alone first"
+		case heavy && a.t.Prefer.Is(person.AxisOrder, "priority_first"):
+			what = "this client’s order is priority first"
+		case heavy:
 			what = "heavy work of several joints goes first; one-joint triceps work before a press costs the chest"
 		}
 		a.add(Found{Key: "order:" + s.ID.String(), Code: "order", Severity: Note, Session: i, Slot: is.from, Why: whys["order"],

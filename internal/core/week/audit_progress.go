@@ -3,17 +3,25 @@ package week
 import (
 	"fmt"
 
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 )
 
 // standingStill finds set-ups that have been trained all along for eight weeks.
 func (a *auditor) standingStill() {
+	if a.t.Prefer.Is(person.AxisVariety, "keep") {
+		return
+	}
+	most := sameFor
+	if a.t.Prefer.Is(person.AxisVariety, "often") {
+		most = sameFor / 2
+	}
 	for i := range a.week.Sessions {
 		for j := range a.week.Sessions[i].Slots {
 			s := &a.week.Sessions[i].Slots[j]
 			since, ok := a.t.Aims.Since[s.SetUp.Key()]
-			if !ok || int(a.t.Aims.Today-since) < sameFor {
+			if !ok || int(a.t.Aims.Today-since) < most {
 				continue
 			}
 			a.add(Found{Key: "same:" + s.ID.String(), Code: "same", Severity: Note, Session: i, Slot: j, Why: whys["same"],

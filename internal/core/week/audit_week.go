@@ -128,7 +128,7 @@ func (a *auditor) spacing() {
 	for i := range a.week.Sessions {
 		for j := range a.week.Sessions {
 			one, other := &a.week.Sessions[i], &a.week.Sessions[j]
-			if other.On <= one.On || int(other.On-one.On) >= apartDays {
+			if other.On <= one.On || !a.near(i, j) {
 				continue
 			}
 			var both []string

@@ -25,6 +25,7 @@ type Trainee struct {
 	Fence     *person.Fence         // nil: nothing is known of joints and mobility
 	Aims      *Aims                 // nil: nothing is aimed at
 	Own       map[string]series.Own // by series: what the log says of it; nil: nothing
+	Prefer    person.Preferred      // how she likes to train; nil: the defaults
 	Memo      *Memo                 // nil: one is made when it is needed
 }
 

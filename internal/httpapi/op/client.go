@@ -29,7 +29,8 @@ func (s *Server) Trainee(c *store.Client) (*week.Trainee, error) {
 	memo, err := s.memos.Of(context.Background(), memoKey{y, StanceKey(c.Stance)}, func(context.Context) (*week.Memo, error) {
 		return week.NewMemo(y, c.Stance), nil
 	})
-	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.Fence(c), Memo: memo}, err
+	return &week.Trainee{Yardstick: y, Room: c.Room(), Caps: s.caps(c), Stance: c.Stance, Fence: s.Fence(c), Memo: memo,
+		Prefer: c.Prefer}, err
 }
 
 // Informed is the trainee with what her log says of each series.

@@ -19,16 +19,27 @@ func Floor(c *store.Client) *plan.Floor {
 	return &plan.Floor{Room: c.Room(), BodyMass: c.Dossier.Body().BodyMass}
 }
 
+// fill gives new slots what the client prefers.
+func (s *Server) fill(c *store.Client) func(*plan.Slot) {
+	return func(slot *plan.Slot) {
+		if t, err := s.Trainee(c); err == nil && slot.SetUp.Movement != nil {
+			t.Fill(slot)
+			return
+		}
+		slot.Rows = []plan.Row{{Dose: dose.Usual(s.caps(c))}}
+	}
+}
+
 // Read turns what is edited into what would be kept: slots without rows get the
 // usual one, loads are those of the client's room. What cannot be read is told.
 func (s *Server) Read(ctx context.Context, c *store.Client, d *plan.Planned) (store.Session, []*movement.FieldError) {
 	out := store.Session{ClientID: c.ID, Planned: *d}
-	out.Tidy(dose.Usual(s.caps(c)))
+	unknown := out.Resolve(Movements(ctx)) // what is new is filled by what it is
+	out.Tidy(s.fill(c))
 	wrong := out.Says()
 	if out.On < firstDay || out.On > lastDay {
 		wrong = append(wrong, &movement.FieldError{Field: "planned_on", Reason: "not a date between 2000 and 2100"})
 	}
-	unknown := out.Resolve(Movements(ctx))
 	if len(unknown) == 0 {
 		out.Settle(Floor(c))
 	}

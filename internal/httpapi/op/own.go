@@ -10,6 +10,7 @@ import (
 
 	"musculus/internal/core/datafile"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/words"
 	"musculus/internal/store"
 )
@@ -23,6 +24,7 @@ type Own struct {
 	Words     []words.Own
 	Reader    *words.Reader // of plain words, with the studio's own
 	Zone      *time.Location
+	Prefers   person.Preferences // where a client says nothing of her own
 }
 
 type keptSetUp struct{ store.OwnSetUp }
@@ -67,7 +69,7 @@ func (s *Server) OwnOfStudio(ctx context.Context, studio uuid.UUID) (*Own, error
 			if err != nil {
 				return err
 			}
-			fresh.Zone = studio.Location()
+			fresh.Zone, fresh.Prefers = studio.Location(), studio.Preferences
 			if fresh.Words, err = tx.OwnWords(ctx); err != nil {
 				return err
 			}

@@ -69,9 +69,10 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			next(
 				huma.WithContext(
 					ctx,
-					store.InZone(
+					store.Under(
 						context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own),
 						own.Zone,
+						own.Prefers,
 					),
 				),
 			)

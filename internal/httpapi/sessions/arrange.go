@@ -7,7 +7,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/dose"
 	"musculus/internal/core/plan"
 	"musculus/internal/httpapi/op"
 )
@@ -48,14 +47,16 @@ func (s *place) arrange(ctx context.Context, in *arrangeInput) (*arrangeOutput, 
 		return nil, op.ProblemOf(err)
 	}
 	session := plan.Session{Slots: in.Body.Slots, Combos: in.Body.Combos}
-	usual := dose.Usual(t.Caps)
-	session.Tidy(usual)
 	// Half-typed numbers are told when they are saved; what cannot be read, here.
 	wrong := session.Resolve(op.Movements(ctx))
+	if len(wrong) > 0 {
+		return nil, op.Faults("body.", wrong)
+	}
+	session.Tidy(t.Fill)
 	if fault := session.Arrange(&in.Body.Arrange, t.Caps); fault != nil {
 		wrong = append(wrong, fault)
 	}
-	session.Tidy(usual) // what is new has ids
+	session.Tidy(t.Fill) // what is new has ids
 	wrong = append(wrong, session.Resolve(op.Movements(ctx))...)
 	if len(wrong) > 0 {
 		return nil, op.Faults("body.", wrong)

@@ -127,7 +127,7 @@ func (s *place) openLink(ctx context.Context, in *openInput) (*openOutput, error
 	if err != nil {
 		return nil, op.ProblemOf(err)
 	}
-	ctx = store.InZone(ctx, own.Zone)
+	ctx = store.Under(ctx, own.Zone, own.Prefers)
 	today := s.Day(ctx)
 	return out, op.ProblemIf(s.Store.In(ctx, opened.Studio, func(tx *store.Tx) error {
 		c, err := tx.Client(ctx, opened.Client)

@@ -7,6 +7,7 @@ package db
 
 import (
 	"context"
+	"encoding/json"
 	"time"
 
 	"github.com/google/uuid"
@@ -835,6 +836,15 @@ UPDATE login SET password_hash = $1 WHERE login_id = current_login()
 
 func (q *Queries) SetPassword(ctx context.Context, passwordHash string) error {
 	_, err := q.db.Exec(ctx, setPassword, passwordHash)
+	return err
+}
+
+const setPreferences = `-- name: SetPreferences :exec
+UPDATE studio SET preferences = $1 WHERE studio_id = current_studio()
+`
+
+func (q *Queries) SetPreferences(ctx context.Context, preferences json.RawMessage) error {
+	_, err := q.db.Exec(ctx, setPreferences, preferences)
 	return err
 }
 

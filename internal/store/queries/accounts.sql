@@ -7,6 +7,9 @@ SELECT * FROM studio WHERE studio_id = current_studio();
 -- name: SetZone :execrows
 UPDATE studio SET zone = $1 WHERE studio_id = current_studio();
 
+-- name: SetPreferences :exec
+UPDATE studio SET preferences = $1 WHERE studio_id = current_studio();
+
 -- name: DemandSecondFactor :exec
 UPDATE studio SET second_factor = $1 WHERE studio_id = current_studio();
 

@@ -1402,6 +1402,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/studio/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How the studio likes to train */
+        put: operations["set-preferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/studio/second-factor": {
         parameters: {
             query?: never;
@@ -1632,6 +1649,17 @@ export interface components {
             text: string;
             ways: components["schemas"]["WayView"][];
             why: string;
+        };
+        AxisChoice: {
+            id: string;
+            why: string;
+            words: string;
+        };
+        AxisView: {
+            acts: string;
+            choices: components["schemas"]["AxisChoice"][];
+            id: string;
+            label: string;
         };
         BarForm: {
             /** @enum {string} */
@@ -1984,6 +2012,9 @@ export interface components {
             mode: string;
             name: string;
             notes: string;
+            preferences: {
+                [key: string]: string;
+            };
             present: string;
             ready_on: string | null;
             reminders: boolean;
@@ -3071,6 +3102,12 @@ export interface components {
             shapes: components["schemas"]["Shape"][];
             text: string;
         };
+        PreferencesInputBody: {
+            /** @description by axis; what is not there is the default */
+            preferences: {
+                [key: string]: string;
+            };
+        };
         PresentInputBody: {
             text: string;
         };
@@ -3719,7 +3756,11 @@ export interface components {
             name: string;
         };
         StudioView: {
+            axes: components["schemas"]["AxisView"][];
             name: string;
+            preferences: {
+                [key: string]: string;
+            };
             /** @description what day it is there, in words */
             today: string;
             /** @description in which its days are counted, as the zones' database names it */
@@ -12739,6 +12780,93 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreferencesInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

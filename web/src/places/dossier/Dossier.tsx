@@ -7,6 +7,7 @@ import { Waiting } from '../../ui/Waiting'
 import { useClient, useWork } from '../../ui/thread/Client'
 import { Consent } from './Consent'
 import { Note } from './Fill'
+import { Likes } from './Likes'
 import { Leave, Opened } from './Leave'
 import { Joints, MobilityChecks } from './Joints'
 import { Screening } from './Screening'
@@ -67,6 +68,7 @@ export function Dossier() {
                 <Who edit={edit} locked={locked} today={today} />
                 <Wishes edit={edit} heads={client.slice.heads} locked={locked} />
                 <Rooms edit={edit} locked={locked} />
+                <Likes edit={edit} locked={locked} />
                 <Consent edit={edit} locked={locked} today={today} owner={owner} />
                 <section className={leavesCss.leaf} aria-label="Notes">
                   <h2>Notes</h2>

@@ -12,6 +12,7 @@ import { Zone } from './Zone'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import { StudioTabs } from './StudioTabs'
+import { HowWeTrain } from './HowWeTrain'
 import css from './studio.module.css'
 import { useWrite } from '../../api/useWrite'
 
@@ -96,6 +97,7 @@ export function Studio() {
           ) : (
             <p className="hint">No room yet. Loads are rounded to what is really there, so begin with the room.</p>
           )}
+          <HowWeTrain locked={locked} />
           {!locked && <Deleted />}
         </main>
         <aside className="margin" aria-label="What the tool says">
