@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"math/rand/v2"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -79,6 +80,7 @@ var usualDays = []int{98, 95, 84, 70, 56, 53, 42, 28, 14, 11}
 
 func loadDossier(ctx context.Context, tx *store.Tx, p *demoClient, client uuid.UUID, today day.Day, coach, assistant uuid.UUID) error {
 	d := p.dossier(today)
+	d.Weekdays = p.days(today, d.Weekdays)
 	d.Name, d.About, d.Minutes = p.name, p.about, p.minutes
 	d.StatureM, d.MassKg = p.body.Stature, p.body.BodyMass
 	for _, r := range p.rooms {
@@ -215,3 +217,28 @@ func (t *tape) sessions(p *demoClient, today day.Day) []store.Measuring {
 }
 
 func tenth(x float64) float64 { return math.Round(x*10) / 10 }
+
+// days are the weekdays a client trains on: those of her planned sessions, then of what
+// she said, as many as she said.
+func (p *demoClient) days(today day.Day, said []string) []string {
+	on := []day.Day{today + day.Day(p.inDays)}
+	for _, a := range p.also {
+		on = append(on, today+day.Day(a.inDays))
+	}
+	has := map[string]bool{}
+	for _, d := range on {
+		has[strings.ToLower(d.Weekday()[:3])] = true
+	}
+	for _, w := range said {
+		if len(has) < len(said) {
+			has[w] = true
+		}
+	}
+	var out []string
+	for _, w := range person.Weekdays {
+		if has[w] {
+			out = append(out, w)
+		}
+	}
+	return out
+}

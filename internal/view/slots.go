@@ -61,7 +61,11 @@ func viewMethods(t *week.Trainee, s movement.SetUp) []MethodView {
 	out := []MethodView{}
 	for i := range dose.Methods {
 		m := &dose.Methods[i]
-		out = append(out, MethodView{m.ID, m.Name, m.Of, m.Default, m.Least, m.Most, m.Load, m.Refused(s, where)})
+		refused := m.Refused(s, where)
+		if refused == "" && m.ID == dose.StrictThenSwing && !t.Prefer.Is(person.AxisSwing, "after") {
+			refused = "swing at the end: the preference is never"
+		}
+		out = append(out, MethodView{m.ID, m.Name, m.Of, m.Default, m.Least, m.Most, m.Load, refused})
 	}
 	return out
 }

@@ -86,6 +86,9 @@ func (d *Dose) Check(s movement.SetUp, room *person.Room, added float64, caps pe
 		fault(d.RepsLow >= 1 && d.RepsLow <= mostReps, "reps_low", "%d is outside 1…%d", d.RepsLow, mostReps)
 		fault(d.RepsHigh >= d.RepsLow && d.RepsHigh <= mostReps, "reps_high", "%d is outside %d…%d", d.RepsHigh, d.RepsLow, mostReps)
 	}
+	if d.Method.ID == ContractFirst {
+		fault(d.RepsLow >= contractFrom, "reps_low", "contract first is a light drill: from %d reps on", contractFrom)
+	}
 	switch left := d.Reserve; {
 	case left < 0 || left > MostReserve:
 		fault(false, "reserve", "%d is outside 0…%d", left, MostReserve)

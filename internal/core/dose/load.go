@@ -184,6 +184,9 @@ const (
 	StaticHold     = "static_hold"
 	loadedLowering = "loaded_lowering"
 	StrongPartials = "partials_strong"
+	ContractFirst  = "contract_first"
+
+	StrictThenSwing = "strict_then_swing"
 )
 
 // Loads lists the whole loads of one set whose straight sets one hand does with

@@ -61,6 +61,8 @@ const (
 	ladderLoad   = 0.75
 	holdLoad     = 0.85
 	partialsLoad = 0.9
+	contractLoad = 0.8
+	contractFrom = 8 // reps
 	leastPauseS  = 15
 	mostPauseS   = 20
 )
@@ -226,7 +228,22 @@ var Methods = []Method{
 		},
 	},
 	{
-		ID:      "strict_then_swing",
+		ID:      ContractFirst,
+		Name:    "contract first",
+		Caution: "Three cues: tighten the muscle, then move, then hold the end a moment.",
+		Load:    less(contractLoad),
+		Factor:  contractLoad,
+		credit:  fixed(1),
+		extra:   noTime,
+		refuse: func(s movement.SetUp, _ *Where) string {
+			if several(s) {
+				return "it is a drill for one joint"
+			}
+			return ""
+		},
+	},
+	{
+		ID:      StrictThenSwing,
 		Name:    "strict, then swing",
 		Caution: "Swing only after the strict reps ended, back long, nobody near.",
 		Of:      "swung reps after the strict ones ended",

@@ -49,7 +49,7 @@ func TestEveryMethod(t *testing.T) {
 		assert.InDelta(t, 2*c.seconds, d.WorkSeconds(2), 1e-9, "%s, each arm in turn", id)
 		assert.Equal(t, c.loads, loads(use, 20), id)
 	}
-	assert.Len(t, dose.Methods, 13)
+	assert.Len(t, dose.Methods, 14)
 	assert.Equal(t, []float64{4, 2}, loads(dose.Use{ID: "drops", N: 4}, 4), "no rung where no lighter step is")
 	thirds := plainSet(dose.Use{ID: "thirds"})
 	assert.Equal(t, []float64{10}, thirds.Loads(rack, 20, 0.85), "20 × 0.7 × 0.85 = 11.9, rounded down once")

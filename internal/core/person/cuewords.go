@@ -68,7 +68,11 @@ var asks = []ask{
 		"swinging",
 		method("strict_then_swing"),
 	},
-	{words(`half reps?|top half only|lock ?out partials?|partials? at the top`), "strong-range partials", method("partials_strong")},
+	{
+		words(`half reps?|top half only|lock ?out partials?|partials? at the top`),
+		"strong-range partials",
+		method("partials_strong"),
+	},
 	{words(`hold the last(?: rep)?|last[- ]rep hold`), "a last-rep hold", method("last_rep_hold")},
 	{words(`hold one arm|other arm holds`), "a static hold", method("static_hold")},
 	{words(`super ?sets?|giant sets?`), "a superset of one muscle", method("superset_same")},

@@ -266,7 +266,10 @@ func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Join
 			v.add(Avoid, "Overhead with elbows that drift outward pinches the top of the shoulder.", least(movement.Rho, own))
 		}
 		if overheadExtension(s) && s.Implement() == movement.Shared {
-			v.add(Modify, "One weight in two hands turns the arms in: with a sore shoulder top two weights, one arm or a cable come first.")
+			v.add(
+				Modify,
+				"One weight in two hands turns the arms in: with a sore shoulder top two weights, one arm or a cable come first.",
+			)
 		}
 	case movement.Wrist:
 		if score < wristFrom {
@@ -280,7 +283,11 @@ func (v *Verdict) byNumbers(s movement.SetUp, p *effort.Profile, j movement.Join
 			v.add(Modify, "A straight bar holds the wrist where it complains: cambered bar, dumbbells or rope.", limits...)
 		}
 		if width, ok := s.Value(movement.GripWidth); ok && width.Number < narrowGrip {
-			v.add(Modify, "A grip narrower than 0.8 of the shoulders bends the wrist sideways.", least(movement.GripWidth, narrowGrip))
+			v.add(
+				Modify,
+				"A grip narrower than 0.8 of the shoulders bends the wrist sideways.",
+				least(movement.GripWidth, narrowGrip),
+			)
 		}
 	}
 }

@@ -120,6 +120,8 @@ func (a *auditor) look() {
 	a.joints()
 	a.failures()
 	a.preferences()
+	a.variety()
+	a.weekdays()
 	a.clash()
 }
 

@@ -49,5 +49,8 @@ var whys = map[string]string{
 	"along": "A head that gets its sets from work for others costs nothing of its own; it is only told.",
 	"apart": "What has to be walked to, turned or loaded between two exercises in turns takes its time, " +
 		"whatever rest is written; one bar cannot carry two loads at once.",
-	"turns": "What is changed between two exercises in turns is counted in the minutes: a gap lasts the longer of its rest and its change.",
+	"one_movement": "Regions of a muscle may grow by different amounts: one movement in all sets leaves some out. A reason, never a number.",
+	"one_part":     "Being hard in one part of the range only leaves the others unloaded; what comes next to it is a reason for pairing.",
+	"weekday":      "The days are those of the Dossier; a session on another one may be meant.",
+	"turns":        "What is changed between two exercises in turns is counted in the minutes: a gap lasts the longer of its rest and its change.",
 }

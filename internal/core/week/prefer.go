@@ -204,15 +204,25 @@ func (a *auditor) preferences() {
 			"Slow lowering does not go with the heavy band.")
 	}
 	if is(person.AxisRange, "guarded") && strings.HasPrefix(t.Stance.ID, "stretch") {
-		add(person.AxisRange, "guarded_stretch", "The stance counts what happens at long length; the guarded range leaves that out.",
-			"The guarded range does not go with the %s stance.", t.Stance.Name)
+		add(
+			person.AxisRange,
+			"guarded_stretch",
+			"The stance counts what happens at long length; the guarded range leaves that out.",
+			"The guarded range does not go with the %s stance.",
+			t.Stance.Name,
+		)
 	}
 	if is(person.AxisHold, "thumb_over") {
 		for i := range a.week.Sessions {
 			for j := range a.week.Sessions[i].Slots {
 				if act := a.week.Sessions[i].Slots[j].SetUp.Movement.Action; act == movement.Press {
-					add(person.AxisHold, "thumb_press", "A bar that no thumb holds can roll out.",
-						"Thumb over is not offered on presses: %s keeps the thumb round.", names(a.week.Sessions[i].Slots[j].SetUp))
+					add(
+						person.AxisHold,
+						"thumb_press",
+						"A bar that no thumb holds can roll out.",
+						"Thumb over is not offered on presses: %s keeps the thumb round.",
+						names(a.week.Sessions[i].Slots[j].SetUp),
+					)
 				}
 			}
 		}
@@ -231,8 +241,19 @@ func (a *auditor) preferences() {
 			continue
 		}
 		seen[c.key] = true
-		a.add(Found{Key: "prefer:" + c.key, Code: "prefer", Severity: Note, Session: -1, Slot: -1, Why: c.why + " Change it in the Dossier, under “" +
-			axisLabel(c.axis) + "”.", Text: c.text}, func() *Fix { return nil })
+		a.add(
+			Found{
+				Key:      "prefer:" + c.key,
+				Code:     "prefer",
+				Severity: Note,
+				Session:  -1,
+				Slot:     -1,
+				Why: c.why + " Change it in the Dossier, under “" +
+					axisLabel(c.axis) + "”.",
+				Text: c.text,
+			},
+			func() *Fix { return nil },
+		)
 	}
 }
 

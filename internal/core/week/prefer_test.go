@@ -36,9 +36,17 @@ func TestPreferencesShapeNewSlots(t *testing.T) {
 	assert.Equal(t, []plan.Row{{Dose: dose.Usual(person.Caps{})}}, usual.Rows)
 	assert.Equal(t, "curl_pad_one_dumbbell", usual.SetUp.Key())
 
-	guarded := fill(one(person.AxisRange, "guarded"), "curl_pad_one_dumbbell", movement.Settings{movement.PadSlope: movement.Num(45)})
+	guarded := fill(
+		one(person.AxisRange, "guarded"),
+		"curl_pad_one_dumbbell",
+		movement.Settings{movement.PadSlope: movement.Num(45)},
+	)
 	assert.Equal(t, 45.0, guarded.SetUp.Number(movement.ElbowFrom), "a level forearm on a pad at 45°")
-	typed := fill(one(person.AxisRange, "guarded"), "curl_pad_one_dumbbell", movement.Settings{movement.ElbowFrom: movement.Num(15)})
+	typed := fill(
+		one(person.AxisRange, "guarded"),
+		"curl_pad_one_dumbbell",
+		movement.Settings{movement.ElbowFrom: movement.Num(15)},
+	)
 	assert.Equal(t, 15.0, typed.SetUp.Number(movement.ElbowFrom), "what is typed stays")
 	partials := fill(one(person.AxisRange, "long_partials"), "curl_reclined", nil)
 	assert.Equal(t, 75.0, partials.SetUp.Number(movement.ElbowTo))
@@ -62,7 +70,12 @@ func TestPreferencesShapeNewSlots(t *testing.T) {
 	helped := fill(one(person.AxisOverhead, "help"), "overhead_two_dumbbells", nil).SetUp
 	assert.Equal(t, 155.0, helped.Number(movement.ShoulderTo), "the first step more than 8° below 165°")
 	assert.Equal(t, "loose", fill(one(person.AxisHold, "loose"), "curl_reclined", nil).SetUp.HoldWord())
-	assert.Equal(t, "middle", fill(one(person.AxisHold, "thumb_over"), "lying_bar", nil).SetUp.HoldWord(), "a bar over the body could roll out")
+	assert.Equal(
+		t,
+		"middle",
+		fill(one(person.AxisHold, "thumb_over"), "lying_bar", nil).SetUp.HoldWord(),
+		"a bar over the body could roll out",
+	)
 	assert.Equal(t, "thumb_over", fill(one(person.AxisHold, "thumb_over"), "curl_palms_down_bar", nil).SetUp.HoldWord())
 	assert.Equal(t, "level", fill(one(person.AxisHold, "cupped"), "curl_reclined", nil).SetUp.WristWord(), "cupped on pads only")
 	short := fill(one(person.AxisTop, "short"), "curl_reclined", nil).SetUp
@@ -122,7 +135,11 @@ func TestClashesOfPreferences(t *testing.T) {
 	tr.Prefer, tr.Stance = prefer(person.Preferences{person.AxisRange: "guarded"}), stance.ByID("stretch")
 	assert.Contains(t, said(tr, slot("curl_reclined", 3, 2)), "does not go with the Stretch")
 	tr = aimed(t)
-	tr.Prefer, tr.Caps = prefer(person.Preferences{person.AxisEffort: "beyond"}), person.CapsOf([]person.CapID{person.BloodPressure})
+	tr.Prefer, tr.Caps = prefer(
+		person.Preferences{person.AxisEffort: "beyond"},
+	), person.CapsOf(
+		[]person.CapID{person.BloodPressure},
+	)
 	assert.Contains(t, said(tr, slot("curl_reclined", 3, 2)), "caps do not allow it")
 	tr = aimed(t)
 	tr.Prefer = prefer(nil)
@@ -145,7 +162,10 @@ func TestTheSpreadSaysWhichDaysAreTooNear(t *testing.T) {
 
 // A client's choice goes before the studio's, the studio's before the default.
 func TestWhosePreferenceHolds(t *testing.T) {
-	got := person.PreferredOf(person.Preferences{person.AxisReps: "high"}, person.Preferences{person.AxisReps: "heavy", person.AxisTempo: "slow"})
+	got := person.PreferredOf(
+		person.Preferences{person.AxisReps: "high"},
+		person.Preferences{person.AxisReps: "heavy", person.AxisTempo: "slow"},
+	)
 	assert.Equal(t, "client", got[person.AxisReps].Whose)
 	assert.True(t, got.Is(person.AxisReps, "high"))
 	assert.Equal(t, "studio", got[person.AxisTempo].Whose)

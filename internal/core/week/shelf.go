@@ -142,3 +142,21 @@ func (a *auditor) instead(s movement.SetUp) (movement.SetUp, bool) {
 	}
 	return found, !math.IsInf(best, 1)
 }
+
+// nearest is the item nearest to a shape, of those the client may do and that are
+// wanted; nil for none.
+func (a *auditor) nearest(of *fitting.Shape, wanted func(*effort.Profile, *item) bool) *item {
+	var found *item
+	best := math.Inf(1)
+	for i := range a.shelf.items {
+		it := &a.shelf.items[i]
+		d := fitting.Distance(of, &it.shape)
+		if d >= best || !wanted(it.shape.Profile, it) {
+			continue
+		}
+		if way, ok := a.way(it); ok && wanted(way.shape.Profile, way) {
+			found, best = way, d
+		}
+	}
+	return found
+}
