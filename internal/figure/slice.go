@@ -182,3 +182,12 @@ func SliceText(what string, values [arm.HeadCount]float64) string {
 	}
 	return what + ": " + strings.Join(parts, "; ")
 }
+
+// Legend tells the letters of the regions: "BL biceps, long head; …".
+func Legend() string {
+	parts := make([]string, arm.HeadCount)
+	for h := range arm.Heads {
+		parts[h] = arm.Heads[h].Code + " " + arm.Heads[h].Name
+	}
+	return strings.Join(parts, "; ") + "."
+}

@@ -161,7 +161,7 @@ func (p *paper) slice(shape *figure.Slice, heads []PDFHead, x, y, size float64) 
 	p.Circle(bx, by, shape.BoneR*size, "FD")
 	p.colour(figure.Paint("soft"))
 	p.draw(shape.Outline, at, 0.012)
-	if size >= 16 {
+	if size >= 10 {
 		p.SetFont(fontName, "B", 5)
 		for i := range shape.Regions {
 			r := &shape.Regions[i]

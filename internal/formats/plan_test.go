@@ -262,7 +262,9 @@ func TestASheetOnPaper(t *testing.T) {
 			Client:   "Aurelio Finch",
 			Session:  "Gallery day",
 			Where:    "27 November 2026 · The Sail Loft",
-			Cautions: []string{"Breathe out on the effort."},
+			Cautions: []string{"Breathe out on the effort. Pain over 3 of 10, or rising, ends the set; tell your coach.",
+				"Chest pain, fainting, severe breathlessness or sudden weakness: stop and call emergency services.",
+				"This sheet is no diagnosis and no treatment; local rules and licensed practice come first."},
 			Caps:     []string{"At least 3 in reserve."},
 		}
 		for i := range n {
@@ -270,11 +272,16 @@ func TestASheetOnPaper(t *testing.T) {
 			p, err := set.Profile(y)
 			slot := formats.PDFSlot{
 				Title:   set.Title(),
-				Details: strings.Repeat("long words ", 12),
-				Dose:    "3 × 8–12 · bar 30 kg",
-				How:     "stop with 2 reps left",
+				Details: set.Details(),
+				SetUp:   "bench at 45° · hands 48 cm apart, a thumb outside the smooth part, 42 cm",
+				Dose:    "2 × 8–12; then 1 × 8–12, drops, 2 rungs after the first · bar 30 kg",
+				Last:    "1 × 8–12, drops, 2 rungs after the first, to the limit",
+				How:     "stop with 2 reps left · rest 90 s · controlled, no bounce · from a straight elbow to a fully bent one",
+				Sets:    5,
+				Arms:    []string{"left", "right"}[:1+i%2],
+				Unit:    "kg",
 				Cues:    []string{"Elbows stay under the shoulders"},
-				Stop:    "form goes",
+				Stop:    "second rep with trunk or elbow help. Upper arm: fixed. To get out, walk the handle back to the stack.",
 				Heads:   []formats.PDFHead{{ID: "biceps_long", Level: 0.8, Leading: true}},
 			}
 			if err == nil && set.Movement.Computed() {
@@ -291,7 +298,7 @@ func TestASheetOnPaper(t *testing.T) {
 	for _, c := range []struct {
 		slots, pages int
 		letter       bool
-	}{{0, 1, false}, {4, 1, false}, {7, 1, true}, {20, 3, false}} {
+	}{{0, 1, false}, {4, 1, false}, {6, 1, true}, {6, 1, false}, {20, 5, false}} {
 		var b bytes.Buffer
 		require.NoError(t, formats.WriteSheetPDF(&b, sheet(c.slots), c.letter))
 		assert.Equal(t, c.pages, strings.Count(b.String(), "/Type /Page\n"), "%d slots", c.slots)

@@ -27,6 +27,14 @@ type PDFSheet struct {
 // PDFSlot is one line of it.
 type PDFSlot struct {
 	Title, Details, Dose, How, Stop string
+	SetUp                           string // the numbers it is put together by
+	Last                            string // what the last sets have of their own
+	Find                            string // how an unknown load is found
+	Combo                           string // at the first of several in turns: how they are
+	InCombo                         bool
+	Sets                            int // boxes to write in
+	Arms                            []string
+	Unit                            string
 	Cues                            []string
 	Pose                            figure.Pose
 	Ribbon                          *figure.Ribbon // nil for graded work
@@ -77,7 +85,7 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 	p.Line(pageEdge, y, wide-pageEdge, y)
 	y += 1.5
 
-	foot := 4.0*float64(len(s.Cautions)) + 5
+	foot := 4.0*float64(len(s.Cautions)) + 9
 	for i, row := range p.rows(s.Slots, tall-pageEdge-foot-y, wide) {
 		if y+row > tall-pageEdge-foot {
 			p.AddPage()
@@ -100,15 +108,15 @@ func WriteSheetPDF(w io.Writer, s *PDFSheet, letter bool) error {
 		"I",
 		7,
 		"#5d6470",
-		"The round picture is the right arm from above: the fuller a part, the more it gets. The bar runs from stretched to "+
-			"shortened: thick where it is hard. "+s.Studio,
+		"The round picture is the right arm from above: the fuller a part, the more it gets. "+figure.Legend()+" The bar runs from "+
+			"stretched to shortened: thick where it is hard. "+s.Studio,
 	)
 	return p.Output(w)
 }
 
 // scales are the letter sizes that are tried, the largest first: few slots are set
 // in large letters, many in small ones, as long as they stay on one page.
-var scales = []float64{1.2, 1.1, 1, 0.92, 0.85}
+var scales = []float64{1.2, 1.1, 1, 0.92, 0.85, 0.79}
 
 // rows shares the page's height among the slots: each gets what its text needs and
 // an equal part of what is left, up to a full row. It settles the letters' scale.
@@ -145,6 +153,11 @@ func textWide(wide float64) float64 { return wide - pageEdge - sideWide - textX 
 
 func (p *paper) slot(s *PDFSlot, number int, y, row, wide float64, right *figure.Slice) {
 	p.text(pageEdge, y+6, "B", 12, ink, strconv.Itoa(number))
+	if s.InCombo { // a bracket over those in turns
+		p.SetDrawColor(138, 75, 42)
+		p.SetLineWidth(0.9)
+		p.Line(pageEdge-2.5, y+0.6, pageEdge-2.5, y+row-0.6)
+	}
 	p.pose(&s.Pose, pageEdge+5, y+1, poseWide-6, row-2)
 	p.words(s, y+1.2, textWide(wide), true)
 	side := min(sideWide-6, row-10)
@@ -169,15 +182,67 @@ func (p *paper) words(s *PDFSlot, y, w float64, write bool) float64 {
 			at += p.flowTall(w, style, size, text)
 		}
 	}
+	if s.Combo != "" {
+		add("B", 8, "#8a4b2a", "In turns, "+s.Combo)
+	}
 	add("B", 11, ink, s.Title)
 	add("", 8.5, "#5d6470", s.Details)
+	add("", 8.5, ink, s.SetUp)
 	add("B", 10, ink, s.Dose)
+	if s.Last != "" {
+		add("B", 8.5, "#8a4b2a", "Last: "+s.Last)
+	}
+	add("", 8, ink, s.Find)
 	add("", 8.5, ink, s.How)
 	if len(s.Cues) > 0 {
 		add("I", 9, ink, "• "+strings.Join(s.Cues, "   • "))
 	}
 	add("", 7.5, "#5d6470", "The set ends at: "+s.Stop)
+	if s.Sets > 0 {
+		if write {
+			p.boxes(s, textX, at+0.8, w)
+		}
+		at += 0.8 + boxTall*float64(max(len(s.Arms), 1)) + 0.6
+	}
 	return at - y
+}
+
+// Boxes to write in, mm.
+const (
+	boxTall   = 5.2
+	boxWide   = 13.0
+	leastBox  = 7.0
+	labelWide = 11.0
+	feltWide  = 26.0
+)
+
+// boxes draws a box a set, for each arm where arms have their own, and a line for how it
+// felt.
+func (p *paper) boxes(s *PDFSlot, x, y, w float64) {
+	p.SetDrawColor(120, 124, 132)
+	p.SetLineWidth(0.2)
+	each := min(boxWide, max(leastBox, (w-labelWide-feltWide)/float64(s.Sets)))
+	for i, arm := range s.Arms {
+		top := y + boxTall*float64(i)
+		label := s.Unit + " × reps"
+		if arm != "" {
+			label = arm
+		}
+		p.text(x, top+3.6, "", 6.5, "#5d6470", label)
+		for n := range s.Sets {
+			left := x + labelWide + each*float64(n)
+			if left+each > x+w {
+				break
+			}
+			p.Rect(left, top, each, boxTall-0.6, "D")
+			p.Line(left+each/2-0.6, top+boxTall-1.4, left+each/2+0.6, top+0.8) // load / reps
+		}
+	}
+	from := x + labelWide + each*float64(s.Sets) + 2
+	if from+12 < x+w {
+		p.text(from, y+3.6, "", 6.5, "#5d6470", "felt")
+		p.Line(from+5.5, y+boxTall-1.2, x+w, y+boxTall-1.2)
+	}
 }
 
 func (p *paper) font(style string, size float64, hex string) {

@@ -61,6 +61,32 @@ func (s SetUp) RangeWords() string {
 	return fmt.Sprintf("elbow %.0f°\u00a0→\u00a0%.0f°", e.From.ElbowFlexion, e.To.ElbowFlexion)
 }
 
+// EndsWords tells where a repetition starts and ends, as a client would say it: "from a
+// straight elbow to a fully bent one"; "" for graded movements.
+func (s SetUp) EndsWords() string {
+	if !s.Movement.Computed() {
+		return ""
+	}
+	e := s.Effort()
+	return fmt.Sprintf("from %s elbow to %s one", bentWords(e.From.ElbowFlexion), bentWords(e.To.ElbowFlexion))
+}
+
+func bentWords(e float64) string {
+	switch {
+	case e <= 8:
+		return "a straight"
+	case e <= 30:
+		return "a nearly straight"
+	case e <= 70:
+		return "a half bent"
+	case e <= 105:
+		return "a square"
+	case e <= 125:
+		return "a well bent"
+	}
+	return "a fully bent"
+}
+
 // LoadWords tells the working load against the plain movement of its side.
 func LoadWords(p *effort.Profile) string {
 	plain := "plain push-down"

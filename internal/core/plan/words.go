@@ -162,6 +162,50 @@ func (s *Slot) TempoWords() string {
 	return told(s.runs(func(a, b *Row) bool { return a.Tempo == b.Tempo }), func(r *Row) string { return r.TempoWords() })
 }
 
+// LastWords tells what a slot's last row has of its own, so that it stands out: "1 ×
+// 8–12, drops"; "" where it is like the row before, or the only one.
+func (s *Session) LastWords(i int) string {
+	slot := &s.Slots[i]
+	n := len(slot.Rows)
+	if n < 2 {
+		return ""
+	}
+	last, before := &slot.Rows[n-1], &slot.Rows[n-2]
+	if last.Method == before.Method && last.Reserve == before.Reserve && last.RepsLow == before.RepsLow &&
+		last.RepsHigh == before.RepsHigh && last.IsHold() == before.IsHold() && last.SetUp == before.SetUp {
+		return ""
+	}
+	out := last.DoneWords(slot.SetUp.ArmsInTurn())
+	if last.Reserve != before.Reserve {
+		out += ", " + last.EffortWords()
+	}
+	return out
+}
+
+// ComboWords tells how slots in turns are done, at the first of them: "a pair, opposing
+// muscles: no rest between them, 90 s after each round"; "" at any other.
+func (s *Session) ComboWords(i int) string {
+	first, last := s.Members(i)
+	c := s.ComboOf(s.Slots[i].Combo)
+	if first == last || i != first || c == nil {
+		return ""
+	}
+	kind := strings.TrimPrefix(s.TurnsOf(last).Words(), "in turns, ")
+	out := CountWords(last - first + 1)
+	if kind != "in turns" {
+		out += ", " + kind
+	}
+	between := "straight on"
+	if c.BetweenS > 0 {
+		between = dose.RestWords(c.BetweenS) + " between them"
+	}
+	out += ": " + between + ", " + dose.RestWords(c.AfterS) + " after each round"
+	if c.Loads == OneLoad {
+		out += ", one load for all"
+	}
+	return out
+}
+
 // StartsWords tells the client which arm begins, "" where both work together.
 func (s *Slot) StartsWords() string {
 	switch {

@@ -57,6 +57,13 @@ const (
 // FindWords stands on a sheet where no load is known.
 const FindWords = "find it: two sets, stop 3 before the limit"
 
+// FindHow tells the client how; FindHowTop what holds for the strong top of a press.
+const (
+	FindHow = "Take a weight you could lift 15 times. Do 8. Easy? One step up after the rest. Stop when 3 more would be possible: " +
+		"that is your weight."
+	FindHowTop = FindHow + " Stay under what you would press ten times."
+)
+
 // handFactors are the low ends of what a hand allows against the model's ratio of
 // working loads.
 const (

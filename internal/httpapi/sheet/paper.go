@@ -109,7 +109,7 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 	for i := range v.Slots {
 		s := &v.Slots[i]
 		how := []string{s.Effort, s.Rest, s.Tempo}
-		for _, more := range []string{s.Range, s.Starts, s.Grips} {
+		for _, more := range []string{s.Ends, s.Range, s.Starts, s.Grips} {
 			if more != "" {
 				how = append(how, more)
 			}
@@ -119,6 +119,14 @@ func paperOf(v *SheetView) *formats.PDFSheet {
 			formats.PDFSlot{
 				Title:   s.Title,
 				Details: s.Details,
+				SetUp:   strings.Join(s.SetUp, " · "),
+				Last:    s.Last,
+				Find:    s.How,
+				Combo:   s.Combo,
+				InCombo: s.InCombo,
+				Sets:    s.Boxes.Sets,
+				Arms:    s.Boxes.Arms,
+				Unit:    s.Boxes.Unit,
 				Dose:    s.Sets + " · " + s.Load,
 				How:     strings.Join(how, " · "),
 				Stop:    strings.Join(append([]string{s.Stop + ". Upper arm: " + s.Arm + "."}, s.Keeps...), " "),

@@ -41,6 +41,20 @@ type SheetSlot struct {
 	Grips   string         `json:"grips"`    // set by set, empty where they are all one
 	Starts  string         `json:"starts"`   // which arm begins, empty where both work together
 	Keeps   []string       `json:"cautions"` // what keeps her safe in it
+	SetUp   []string       `json:"set_up"`   // the numbers that decide how it is put together
+	Ends    string         `json:"ends"`     // where it starts and ends, in words
+	How     string         `json:"how"`      // how a load is found that nobody knows yet, empty where it is known
+	Last    string         `json:"last"`     // what the last sets have of their own, empty where they are like the others
+	Combo   string         `json:"combo"`    // at the first of several in turns: how they are, with their rests
+	InCombo bool           `json:"in_combo"`
+	Boxes   Boxes          `json:"boxes"`
+}
+
+// Boxes are where on paper is written what was done.
+type Boxes struct {
+	Sets int      `json:"sets"`
+	Arms []string `json:"arms"` // left and right where each has its own; one empty one otherwise
+	Unit string   `json:"unit"`
 }
 
 // SheetView is one session on one page, as the client reads it: what to do, no
@@ -212,6 +226,17 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 			Stop:   slot.SetUp.Movement.Stop,
 			Arm:    slot.SetUp.Movement.UpperArm,
 			Keeps:  t.Cautions(session, i),
+			SetUp:  append([]string{}, c.Room().SetUpWords(slot.SetUp, c.Dossier.Body())...),
+			Ends:   slot.SetUp.EndsWords(),
+			Last:   session.LastWords(i),
+			Combo:  session.ComboWords(i),
+			Boxes:  boxesOf(slot, c.Room().UnitOf(slot.SetUp)),
+		}
+		line.InCombo = slot.Combo != ""
+		if session.Hand(i, 0, floor) == nil {
+			if line.How = series.FindHow; slot.SetUp.Movement.TopRange {
+				line.How = series.FindHowTop
+			}
 		}
 		if c.Dossier.HideWeights {
 			line.Load = s.mark(c, &kept, i, line.Load, r.past[slot.SetUp.Key()])
@@ -226,6 +251,15 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 		out.Slots = append(out.Slots, line)
 	}
 	return out, nil
+}
+
+// boxesOf are the boxes of a slot.
+func boxesOf(slot *plan.Slot, unit person.Unit) Boxes {
+	out := Boxes{Sets: slot.Sets(), Arms: []string{""}, Unit: string(unit)}
+	if slot.TakesTurns() {
+		out.Arms = []string{"left", "right"}
+	}
+	return out
 }
 
 // mark tells a slot's load without its number, against the last time of its past,
@@ -290,8 +324,11 @@ func readSheet(b json.RawMessage, c *movement.Catalogue) (SheetView, error) {
 	}
 	out.Caps = caps
 	for i := range out.Slots {
-		if out.Slots[i].Keeps == nil {
-			out.Slots[i].Keeps = []string{}
+		z := &out.Slots[i]
+		for _, list := range []*[]string{&z.Keeps, &z.SetUp, &z.Boxes.Arms} { // that sheets had not yet when they left
+			if *list == nil {
+				*list = []string{}
+			}
 		}
 	}
 	for _, list := range []*[]string{&out.Cautions, &out.Why} {

@@ -1771,6 +1771,12 @@ export interface components {
             stances: components["schemas"]["StanceView"][];
             wrong: components["schemas"]["WrongView"][];
         };
+        Boxes: {
+            arms: string[];
+            /** Format: int64 */
+            sets: number;
+            unit: string;
+        };
         CableForm: {
             attachments: string[];
             /** Format: int64 */
@@ -3591,16 +3597,23 @@ export interface components {
             width?: number;
         };
         SheetSlot: {
+            boxes: components["schemas"]["Boxes"];
             cautions: string[];
+            combo: string;
             cues: string[];
             details: string;
             effort: string;
+            ends: string;
             grips: string;
+            how: string;
+            in_combo: boolean;
+            last: string;
             load: string;
             pose: components["schemas"]["Pose"];
             range: string;
             rest: string;
             ribbon?: components["schemas"]["Ribbon"];
+            set_up: string[];
             sets: string;
             slice: components["schemas"]["SliceView"];
             starts: string;

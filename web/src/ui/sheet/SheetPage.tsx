@@ -55,18 +55,23 @@ export function SheetPage({
       ))}
       <ol className={css.slots}>
         {sheet.slots.map((s, i) => (
-          <li key={i} className={css.slot}>
+          <li key={i} className={clsx(css.slot, s.in_combo && css.inCombo)}>
             <span className={css.no}>{i + 1}</span>
             <PoseFigure pose={s.pose} className={css.pose} />
             <div className={css.what}>
+              {s.combo && <p className={css.combo}>In turns, {s.combo}</p>}
               <h2>{s.title}</h2>
               {s.details && <p className={css.details}>{s.details}</p>}
+              {(s.set_up ?? []).length > 0 && <p className={css.setUp}>{s.set_up.join(' · ')}</p>}
               <p className={css.dose}>
                 <b>{parts.sets(i, s.sets)}</b> · <b>{parts.load(i, s.load)}</b>
               </p>
+              {s.last && <p className={css.last}>Last: {s.last}</p>}
+              {s.how && <p className={css.find}>{s.how}</p>}
               {(s.grips || s.starts) && <p>{[s.grips, s.starts].filter(Boolean).join(' · ')}</p>}
               <p>
                 {parts.effort(i, s.effort)} · {parts.rest(i, s.rest)} · {parts.tempo(i, s.tempo)}
+                {s.ends && ` · ${s.ends}`}
                 {s.range && ` · ${s.range}`}
               </p>
               {parts.cues(i, s.cues)}
@@ -74,6 +79,7 @@ export function SheetPage({
                 The set ends at: {s.stop}. Upper arm: {s.upper_arm}.
                 {s.cautions.length > 0 && <span className={css.caution}> {s.cautions.join(' ')}</span>}
               </p>
+              {s.boxes && <Boxes boxes={s.boxes} />}
             </div>
             <div className={css.pictures}>
               <Slice geometry={right} view={s.slice} size={84} hatched />
@@ -105,10 +111,28 @@ export function SheetPage({
           <p key={c}>{c}</p>
         ))}
         <p className={css.legend}>
-          The round picture is the right arm from above: the fuller and darker a part, the more it gets. The bar runs
-          from stretched to shortened: thick where it is hard, hollow where it is idle. {sheet.studio}
+          The round picture is the right arm from above: the fuller and darker a part, the more it gets.{' '}
+          {sheet.total.heads.map((h) => `${h.code} ${h.name}`).join('; ')}. The bar runs from stretched to shortened:
+          thick where it is hard, hollow where it is idle. {sheet.studio}
         </p>
       </footer>
     </main>
+  )
+}
+
+/** Boxes are where on paper is written what was done; on a screen they would be in the way. */
+function Boxes({ boxes }: { boxes: SheetView['slots'][number]['boxes'] }) {
+  return (
+    <div className={css.boxes} aria-hidden>
+      {(boxes.arms ?? []).map((arm) => (
+        <p key={arm}>
+          <span>{arm || `${boxes.unit} × reps`}</span>
+          {Array.from({ length: boxes.sets }, (_, n) => (
+            <i key={n} />
+          ))}
+          {arm !== 'right' && <b>felt</b>}
+        </p>
+      ))}
+    </div>
   )
 }
