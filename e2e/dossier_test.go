@@ -49,12 +49,12 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.click(`[aria-label="Consent"] .ant-checkbox-input`)
 	p.until(`!document.body.innerText.includes('No consent to health notes yet')`)
 	p.clickText("Ask the questions")
-	p.clickText("Keep these answers")
+	p.clickText("Save these answers")
 	p.untilSays("not answered yet")
 	p.clickText("No to the other")
 	p.click(`[aria-label="High blood pressure, treated or not"] .ant-segmented-item:nth-child(2)`)
 	p.untilSays("it must be under control")
-	p.clickText("Keep these answers")
+	p.clickText("Save these answers")
 	p.untilSays("Stop and see a clinician")
 	p.clickText("Ask again")
 	p.clickText("No to the other")
@@ -64,7 +64,7 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.key("\r")
 	p.typeInto(`[aria-label^="Cleared by"]`, "her doctor")
 	p.key("\r")
-	p.clickText("Keep these answers")
+	p.clickText("Save these answers")
 	p.untilSays("Nothing in the way")
 	p.untilSays("rests of 90 s or more")
 
@@ -72,7 +72,7 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 	p.until(`document.querySelector('.leaves_counts').innerText.includes('85 allowed')`) // load on dips waits for clean reps
 	p.click(`.dossier_joints [data-joint="shoulder_front left"]`)
 	p.click(`.dossier_score .ant-segmented-item:nth-child(4)`)
-	p.clickText("Keep the score")
+	p.clickText("Save the score")
 	p.until(`!document.querySelector('.leaves_counts').innerText.includes('85 allowed')`)
 	p.until(`document.querySelector('.dossier_joint.dossier_sore')`)
 
@@ -151,12 +151,12 @@ func TestAMeasuringSessionByDigitsAndEnter(t *testing.T) {
 	eval[bool](p, `(document.querySelector('[data-girth]').focus(), true)`)
 	p.key("146\t36\t")
 	assert.Equal(t, "upper arm flexed, left, reading 1", eval[string](p, `document.activeElement.getAttribute('aria-label')`))
-	p.clickText("Keep the session")
+	p.clickText("Save the session")
 	p.untilSays("were these inches?")
 	assert.Equal(t, "146", eval[string](p, `document.querySelector('[data-girth]').value`))
 	p.typeInto(`[aria-label="upper arm relaxed, left, reading 1"]`, "346")
 	p.typeInto(`[aria-label="upper arm relaxed, left, reading 2"]`, "355")
-	p.clickText("Keep the session")
+	p.clickText("Save the session")
 	p.untilSays("measure those once more")
 	assert.Equal(t, "upper arm relaxed, left, reading 3", eval[string](p, `document.activeElement.getAttribute('aria-label')`))
 	p.key("347\r\r")
@@ -177,7 +177,7 @@ func TestAPhotoIsAddedAndARubbishFileRefused(t *testing.T) {
 	p.untilSays("this is no JPEG or PNG picture")
 	p.do(chromedp.SetUploadFiles(chromedp.CSS(`[aria-label="Photo file"]`), []string{filepath.Join(dir, "arm.png")}))
 	p.until(`document.querySelector('.measures_photos img')?.naturalWidth === 240`)
-	assert.NotContains(t, p.text(".leaves_dossierMain"), "Not kept")
+	assert.NotContains(t, p.text(".leaves_dossierMain"), "Not saved")
 }
 
 // What should grow is set head by head, shows in the slice, and has an end.
@@ -185,7 +185,7 @@ func TestPrioritiesAreSet(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Noor Halloran", "priorities"))
 	p.untilSays("Nothing is set yet")
-	p.clickText("Take every proposal")
+	p.clickText("Use every proposal")
 	p.untilSays("As proposed")
 	p.until(`document.querySelector('[aria-label="The emphasis ends on"]').value !== ''`)
 	p.click(`[aria-label="biceps, long head"].priorities_headLine .ant-segmented-item:nth-child(3)`)
@@ -194,7 +194,7 @@ func TestPrioritiesAreSet(t *testing.T) {
 	p.clickText("Rate again")
 	p.clickText("all six")
 	p.click(`[aria-label="How the triceps, long head looks"] .ant-segmented-item:nth-child(1)`)
-	p.clickText("Keep the rating")
+	p.clickText("Save the rating")
 	p.untilSays("looks far behind")
 }
 

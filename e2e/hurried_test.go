@@ -80,7 +80,7 @@ func TestASheetInAHurry(t *testing.T) {
 	)
 	sets(p, "3")
 	p.until(`document.querySelector('.editing_sheetEditing').innerText.includes('Nothing is overwritten until you choose')`)
-	p.clickText("Take theirs")
+	p.clickText("Use theirs")
 	p.until(`document.querySelector('.sheet_dose').innerText.startsWith('2 × 6–8')`)
 }
 

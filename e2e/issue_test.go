@@ -99,7 +99,7 @@ func TestTheWholeWayToAClientsPhone(t *testing.T) {
 		p.until(fmt.Sprintf(`document.querySelector('.board-margin').innerText !== %q`, before))
 		p.untilSays("saved")
 	}
-	p.untilSays("Nothing is wrong")
+	p.until(`!document.querySelector('.finding.stop:not(.accepted), .finding.warn:not(.accepted)')`)
 	p.click(".board_slot button")
 	p.until(`document.querySelector('.stage_stage .pose_pose')`)
 	p.clickText("Sheet")

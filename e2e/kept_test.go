@@ -154,6 +154,6 @@ func TestTheBuilderLosesNothing(t *testing.T) {
 	p.saved()
 	q.offline(false)
 	q.untilSays("Nothing is overwritten until you choose")
-	q.press("Take theirs")
+	q.press("Use theirs")
 	q.until(name + ` === 'Of the first'`)
 }

@@ -97,7 +97,7 @@ func TestAStoppingAnswerIsSaidEverywhere(t *testing.T) {
 	p.clickText("Ask again")
 	p.clickText("No to the other")
 	p.click(`[aria-label^="Chest pain"] .ant-segmented-item:nth-child(2)`)
-	p.clickText("Keep these answers")
+	p.clickText("Save these answers")
 	p.until(`document.querySelector('.dossier_standing.stop, .dossier_standing.emergency, .dossier_standing.same_day')`)
 	for _, place := range []string{clientPath("Aurelio Finch", "week"), builderPath("Aurelio Finch"),
 		clientPath("Aurelio Finch", "log"), "/fitting?client=" + demo.ClientID("Aurelio Finch").String()} {

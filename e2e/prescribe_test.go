@@ -81,12 +81,12 @@ func TestLocksHoldAndUndoBringsBack(t *testing.T) {
 	p.key("l")
 	p.until(`!document.querySelector('.board_slot.board_locked')`)
 
-	p.click(`.board_session:first-of-type [aria-label^="Take out"]`)
+	p.click(`.board_session:first-of-type [aria-label^="Remove"]`)
 	p.until(`document.querySelectorAll('.board_session').length === 1`)
 	p.untilSays("saved")
 	p.do(chromedp.Reload())
 	p.until(`document.querySelectorAll('.board_session').length === 1 && document.querySelector('.board_slot b')`)
-	p.click(`.board_session [aria-label^="Take out"]`)
+	p.click(`.board_session [aria-label^="Remove"]`)
 	p.until(`document.querySelectorAll('.board_session').length === 0`)
 	p.untilSays("saved")
 	p.click(".board_tools button:first-child") // undo

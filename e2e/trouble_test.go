@@ -52,7 +52,7 @@ func TestTwoTabsDoNotOverwriteEachOther(t *testing.T) {
 	second.untilSays("Nothing is overwritten until you choose")
 	assert.Contains(t, second.text(".saving_saveNote"), "Balcony day")
 	assert.Equal(t, "5", eval[string](second, `document.querySelector('input[aria-label="Sets"]').value`))
-	second.clickText("Take theirs")
+	second.clickText("Use theirs")
 	second.until(`document.querySelector('input[aria-label="Name of the session"]').value === 'Balcony day'`)
 	second.typeInto(`input[aria-label="Sets"]`, "5")
 	second.saved()

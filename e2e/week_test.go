@@ -152,10 +152,10 @@ func TestASlotIsPrescribed(t *testing.T) {
 			document.querySelector('.builder_slot:nth-child(3)').innerText.includes('superset, opposing')`,
 	)
 	p.saved()
-	p.click(`[aria-label="Take apart from the next"]`)
+	p.click(`[aria-label="Split from the next"]`)
 	p.until(`!document.querySelector('.builder_slots').innerText.includes('superset')`)
 	p.saved()
-	p.press("Take these")
+	p.press("Use these")
 	p.until(`document.querySelectorAll('.prescription_cues li:not(.prescription_cueAdd)').length === 3`)
 	p.press("The client’s ratios")
 	p.untilSays("1RM ≈")

@@ -259,13 +259,13 @@ func TestASheetOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	sheet := func(n int) *formats.PDFSheet {
 		s := &formats.PDFSheet{
-			Client:   "Aurelio Finch",
-			Session:  "Gallery day",
-			Where:    "27 November 2026 · The Sail Loft",
+			Client:  "Aurelio Finch",
+			Session: "Gallery day",
+			Where:   "27 November 2026 · The Sail Loft",
 			Cautions: []string{"Breathe out on the effort. Pain over 3 of 10, or rising, ends the set; tell your coach.",
 				"Chest pain, fainting, severe breathlessness or sudden weakness: stop and call emergency services.",
 				"This sheet is no diagnosis and no treatment; local rules and licensed practice come first."},
-			Caps:     []string{"At least 3 in reserve."},
+			Caps: []string{"At least 3 in reserve."},
 		}
 		for i := range n {
 			set := movement.Shipped.Movements[i*4%len(movement.Shipped.Movements)].Default()

@@ -18,7 +18,8 @@ const root = "../../"
 func TestTheDataKeepsToItsSchemas(t *testing.T) {
 	for file, schema := range map[string]string{
 		"movement/data/flexors.yaml": "movements", "movement/data/extensors.yaml": "movements", "movement/data/several_joints.yaml": "movements",
-		"movement/data/families.yaml": "families", "movement/data/faults.yaml": "faults", "stance/data/evidence.yaml": "evidence", "words/data/vocabulary.yaml": "words",
+		"movement/data/families.yaml": "families", "movement/data/faults.yaml": "faults",
+		"stance/data/evidence.yaml": "evidence", "words/data/vocabulary.yaml": "words",
 		"words/data/movements.yaml": "answers",
 		"stance/data/rules.yaml":    "rules",
 	} {

@@ -4,7 +4,6 @@ import (
 	"testing"
 
 	"musculus/internal/httpapi/library"
-	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/stances"
 	"musculus/internal/view"
 
@@ -76,7 +75,7 @@ func TestNearTuneAndFaults(t *testing.T) {
 		c.call("POST", "/fault-costs", map[string]any{"movement": "curl_standing_bar"}),
 	)
 	assert.Equal(t, "f_up_elbow_forward", faults.Faults[0].ID)
-	assert.Contains(t, faults.Faults[0].Costs, "demand at the end 0.70 → 0.28")
+	assert.Contains(t, faults.Faults[0].Costs, "the end of the range is loaded less: 28 %")
 }
 
 func TestStancesChangeAClientsNumbers(t *testing.T) {
@@ -103,16 +102,17 @@ func TestTheBookAndATip(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, jory)
 	book := got[stances.BookView](c, 200, c.call("GET", "/stances", nil))
-	assert.Len(t, book.Rules, 121)
+	assert.Len(t, book.Rules, 122)
 	assert.Len(t, book.Stances, 7)
 	assert.NotEmpty(t, book.Levers)
-	tip := got[stances.TipView](
+	tip := got[stances.HeardView](
 		c,
 		200,
 		c.call("POST", "/check-tip", map[string]any{"lever": "bar_narrow", "head": "biceps_long", "up": true}),
 	)
-	assert.Contains(t, tip.Verdict, "hardly notices")
-	require.NotNil(t, tip.Dispute)
+	require.NotNil(t, tip.Tip)
+	assert.Contains(t, tip.Tip.Verdict, "hardly notices")
+	require.NotNil(t, tip.Tip.Dispute)
 	assert.Equal(t, 422, c.call("POST", "/check-tip", map[string]any{"lever": "moon", "head": "biceps_long", "up": true}).status)
 }
 
@@ -137,7 +137,7 @@ func TestAStudiosOwnStance(t *testing.T) {
 	assert.Equal(t, 409, c.call("POST", "/stances/"+mine+"/switch", off).status, "switched in between")
 	without := got[view.SessionView](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil))
 	assert.Less(t, without.Total.Heads[0].Value, with.Total.Heads[0].Value, "the client's numbers follow the switched stance")
-	fitted := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
+	fitted := got[view.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "stance": mine}))
 	assert.Equal(t, "Wren’s reading", fitted.View.Stance)
 
 	assert.Equal(

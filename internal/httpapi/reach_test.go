@@ -9,7 +9,6 @@ import (
 	"testing"
 	"time"
 
-	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/sessions"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/httpapi/week"
@@ -178,7 +177,7 @@ func TestAStoppingAnswerStopsTheFloor(t *testing.T) {
 	assert.Equal(
 		t,
 		blocked,
-		got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked,
+		got[view.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "lying_bar", "client": client})).Blocked,
 		"Fitting",
 	)
 	assert.Equal(t, blocked, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Blocked, "Sheet")
@@ -262,7 +261,7 @@ func TestCautionsReachEveryPlace(t *testing.T) {
 	c := s.signedIn(t, wren)
 	bodyOrPad := 0
 	for _, m := range movement.Shipped.Movements {
-		v := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": m.ID})).View
+		v := got[view.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": m.ID})).View
 		require.NotEmpty(t, v.Cautions, m.ID)
 		assert.Regexp(t, "(?i)safe to end alone|to the limit", v.Cautions[0], m.ID)
 		assert.Equal(t, m.Stop, v.Stop)

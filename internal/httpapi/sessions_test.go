@@ -7,7 +7,6 @@ import (
 	"testing"
 
 	"musculus/internal/httpapi/clients"
-	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/sessions"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/view"
@@ -22,26 +21,26 @@ import (
 func TestAFittedSetUp(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
-	f := got[op.Fitted](
+	f := got[view.Fitted](
 		c,
 		200,
 		c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "settings": map[string]any{"bench": 61}, "turning": "bench"}),
 	)
 	assert.Equal(t, "Reclined 60° curl, two dumbbells, palms up", f.View.Title)
 	assert.Equal(t, movement.Settings{movement.Bench: movement.Num(60)}, f.View.Settings)
-	assert.Equal(t, "Needs 1.03 of the load of a plain curl", f.View.Load)
+	assert.Equal(t, "Takes 3\u00a0% more load than a plain curl, for the same effort", f.View.Load)
 	require.Len(t, f.Neighbours, 2)
 	assert.Equal(t, []float64{55, 65}, []float64{f.Neighbours[0].Value, f.Neighbours[1].Value})
 	assert.Contains(t, f.Neighbours[1].View.Title, "65°")
-	plain := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_standing_dumbbells"}))
+	plain := got[view.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "curl_standing_dumbbells"}))
 	for _, b := range plain.View.Bias[:4] {
 		assert.Equal(t, 1.0, b.Value, "the plain curl is one for every head")
 	}
-	graded := got[op.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "dip_bars"}))
+	graded := got[view.Fitted](c, 200, c.call("POST", "/fit", map[string]any{"movement": "dip_bars"}))
 	assert.False(t, graded.View.Computed)
 	assert.Nil(t, graded.View.Ribbon)
 	assert.Less(t, graded.View.Bias[4].Low, graded.View.Bias[4].High)
-	tall := got[op.Fitted](
+	tall := got[view.Fitted](
 		c,
 		200,
 		c.call("POST", "/fit", map[string]any{"movement": "curl_reclined", "client": demo.ClientID("Tobias Quill")}),

@@ -34,6 +34,7 @@ type SessionView struct {
 	Minutes    float64       `json:"minutes"`
 	WarmUp     float64       `json:"warm_up"` // minutes of them: the general one and the ramp
 	Ramp       string        `json:"ramp"`    // what leads up to the first working load, empty for nothing
+	Spent      string        `json:"spent"`   // what the minutes are made of
 	MinutesHas int           `json:"minutes_has"`
 	Over       bool          `json:"over_minutes"`
 	Flexors    int           `json:"hard_sets_flexors"`

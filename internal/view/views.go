@@ -42,8 +42,9 @@ type Glyph struct {
 type BiasView struct {
 	HeadView
 	Agonist    bool       `json:"agonist"`
-	Base       float64    `json:"base"`   // the stance's bias before its rules
-	Hollow     float64    `json:"hollow"` // where rules whose mechanism does not hold would put it
+	Base       float64    `json:"base"`    // the stance's bias before its rules
+	Formula    string     `json:"formula"` // how the bar comes from the profile, in numbers; empty for graded work
+	Hollow     float64    `json:"hollow"`  // where rules whose mechanism does not hold would put it
 	Terms      []TermView `json:"terms"`
 	Share      float64    `json:"share"`
 	Plain      float64    `json:"plain"`
@@ -221,6 +222,7 @@ func SetUpOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *pe
 			b.Agonist, b.Share, b.Plain = h.Agonist, Round4(h.Share), Round4(h.Plain)
 			b.Stretch, b.Squeeze = Round4(h.Stretch), Round4(h.Squeeze)
 			if h.Agonist {
+				b.Formula = st.BaseWords(h, reading[i])
 				mean, zone := Round4(h.Mean), string(h.Zone)
 				b.MeanLength, b.Zone = &mean, &zone
 			}

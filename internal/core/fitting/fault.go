@@ -122,6 +122,21 @@ const (
 	demandWord = 0.1
 )
 
+// loaded tells how the weight's pull at the end of a repetition changes from x to z, both of
+// the hardest point; under 0 it pulls the wrong way and the head rests.
+func loaded(x, z float64) string {
+	was := fmt.Sprintf("%.0f %% of the hardest point", 100*x)
+	switch {
+	case z <= 0:
+		return "goes unloaded (it was " + was + ")"
+	case x <= 0:
+		return fmt.Sprintf("is loaded to %.0f %% of the hardest point (it was not at all)", 100*z)
+	case z < x:
+		return fmt.Sprintf("is loaded less: %.0f %% of the hardest point (it was %.0f %%)", 100*z, 100*x)
+	}
+	return fmt.Sprintf("is loaded more: %.0f %% of the hardest point (it was %.0f %%)", 100*z, 100*x)
+}
+
 // difference tells what changes from a clean profile to a faulty one.
 func difference(a, b *effort.Profile) string {
 	var parts []string
@@ -134,10 +149,10 @@ func difference(a, b *effort.Profile) string {
 		}
 	}
 	if ratio := b.Working / a.Working; math.Abs(ratio-1) >= loadWord {
-		parts = append(parts, fmt.Sprintf("%.2f × the load fits", ratio))
+		parts = append(parts, fmt.Sprintf("the load for the same effort is %+.0f %%", 100*(ratio-1)))
 	}
 	if x, z := a.Curve[effort.Samples-1], b.Curve[effort.Samples-1]; math.Abs(x-z) >= demandWord {
-		parts = append(parts, fmt.Sprintf("demand at the end %.2f → %.2f", x, z))
+		parts = append(parts, "the end of the range "+loaded(x, z))
 	}
 	if extra := b.IdleFraction() - a.IdleFraction(); extra > 0.02 {
 		parts = append(parts, fmt.Sprintf("%.0f %% more of the range is idle", 100*extra))

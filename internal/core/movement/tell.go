@@ -93,7 +93,14 @@ func LoadWords(p *effort.Profile) string {
 	if p.Flexion {
 		plain = "plain curl"
 	}
-	return fmt.Sprintf("Needs %.2f of the load of a %s", p.Ratio, plain)
+	switch percent := 100 * (p.Ratio - 1); {
+	case percent > -1.5 && percent < 1.5:
+		return "Takes about the load of a " + plain + ", for the same effort"
+	case percent < 0:
+		return fmt.Sprintf("Takes %.0f\u00a0%% less load than a %s, for the same effort", -percent, plain)
+	default:
+		return fmt.Sprintf("Takes %.0f\u00a0%% more load than a %s, for the same effort", percent, plain)
+	}
 }
 
 // Caveat says what the computation cannot tell of a movement.

@@ -88,7 +88,7 @@ const (
 
 // Scale says from which score what is proposed.
 func Scale() string {
-	return fmt.Sprintf("from %g on build, from %g on prioritise", buildFrom, prioritiseFrom)
+	return fmt.Sprintf("%g or more proposes build, %g or more prioritise, less maintain", buildFrom, prioritiseFrom)
 }
 
 // DefaultEnd is when an emphasis ends unless the coach says otherwise.
@@ -152,7 +152,10 @@ func Propose(
 	case rating == nil:
 		notes = append(notes, "No pose rating yet: wishes alone decide.")
 	case today-rating.On > staleAfter:
-		notes = append(notes, fmt.Sprintf("The pose rating of %s is over four months old and no longer counts.", rating.On.Words()))
+		notes = append(
+			notes,
+			fmt.Sprintf("The pose rating of %s is over four months old and no longer counts.", rating.On.Words()),
+		)
 	default:
 		for h := range arm.HeadIndex(arm.HeadCount) {
 			if x := rating.Heads[arm.Heads[h].ID]; x != 0 {
@@ -226,11 +229,17 @@ func capPriorities(out *[arm.HeadCount]Weight) []string {
 	var names []string
 	for _, h := range first[mostPrioritised:] {
 		out[h].Level = Build
-		out[h].Reasons = append(out[h].Reasons, fmt.Sprintf("built rather than first: %d heads are first already", mostPrioritised))
+		out[h].Reasons = append(
+			out[h].Reasons,
+			fmt.Sprintf("built rather than first: %d heads are first already", mostPrioritised),
+		)
 		names = append(names, arm.Heads[h].Name)
 	}
 	return []string{
-		fmt.Sprintf("Extra work for one head is taken from another: %s build, they do not come first too.", strings.Join(names, "; ")),
+		fmt.Sprintf(
+			"Extra work for one head is taken from another: %s build, they do not come first too.",
+			strings.Join(names, "; "),
+		),
 	}
 }
 
@@ -254,7 +263,10 @@ func (e *Emphasis) Check(today day.Day) []person.FieldError {
 			out = append(out, person.FieldError{Field: "levels." + id, Reason: fmt.Sprintf("there is no head %q", id)})
 		}
 		if !slices.Contains(Levels, l) {
-			out = append(out, person.FieldError{Field: "levels." + id, Reason: fmt.Sprintf("%q is none of maintain, build, prioritise", l)})
+			out = append(
+				out,
+				person.FieldError{Field: "levels." + id, Reason: fmt.Sprintf("%q is none of maintain, build, prioritise", l)},
+			)
 		}
 		first = first || l == Prioritise
 	}
@@ -299,6 +311,23 @@ func TargetWords() string {
 		out = append(out, fmt.Sprintf("%s %g–%g", l, targets[l].Low, targets[l].High))
 	}
 	return strings.Join(out, ", ") + " effective sets a week; two thirds in the first year"
+}
+
+// BandWords tells where a head's target band comes from.
+func BandWords(l Level, firstYear bool) string {
+	t := targets[l]
+	if !firstYear {
+		return fmt.Sprintf("%s: %g–%g effective sets a week", l, t.Low, t.High)
+	}
+	mine := TargetOf(l, true)
+	return fmt.Sprintf(
+		"%s: %g–%g effective sets a week, in the first year two thirds of them: %.1f–%.1f",
+		l,
+		t.Low,
+		t.High,
+		mine.Low,
+		mine.High,
+	)
 }
 
 // TargetOf is the week's target of a level.

@@ -1,6 +1,7 @@
 package stance
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -117,6 +118,26 @@ func base(b Base, h *effort.HeadProfile) float64 {
 		return math.Sqrt(h.Plain * h.Stretch)
 	}
 	return h.Plain
+}
+
+// BaseWords tells how a computed head's bias under the stance comes from its profile: "√(plain
+// 0.93 × stretch 1.10) = 1.01", and with rules "… × rules 1.05 = 1.06".
+func (s *Stance) BaseWords(h *effort.HeadProfile, bias Bias) string {
+	var words string
+	switch s.Base {
+	case Stretch:
+		words = fmt.Sprintf("stretch %.2f", h.Stretch)
+	case Squeeze:
+		words = fmt.Sprintf("squeeze %.2f", h.Squeeze)
+	case Balanced:
+		words = fmt.Sprintf("√(plain %.2f × stretch %.2f) = %.2f", h.Plain, h.Stretch, bias.Base)
+	default:
+		words = fmt.Sprintf("plain %.2f", h.Plain)
+	}
+	if bias.Bar != bias.Base && bias.Base > 0 {
+		words += fmt.Sprintf(" × rules %.2f = %.2f", bias.Bar/bias.Base, bias.Bar)
+	}
+	return words
 }
 
 // Fired are the rules of a book with a tilt that apply to the fields.

@@ -25,9 +25,9 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 		}
 		to, ok := a.instead(slot.SetUp)
 		if !ok {
-			return a.change("Take it out", func(w *Week) bool { return w.takeOut(i, f.Slot) })
+			return a.change("Remove it", func(w *Week) bool { return w.takeOut(i, f.Slot) })
 		}
-		return a.change("Take "+names(to)+" instead", func(w *Week) bool {
+		return a.change("Use "+names(to)+" instead", func(w *Week) bool {
 			a.t.take(&w.Sessions[i].Session, f.Slot, to)
 			return true
 		})

@@ -111,7 +111,7 @@ func (a *auditor) soften(i, j int) *Fix {
 	slot := &s.Slots[j]
 	carry, rigging := person.CarryOf(slot.SetUp), a.t.Room.Rigging(a.t.Yardstick.Body().BodyMass)
 	if carry == person.BodyWeight {
-		return a.change("Take body weight alone", func(w *Week) bool {
+		return a.change("Use body weight alone", func(w *Week) bool {
 			to := &w.Sessions[i].Slots[j]
 			to.Each(func(r *plan.Row) { r.Method, r.Load = dose.Use{}, nil })
 			to.Take(dose.Added(0))
@@ -121,7 +121,7 @@ func (a *auditor) soften(i, j int) *Fix {
 	course, known, _ := a.t.courseOf(slot)
 	if down, ok := person.RoundDown(a.t.Room.Steps(slot.SetUp), carry.Whole(course.Now, rigging)); known && ok &&
 		slot.First().Method.ID == "" {
-		return a.change("Take "+a.t.Room.Words(down, slot.SetUp), func(w *Week) bool {
+		return a.change("Use "+a.t.Room.Words(down, slot.SetUp), func(w *Week) bool {
 			w.Sessions[i].Slots[j].Take(dose.Kg(carry.PerHand(down, rigging)))
 			return true
 		})

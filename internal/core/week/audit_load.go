@@ -83,7 +83,7 @@ func (a *auditor) loads(i int) {
 				first.RepsHigh,
 			)
 			fix = func() *Fix {
-				return a.change("Take "+a.t.Room.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
+				return a.change("Use "+a.t.Room.Words(fit.Whole, slot.SetUp), func(w *Week) bool {
 					w.Sessions[i].Slots[j].Take(dose.Carried(a.t.Floor().Rack(slot.SetUp), hand))
 					return true
 				})
@@ -128,7 +128,7 @@ func (a *auditor) lightLoad(i, j int) *Fix {
 	if reserve > 0 {
 		effort = fmt.Sprintf("with %d left", reserve)
 	}
-	return a.change(fmt.Sprintf("Take %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
+	return a.change(fmt.Sprintf("Use %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
 		to := &w.Sessions[i].Slots[j]
 		to.Each(func(r *plan.Row) {
 			r.RepsLow, r.RepsHigh, r.Reserve, r.RestS = lightLoadLow, lightLoadHigh, reserve, max(lightLoadRestS, a.t.Caps.MinRestS)
@@ -146,7 +146,7 @@ func (a *auditor) fewerReps(i, j int, e1rm float64) *Fix {
 	rack := a.t.Floor().Rack(slot.SetUp)
 	hand := rack.Carry.PerHand(rack.Steps[0], rack.Rigging)
 	if reps, _ := repsWith(hand, e1rm, slot.First()); reps >= fewestReps {
-		return a.change(fmt.Sprintf("Take %d–%d reps with the lightest there is", reps, reps+1), func(w *Week) bool {
+		return a.change(fmt.Sprintf("Use %d–%d reps with the lightest there is", reps, reps+1), func(w *Week) bool {
 			to := &w.Sessions[i].Slots[j]
 			to.Each(func(r *plan.Row) { r.RepsLow, r.RepsHigh = reps, reps+1 })
 			to.Take(dose.Carried(rack, hand))

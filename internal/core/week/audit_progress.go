@@ -43,7 +43,7 @@ func (a *auditor) rotate(i, j int) *Fix {
 	if !ok {
 		return nil
 	}
-	return a.change("Take "+names(to)+" instead, one thing at a time", func(w *Week) bool {
+	return a.change("Use "+names(to)+" instead, one thing at a time", func(w *Week) bool {
 		a.t.take(&w.Sessions[i].Session, j, to)
 		return true
 	})

@@ -178,7 +178,7 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 			fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "of a week’s 25", fixed: "less of"},
 		"failure": {bad: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 0), slot("pushdown_bar", 4, 0)}},
 			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 4, 2), slot("pushdown_bar", 2, 0)}},
-			says: "go to the limit", fixed: "Keep 1 in reserve"},
+			says: "go to the limit", fixed: "Leave 1 in reserve"},
 		"equipment": {tr: func(tr *week.Trainee) { tr.Room.Things = without(tr.Room.Things, person.Cable) },
 			bad:  map[int][]plan.Slot{0: {slot("overhead_cable_low", 3, 2)}},
 			fine: map[int][]plan.Slot{0: {slot("overhead_two_dumbbells", 3, 2)}}, says: "lacks", fixed: "instead"},
@@ -193,7 +193,7 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 			y, err := effort.NewYardstick(arm.Body{Stature: 1.1, BodyMass: 40})
 			require.NoError(t, err)
 			tr.Yardstick = y
-		}, bad: map[int][]plan.Slot{0: {nearPulley(t)}}, fine: plain, says: "cannot be done as set", fixed: "Take "},
+		}, bad: map[int][]plan.Slot{0: {nearPulley(t)}}, fine: plain, says: "cannot be done as set", fixed: "Remove it"},
 		"dose": {tr: func(tr *week.Trainee) { tr.Caps = person.CapsOf([]person.CapID{person.Cautious}) },
 			bad:  map[int][]plan.Slot{0: {with(slot("curl_reclined", 3, 1), func(s *plan.Slot) { s.Rows[0].Method = dose.Use{ID: "drops"} })}},
 			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 3, 3)}}, says: "caps", fixed: "as the caps and the room allow"},
@@ -230,13 +230,13 @@ func TestEveryRuleTriggersIsQuietAndIsCleared(t *testing.T) {
 		}, bad: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 18)},
 			2: {slot("curl_neutral", 2, 2), slot("curl_reclined", 2, 2)}, 4: {slot("curl_turning", 2, 2)}},
 			fine: map[int][]plan.Slot{0: {weighing(slot("curl_standing_dumbbells", 2, 2), 14)}},
-			says: "18 kg a hand gives about 1 reps", fixed: "Take "},
+			says: "18 kg a hand gives about 1 reps", fixed: "Use "},
 		"disputed": {tr: func(tr *week.Trainee) {
 			tr.Aims.Levels = levels(map[arm.HeadIndex]priority.Level{arm.TricepsLateral: priority.Build})
 		},
 			bad:  map[int][]plan.Slot{0: {slot("press_bench_close", 5, 2)}, 3: {slot("press_bench_close", 5, 2)}},
 			fine: map[int][]plan.Slot{0: {slot("curl_standing_dumbbells", 5, 2)}, 3: {slot("curl_standing_dumbbells", 5, 2)}},
-			says: "disputed rules only", fixed: "Add "},
+			says: "only ", fixed: "Add "},
 	} {
 		t.Run(code, func(t *testing.T) {
 			tr := aimed(t)

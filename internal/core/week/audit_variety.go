@@ -141,7 +141,7 @@ func (a *auditor) elsewhere(i, j int, part string) *Fix {
 		return nil
 	}
 	to := found.shape.SetUp
-	return a.change("Take "+names(to)+" instead", func(w *Week) bool {
+	return a.change("Use "+names(to)+" instead", func(w *Week) bool {
 		a.t.take(&w.Sessions[i].Session, j, to)
 		return true
 	})

@@ -41,7 +41,7 @@ func (a *auditor) targets() {
 		case line.Total.Low < line.Target.Low-nearTarget && line.Level != priority.Maintain:
 			a.add(Found{Key: "disputed:" + head.ID, Code: "disputed", Severity: Note, Session: -1, Slot: -1, Why: whys["disputed"],
 				Text: fmt.Sprintf(
-					"The %s is covered by disputed rules only: %s sets by this stance, %s by another.",
+					"Who counts the %s decides: %s sets by this stance, only %s by the one that counts least, under its target.",
 					head.Name,
 					sets(line.Total.Mid),
 					sets(line.Total.Low),
@@ -251,7 +251,7 @@ func (a *auditor) failures() {
 	}
 	a.add(Found{Key: "failure", Code: "failure", Severity: Warn, Session: -1, Slot: -1, Why: whys["failure"],
 		Text: fmt.Sprintf("%d of %d hard sets go to the limit, over a third.", a.ledger.Failures, hard)}, func() *Fix {
-		return a.change("Keep 1 in reserve where it is most often", func(w *Week) bool {
+		return a.change("Leave 1 in reserve where it is most often", func(w *Week) bool {
 			for range 40 {
 				l := w.Count(a.t)
 				if !tooMany(&l) {

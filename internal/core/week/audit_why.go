@@ -52,5 +52,5 @@ var whys = map[string]string{
 	"one_movement": "Regions of a muscle may grow by different amounts: one movement in all sets leaves some out. A reason, never a number.",
 	"one_part":     "Being hard in one part of the range only leaves the others unloaded; what comes next to it is a reason for pairing.",
 	"weekday":      "The days are those of the Dossier; a session on another one may be meant.",
-	"turns":        "What is changed between two exercises in turns is counted in the minutes: a gap lasts the longer of its rest and its change.",
+	"turns":        "What is changed between two exercises in turns is in the minutes: a gap lasts the longer of its rest and its change.",
 }

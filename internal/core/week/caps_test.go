@@ -170,7 +170,7 @@ func TestLoadOnDipsIsFound(t *testing.T) {
 	w := planned(map[int][]plan.Slot{0: climb.Slots})
 	fix := audit(&w, tr, nil)["ladder:s0:s0-0"].Fix
 	require.NotNil(t, fix)
-	assert.Equal(t, "Take body weight alone", fix.Words)
+	assert.Equal(t, "Use body weight alone", fix.Words)
 	assert.NotContains(t, audit(&fix.Week, tr, nil), "ladder:s0:s0-0")
 }
 

@@ -126,7 +126,7 @@ func (a *auditor) restBetween(i, j int) *Fix {
 
 // takeApart ends the combo of a slot.
 func (a *auditor) takeApart(i, j int) *Fix {
-	return a.change("Take them apart", func(w *Week) bool {
+	return a.change("Split the combo", func(w *Week) bool {
 		combo := w.Sessions[i].Slots[j].Combo
 		for k := range w.Sessions[i].Slots {
 			if slot := &w.Sessions[i].Slots[k]; slot.Combo == combo {

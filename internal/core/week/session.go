@@ -90,6 +90,7 @@ type Totals struct {
 	Flexors, Extensors int                       // hard sets per muscle group
 	Minutes            float64                   // warm-up included
 	WarmUp             float64                   // minutes of it: the general one and the ramp
+	Spent              Spent                     // what the minutes are made of
 	Failures           int                       // sets to the limit or beyond it
 	Joints             JointLoad
 	Slots              []SlotCount
@@ -149,15 +150,15 @@ func (t *Trainee) Count(s *plan.Session) Totals { return t.memo().count(s, nil, 
 // combo to another takes, nil for no time.
 func (m *Memo) count(s *plan.Session, known []SlotCount, changed int, changeS func(from, to int) int) Totals {
 	out := Totals{Slots: make([]SlotCount, len(s.Slots))}
-	seconds := s.WarmUpMin * 60
+	spent := Spent{General: s.WarmUpMin * 60}
 	for i := range s.Slots {
 		first := s.Slots[i].SetUpIn(0)
 		if ramp := dose.RampSeconds(first, m.look(first).carry, &s.Slots[i].First().Dose); ramp > 0 {
-			seconds += ramp
+			spent.Ramp = ramp
 			break
 		}
 	}
-	out.WarmUp = seconds / 60
+	out.WarmUp = (spent.General + spent.Ramp) / 60
 	seen := map[string]bool{}
 	last := ""
 	for i := range s.Slots {
@@ -185,22 +186,23 @@ func (m *Memo) count(s *plan.Session, known []SlotCount, changed int, changeS fu
 			out.Extensors += slot.HardSets()
 		}
 		for r := range slot.Rows {
-			seconds += slot.Rows[r].WorkSeconds(slot.SetUpIn(r).ArmsInTurn())
+			spent.Sets += slot.Rows[r].WorkSeconds(slot.SetUpIn(r).ArmsInTurn())
 		}
 		station := k.station
 		if i > 0 && station != last {
 			if !s.Joined(i-1, i) { // inside a combo the gaps last as long as what is changed in them
-				seconds += moveS
+				spent.Ways += moveS
 			}
 		}
 		if !seen[station] {
-			seconds += stationS
+			spent.Ways += stationS
 		}
 		seen[station], last = true, station
 	}
 	if len(s.Slots) == 0 {
-		seconds, out.WarmUp = 0, 0
+		spent, out.WarmUp = Spent{}, 0
 	}
-	out.Minutes = (seconds + s.RestSeconds(changeS)) / 60
+	spent.Rests = s.RestSeconds(changeS)
+	out.Minutes, out.Spent = spent.seconds()/60, spent
 	return out
 }

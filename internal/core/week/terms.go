@@ -1,11 +1,13 @@
 package week
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
@@ -64,6 +66,42 @@ func (w *Week) Terms(t *Trainee, l *Ledger, h arm.HeadIndex) []Term {
 					nil,
 				},
 			)
+		}
+	}
+	return out
+}
+
+// TermsWords tells in a line what of the week gives a head the most, for the reasons of a finding.
+func (w *Week) TermsWords(t *Trainee, l *Ledger, h arm.HeadIndex) string {
+	const told = 4
+	terms := w.Terms(t, l, h)
+	slices.SortStableFunc(terms, func(a, b Term) int { return cmp.Compare(b.Value, a.Value) })
+	var out []string
+	for _, term := range terms[:min(told, len(terms))] {
+		out = append(out, fmt.Sprintf("%s = %.1f", term.Words, term.Value))
+	}
+	if n := len(terms) - told; n > 0 {
+		out = append(out, fmt.Sprintf("and %d more", n))
+	}
+	return strings.Join(out, "; ")
+}
+
+// JointTerms lists what a joint's load in a week adds up from: hard sets times the movement's
+// score of the joint, per slot and set-up.
+func (w *Week) JointTerms(j movement.Joint) []Term {
+	var out []Term
+	for i := range w.Sessions {
+		for k := range w.Sessions[i].Slots {
+			slot := &w.Sessions[i].Slots[k]
+			hard, load := 0, 0
+			for r := range slot.Rows {
+				n := slot.Rows[r].HardSets()
+				hard, load = hard+n, load+n*slot.SetUpIn(r).Joints().Of(j)
+			}
+			if load > 0 {
+				out = append(out, Term{Session: i, Slot: k, Value: float64(load),
+					Words: fmt.Sprintf("%s: %d hard × score %.3g", names(slot.SetUp), hard, float64(load)/float64(hard))})
+			}
 		}
 	}
 	return out

@@ -322,7 +322,7 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 		if err != nil {
 			return nil, err
 		}
-		card.Findings = audited.GraveFindings()
+		card.Findings = toMend(&audited)
 	}
 	v.Knots = knots(&card, v, sets)
 	v.Knots[0].State = v.Screened
@@ -334,4 +334,14 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 		v.Knots[3].State = issueWords(r.current, r.issues, r.links, v.Knots[3].State)
 	}
 	return out, nil
+}
+
+// toMend counts what is wrong with a week and was not let stand.
+func toMend(a *op.AuditedWeek) (n int) {
+	for _, f := range a.Found {
+		if _, ok := a.Accepted[f.Key]; !ok && f.Severity != week.Note {
+			n++
+		}
+	}
+	return n
 }

@@ -46,6 +46,7 @@ type HeadPriority struct {
 	Level    string   `json:"level" enum:"maintain,build,prioritise"` // today
 	Low      float64  `json:"target_low"`                             // effective sets a week
 	High     float64  `json:"target_high"`
+	Band     string   `json:"band"`     // where the target comes from
 	Together string   `json:"together"` // the neighbour the stance does not tell it apart from
 }
 
@@ -235,6 +236,7 @@ func headPriority(
 		Reasons:  w.Reasons,
 		Level:    string(level),
 		Low:      view.Round4(target.Low),
+		Band:     priority.BandWords(level, c.Dossier.FirstYear(today)),
 		High:     view.Round4(target.High),
 		Together: together(c.Stance, h),
 	}

@@ -9,6 +9,7 @@ import (
 
 	"musculus/internal/core/movement"
 	"musculus/internal/httpapi/op"
+	"musculus/internal/view"
 )
 
 type fitInput struct {
@@ -21,7 +22,7 @@ type fitInput struct {
 	}
 }
 
-type fitOutput struct{ Body op.Fitted }
+type fitOutput struct{ Body view.Fitted }
 
 func (s *place) registerFitting(api huma.API) {
 	huma.Register(api, op.Operation("fit", op.Everybody, http.MethodPost, "/fit", "What a set-up does to each head"), s.fit)
@@ -35,7 +36,7 @@ func (s *place) fit(ctx context.Context, in *fitInput) (*fitOutput, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := s.Fitted(set, y, st, s.Fence(c), movement.Key(in.Body.Turning))
+	out := view.FittedOf(set, y, st, s.Fence(c), movement.Key(in.Body.Turning))
 	out.Blocked = s.Blocked(c)
 	return &fitOutput{out}, nil
 }

@@ -131,16 +131,6 @@ func (s *Server) AuditRead(ctx context.Context, r *WeekRead, shown int) (out Aud
 	return out, nil
 }
 
-// GraveFindings counts what is wrong with a week and was not let stand.
-func (a *AuditedWeek) GraveFindings() (n int) {
-	for _, f := range a.Found {
-		if _, ok := a.Accepted[f.Key]; !ok && f.Severity != week.Note {
-			n++
-		}
-	}
-	return n
-}
-
 // plannedWeek turns kept sessions into the core's week.
 func plannedWeek(kept []store.Session) (week.Week, error) {
 	var out week.Week

@@ -94,7 +94,12 @@ func (s *Server) ReadKept(ctx context.Context, tx *store.Tx, c *store.Client, ke
 }
 
 // ViewSession counts a session and says everything about it.
-func (s *Server) ViewSession(ctx context.Context, t *week.Trainee, c *store.Client, kept store.Session) (view.SessionView, error) {
+func (s *Server) ViewSession(
+	ctx context.Context,
+	t *week.Trainee,
+	c *store.Client,
+	kept store.Session,
+) (view.SessionView, error) {
 	if len(kept.Faults) > 0 {
 		return view.SessionView{}, kept.Faults[0]
 	}
@@ -106,7 +111,8 @@ func (s *Server) ViewSession(ctx context.Context, t *week.Trainee, c *store.Clie
 		Total: view.SetsSlice(
 			"Effective sets in "+kept.Name,
 			counted.Heads,
-		), Minutes: view.Round4(counted.Minutes), MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
+		), Minutes: view.Round4(counted.Minutes), Spent: counted.Spent.Words(),
+		MinutesHas: c.Dossier.Minutes, Over: counted.Over(c.Dossier.Minutes),
 		Flexors: counted.Flexors, Extensors: counted.Extensors, Findings: []view.FindingView{}, Blocked: s.Blocked(c)}
 	out.WarmUp, out.Ramp = view.Round4(counted.WarmUp), session.RampWords(t.Floor(), false)
 	if out.Combos == nil {

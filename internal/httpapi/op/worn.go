@@ -10,10 +10,8 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
 	"musculus/internal/store"
-	"musculus/internal/view"
 )
 
 // WornInput is a set-up and who it is for.
@@ -22,19 +20,6 @@ type WornInput struct {
 	Settings movement.Settings `json:"settings,omitempty"`
 	Client   *uuid.UUID        `json:"client,omitempty"`
 	Stance   string            `json:"stance,omitempty" maxLength:"40"`
-}
-
-// Neighbour is the view one step further along the setting being turned.
-type Neighbour struct {
-	Value float64        `json:"value"`
-	View  view.SetUpView `json:"view"`
-}
-
-// Fitted is a set-up and, while a setting is turned, its neighbours.
-type Fitted struct {
-	View       view.SetUpView `json:"view"`
-	Blocked    string         `json:"blocked"` // why the client may not train, empty if she may, or without one
-	Neighbours []Neighbour    `json:"neighbours"`
 }
 
 // Wearer is whose body and stance a fitting is for: the client's, or the average
@@ -100,29 +85,6 @@ func SetUp(ctx context.Context, at, id string, settings movement.Settings) (move
 		return set, Faults("", []*movement.FieldError{fault})
 	}
 	return set, nil
-}
-
-// Fitted views a set-up and the next steps of the setting being turned.
-func (s *Server) Fitted(set movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *person.Fence, turning movement.Key) Fitted {
-	out := Fitted{View: view.SetUpOf(set, y, st, fence), Neighbours: []Neighbour{}}
-	setting := set.Movement.Setting(turning)
-	if setting == nil || setting.IsWord() {
-		return out
-	}
-	for _, c := range out.View.Controls {
-		if c.Key != string(turning) {
-			continue
-		}
-		for _, next := range []*float64{c.Down, c.Up} {
-			if next == nil {
-				continue
-			}
-			if there, err := set.With(turning, movement.Num(*next)); err == nil {
-				out.Neighbours = append(out.Neighbours, Neighbour{*next, view.SetUpOf(there, y, st, fence)})
-			}
-		}
-	}
-	return out
 }
 
 // mostBodies is how many bodies' plain movements are remembered.

@@ -48,7 +48,7 @@ type previewInput struct {
 // Preview is an unsaved session, with the active slot's set-up in full.
 type Preview struct {
 	Session view.SessionView  `json:"session"`
-	Active  *op.Fitted        `json:"active,omitempty"`
+	Active  *view.Fitted      `json:"active,omitempty"`
 	Faults  []view.FieldFault `json:"faults"` // what keeps it from being saved
 }
 
@@ -163,7 +163,7 @@ func (s *place) previewSession(ctx context.Context, in *previewInput) (*previewO
 	}
 	for _, slot := range draft.Slots {
 		if in.Body.Active != nil && slot.ID == *in.Body.Active {
-			fitted := s.Fitted(slot.SetUp, t.Yardstick, t.Stance, t.Fence, movement.Key(in.Body.Turning))
+			fitted := view.FittedOf(slot.SetUp, t.Yardstick, t.Stance, t.Fence, movement.Key(in.Body.Turning))
 			out.Body.Active = &fitted
 		}
 	}

@@ -60,6 +60,7 @@ type BoardSession struct {
 	WeekDraft
 	Minutes float64        `json:"minutes"`
 	WarmUp  float64        `json:"warm_up"` // minutes of them
+	Spent   string         `json:"spent"`   // what the minutes are made of
 	Board   []BoardSlot    `json:"board"`
 	Slice   view.SliceView `json:"slice"`
 }
@@ -73,62 +74,6 @@ type BoardSlot struct {
 	DoseWords string       `json:"dose_words"`
 	LoadWords string       `json:"load_words"`
 	Fit       view.LoadFit `json:"fit"` // whether the room's loads suit it, from its own series
-}
-
-// LedgerView is what a week comes to.
-type LedgerView struct {
-	Heads     []LedgerHead   `json:"heads"`
-	Slice     view.SliceView `json:"slice"` // filled by the week against its targets
-	Flexors   int            `json:"hard_sets_flexors"`
-	Extensors int            `json:"hard_sets_extensors"`
-	MostGroup int            `json:"most_group_sets"`
-	Over      []string       `json:"over_groups"` // muscle groups over it
-	Failures  int            `json:"failure_sets"`
-	Minutes   float64        `json:"minutes"` // of all sessions
-	WarmUp    float64        `json:"warm_up"` // minutes of them
-	Joints    []LedgerJoint  `json:"joints"`
-}
-
-// LedgerHead is one head's line.
-type LedgerHead struct {
-	ID        string       `json:"id"`
-	Code      string       `json:"code"`
-	Name      string       `json:"name"`
-	Direct    float64      `json:"direct"`
-	Elsewhere float64      `json:"elsewhere"`
-	Total     float64      `json:"total"`
-	Low       float64      `json:"low"` // by the least of the stances
-	High      float64      `json:"high"`
-	From      float64      `json:"target_low"`
-	To        float64      `json:"target_high"`
-	Level     string       `json:"level" enum:"maintain,build,prioritise"`
-	Short     bool         `json:"short"`   // under its target
-	Lengths   []LengthOf   `json:"lengths"` // short, middle, long
-	Terms     []AddendView `json:"terms"`   // what the total adds up from
-}
-
-// AddendView is one addend of a head's effective sets.
-type AddendView struct {
-	Session *uuid.UUID `json:"session"` // null: done elsewhere
-	Slot    *uuid.UUID `json:"slot"`
-	Words   string     `json:"words"`
-	Value   float64    `json:"value"`
-	Rules   []string   `json:"rules"` // that tilt the bias: id, factor, grade
-}
-
-// LengthOf is what a head gets at one length.
-type LengthOf struct {
-	Name    string  `json:"name" enum:"short,middle,long"`
-	Sets    float64 `json:"sets"`
-	Covered bool    `json:"covered"`
-}
-
-// LedgerJoint is how much of its week's budget a joint carries.
-type LedgerJoint struct {
-	Name string `json:"name"`
-	Load int    `json:"load"`
-	Most int    `json:"most"`
-	Over bool   `json:"over"`
 }
 
 // AuditView is one finding of the week.

@@ -2,14 +2,12 @@ package week
 
 import (
 	"context"
-	"fmt"
 	"slices"
 	"strings"
 
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
-	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
@@ -65,6 +63,11 @@ func (s *place) showWeek(ctx context.Context, r *op.WeekRead) (WeekView, error) 
 		if f.Fix != nil {
 			v.Fix = viewFix(f.Fix, &a.Week, kept)
 		}
+		if h, ok := arm.HeadByID(strings.TrimPrefix(f.Key, f.Code+":")); ok {
+			if terms := a.Week.TermsWords(a.T, &a.Ledger, h); terms != "" {
+				v.Why += " What gives it sets: " + terms + "."
+			}
+		}
 		if x, ok := a.Accepted[f.Key]; ok {
 			v.Accepted = &AcceptedView{x.Reason, x.By, x.At}
 		}
@@ -96,6 +99,7 @@ func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *w
 		WeekDraft: weekDraft(p, kept),
 		Minutes:   view.Round4(counted.Minutes),
 		WarmUp:    view.Round4(counted.WarmUp),
+		Spent:     counted.Spent.Words(),
 		Board:     []BoardSlot{},
 		Slice:     view.SetsSlice("Effective sets in "+p.Name, counted.Heads),
 	}
@@ -113,68 +117,6 @@ func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *w
 				view.FitOf(t.FitOf(slot)),
 			},
 		)
-	}
-	return out
-}
-
-func viewLedger(a *op.AuditedWeek, kept []store.Session) LedgerView {
-	t, l := a.T, &a.Ledger
-	out := LedgerView{
-		Heads:     []LedgerHead{},
-		Flexors:   l.Flexors,
-		Extensors: l.Extensors,
-		MostGroup: week.MostWeekSets,
-		Over:      l.OverGroups(),
-		Failures:  l.Failures,
-		Joints:    []LedgerJoint{},
-	}
-	var mid, low, high, fill [arm.HeadCount]float64
-	for h := range l.Heads {
-		line, head := &l.Heads[h], &arm.Heads[h]
-		v := LedgerHead{
-			ID:        head.ID,
-			Code:      head.Code,
-			Name:      head.Name,
-			Direct:    view.Round4(line.Direct.Mid),
-			Elsewhere: view.Round4(line.Elsewhere.Mid),
-			Total:     view.Round4(line.Total.Mid),
-			Low:       view.Round4(line.Total.Low),
-			High:      view.Round4(line.Total.High),
-			From:      view.Round4(line.Target.Low),
-			To:        view.Round4(line.Target.High),
-			Level:     string(line.Level),
-			Short:     line.Short(),
-			Lengths:   []LengthOf{},
-			Terms:     []AddendView{},
-		}
-		for _, term := range a.Week.Terms(t, l, arm.HeadIndex(h)) {
-			tv := AddendView{Words: term.Words, Value: view.Round4(term.Value), Rules: []string{}}
-			if term.Session >= 0 {
-				tv.Session, tv.Slot = &kept[term.Session].ID, &kept[term.Session].Slots[term.Slot].ID
-			}
-			for _, r := range term.Rules {
-				if !r.Counts {
-					continue
-				}
-				tv.Rules = append(tv.Rules, fmt.Sprintf("%s ×%.2f, grade %s", r.Rule.ID, r.Factor, r.Rule.Grade))
-			}
-			v.Terms = append(v.Terms, tv)
-		}
-		for z, name := range []string{"short", "middle", "long"} {
-			v.Lengths = append(v.Lengths, LengthOf{name, view.Round4(line.Zones[z]), line.Covered(z)})
-		}
-		out.Heads = append(out.Heads, v)
-		mid[h], low[h], high[h] = line.Total.Mid, line.Total.Low, line.Total.High
-		fill[h] = min(line.Total.Mid/line.Target.Low, 1)
-	}
-	out.Slice = view.SliceOf("Effective sets of the week", mid, low, high, fill)
-	for i := range l.Sessions {
-		out.Minutes += l.Sessions[i].Minutes
-		out.WarmUp += l.Sessions[i].WarmUp
-	}
-	out.Minutes, out.WarmUp = view.Round4(out.Minutes), view.Round4(out.WarmUp)
-	for _, j := range movement.Joints {
-		out.Joints = append(out.Joints, LedgerJoint{j.Words(), l.Joints.Of(j), t.MostJoint(j), l.Joints.Of(j) > t.MostJoint(j)})
 	}
 	return out
 }

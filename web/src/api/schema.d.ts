@@ -1563,7 +1563,7 @@ export interface components {
             write: string;
         };
         AddendView: {
-            rules: string[];
+            rules: components["schemas"]["RuleTerm"][];
             session: string;
             slot: string;
             /** Format: double */
@@ -1694,6 +1694,7 @@ export interface components {
             code: string;
             /** Format: double */
             credit: number;
+            formula: string;
             /** Format: double */
             high: number;
             /** Format: double */
@@ -1738,6 +1739,7 @@ export interface components {
             removed?: boolean;
             slice: components["schemas"]["SliceView"];
             slots: components["schemas"]["SlotJSON"][];
+            spent: string;
             /**
              * Format: int64
              * @description as it was read; 0: it is new
@@ -2293,6 +2295,7 @@ export interface components {
             name: string;
         };
         HeadPriority: {
+            band: string;
             code: string;
             id: string;
             /** @enum {string} */
@@ -2519,6 +2522,7 @@ export interface components {
             when: string;
         };
         LedgerHead: {
+            band: string;
             code: string;
             /** Format: double */
             direct: number;
@@ -2534,6 +2538,7 @@ export interface components {
             low: number;
             name: string;
             short: boolean;
+            sum: string;
             /** Format: double */
             target_high: number;
             /** Format: double */
@@ -2549,6 +2554,7 @@ export interface components {
             most: number;
             name: string;
             over: boolean;
+            terms: components["schemas"]["AddendView"][];
         };
         LedgerView: {
             /** Format: int64 */
@@ -2565,6 +2571,7 @@ export interface components {
             most_group_sets: number;
             over_groups: string[];
             slice: components["schemas"]["SliceView"];
+            spent: string;
             /** Format: double */
             warm_up: number;
         };
@@ -3424,6 +3431,10 @@ export interface components {
             load: string;
             set_up: string;
         };
+        RuleTerm: {
+            rule: string;
+            words: string;
+        };
         RuleView: {
             card: {
                 [key: string]: string;
@@ -3535,6 +3546,7 @@ export interface components {
             saved_at: string;
             saved_by: string;
             slots: components["schemas"]["SlotView"][];
+            spent: string;
             total: components["schemas"]["SliceView"];
             /** Format: int64 */
             version: number;

@@ -32,7 +32,7 @@ export function Cues({ movement, cues, mayPlan, set, fault }: Props) {
           <li key={i}>
             “{cue}”
             {mayPlan && (
-              <button type="button" aria-label={`Take out: ${cue}`} onClick={() => set(cues.filter((_, k) => k !== i))}>
+              <button type="button" aria-label={`Remove: ${cue}`} onClick={() => set(cues.filter((_, k) => k !== i))}>
                 ×
               </button>
             )}

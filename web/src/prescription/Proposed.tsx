@@ -25,7 +25,7 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
         <b>Load:</b> {p.load.words}.{' '}
         {load && JSON.stringify(load) !== JSON.stringify(has) && (
           <button type="button" className="link" onClick={() => take(load)}>
-            Take it
+            Use it
           </button>
         )}{' '}
         {p.known.length > 0 && (
@@ -52,7 +52,7 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
         <b>Cues:</b> {cues.map((c) => `“${c}”`).join(', ')}.{' '}
         {!sameCues && (
           <button type="button" className="link" onClick={() => setCues(cues)}>
-            Take these
+            Use these
           </button>
         )}{' '}
         <button type="button" className="link" aria-expanded={why} onClick={() => setWhy(!why)}>

@@ -93,7 +93,7 @@ export function Rows({ view, at, choose, arrange, faults }: Props) {
                   </button>
                   <button
                     type="button"
-                    aria-label={`Take row ${k + 1} out`}
+                    aria-label={`Remove row ${k + 1}`}
                     onClick={() => {
                       arrange({ do: 'remove', slot, row: k })
                       go(Math.min(at, last - 1))

@@ -66,7 +66,7 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
           {undo && doc.past.length > 0 && (
             <span className={css.saveChoose}>
               <Button size="small" onClick={undo}>
-                Take it back
+                Undo it
               </Button>
             </span>
           )}
@@ -96,7 +96,7 @@ export function SaveNote<T, B>({ doc, settle, itIsSo, undo, what = 'it', mayPlan
           {doc.theirs?.says && `: ${doc.theirs.says}`}. Nothing is overwritten until you choose.
           <span className={css.saveChoose}>
             <Button size="small" onClick={() => settle('theirs')}>
-              Take theirs
+              Use theirs
             </Button>
             <Button size="small" type="primary" onClick={() => settle('mine')}>
               Keep mine

@@ -67,7 +67,7 @@ export function Factor({ me }: { me: Me }) {
               onChange={(e) => setTyped(e.target.value)}
             />
             <Button htmlType="submit" disabled={!typed} loading={drop.busy}>
-              Take it off
+              Turn it off
             </Button>
           </form>
         </>

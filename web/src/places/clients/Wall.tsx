@@ -90,9 +90,7 @@ function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
                 {c.trained}
                 {!c.screened && <b className="warn"> · not screened</b>}
                 {c.screened && c.blocked && <b className="warn"> · no sheet: see the dossier</b>}
-                {c.findings > 0 && (
-                  <b className="warn"> · {c.findings === 1 ? '1 finding' : `${c.findings} findings`}</b>
-                )}
+                {c.findings > 0 && <b className="warn"> · {c.findings} to mend</b>}
               </span>
             </span>
           </Link>

@@ -56,7 +56,7 @@ export function Note({ edit, field }: { edit: Edit; field: Field }) {
         {doc.theirs?.by || 'Somebody'} wrote {words(doc.theirs?.value)} meanwhile; you wrote {words(doc.value)}. Nothing
         is overwritten until you choose.
         <Button size="small" onClick={() => edit.settle(field, 'theirs')}>
-          Take theirs
+          Use theirs
         </Button>
         <Button size="small" type="primary" onClick={() => edit.settle(field, 'mine')}>
           Keep mine

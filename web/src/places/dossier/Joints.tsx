@@ -181,7 +181,7 @@ function Score({
         </p>
       )}
       <Button size="small" type="primary" loading={busy} disabled={busy} onClick={send}>
-        Keep the score
+        Save the score
       </Button>{' '}
       <Button size="small" onClick={() => done(null)}>
         Leave it

@@ -90,14 +90,14 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
       setKept(was ? { id, version: was.version } : { id: uuidv7() })
       return setWhy(
         was
-          ? `Not kept: ${was.by} kept this session meanwhile, it stands below. Keep it again to put yours in its place; the other stays in its history.`
-          : `Not kept: ${p.message}. Keep it again as a session of its own.`,
+          ? `Not saved: ${was.by} kept this session meanwhile, it stands below. Save it again to put yours in its place; the other stays in its history.`
+          : `Not saved: ${p.message}. Save it again as a session of its own.`,
       )
     }
     setFaults(p.faults.map((f) => ({ ...f, field: f.field.replace(/^girths\./, '') })))
     setWhy(
       p.away
-        ? `Not kept: ${p.message} What you typed stays here; keep it again when it is back.`
+        ? `Not saved: ${p.message} What you typed stays here; save it again when it is back.`
         : 'Not kept. What is wrong stands beside it; what you typed stays here.',
     )
   }
@@ -273,7 +273,7 @@ export function MeasureForm({ client, kinds, units, today, keep }: Props) {
           />
         </label>
         <Button data-keep type="primary" htmlType="submit" loading={busy}>
-          Keep the session
+          Save the session
         </Button>
         {why && (
           <span

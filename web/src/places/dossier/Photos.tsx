@@ -35,8 +35,8 @@ export function Photos({ client, view, keep, today, mayDrop }: Props) {
   const why =
     problem &&
     (problem.away
-      ? `Not kept: ${problem.message} Choose the picture again when it is back.`
-      : `Not kept: ${problem.words}`)
+      ? `Not saved: ${problem.message} Choose the picture again when it is back.`
+      : `Not saved: ${problem.words}`)
   const add = (picture: File) => {
     const body = new FormData()
     const id = photo.idOf([on, pose, picture.name, picture.size, picture.lastModified])

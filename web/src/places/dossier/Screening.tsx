@@ -130,7 +130,7 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
     )
   })
   const faults = problem?.faults ?? []
-  const why = !problem || faults.length > 0 ? '' : `Not kept: ${problem.message} Your answers stay here.`
+  const why = !problem || faults.length > 0 ? '' : `Not saved: ${problem.message} Your answers stay here.`
   return (
     <div className="questions">
       {view.questions.map((q) => {
@@ -207,7 +207,7 @@ function Questions({ view, today, done }: { view: DossierView; today: string; do
       )}
       <p className={css.questionsEnd}>
         <Button type="primary" onClick={send} loading={busy} disabled={busy}>
-          Keep these answers
+          Save these answers
         </Button>
         {open > 0 && (
           <Button

@@ -24,7 +24,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       await got(api.PUT('/own/set-ups/{set_up}', { params: { path: { set_up: fresh.idOf(body) } }, body }))
       fresh.kept()
       touched(cache, ['own'])
-      message.success(`Kept as “${name.trim()}”: in the Library and wherever a movement is picked.`)
+      message.success(`Saved as “${name.trim()}”: in the Library and wherever a movement is picked.`)
       setOpen(false)
       setName('')
     },
@@ -36,7 +36,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
       trigger="click"
       open={open}
       onOpenChange={setOpen}
-      title="Keep as ours"
+      title="Save as ours"
       content={
         <div className={css.keep}>
           <Input
@@ -49,7 +49,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
             onPressEnter={() => name.trim() && void keep()}
           />
           <Button type="primary" disabled={!name.trim() || refused} onClick={() => void keep()}>
-            Keep the set-up
+            Save the set-up
           </Button>
           <Button
             disabled={!name.trim()}
@@ -62,7 +62,7 @@ export function Keep({ worn, refused }: { worn: Worn; refused: boolean }) {
         </div>
       }
     >
-      <Button>Keep</Button>
+      <Button>Save</Button>
     </Popover>
   )
 }

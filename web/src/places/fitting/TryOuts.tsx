@@ -117,7 +117,7 @@ function TryOuts({ client, worn, view, tried }: { client: string; worn: Worn; vi
           />
           <p>
             <Button size="small" type="primary" htmlType="submit">
-              Keep the try-out
+              Save the try-out
             </Button>{' '}
             <Button size="small" onClick={() => setOpen(false)}>
               Leave it

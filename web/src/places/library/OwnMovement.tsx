@@ -85,7 +85,7 @@ function Editor({ entry }: { entry: Entry }) {
         {me.data?.may_plan && (
           <div className={css.oursTools}>
             <Button type="primary" disabled={faults.length > 0} onClick={() => void save()}>
-              Keep it
+              Save it
             </Button>
             <Button onClick={() => navigate('/library/ours')}>Leave it</Button>
             {entry.version > 0 && (

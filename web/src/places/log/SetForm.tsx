@@ -185,7 +185,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         {cancel && <Button onClick={cancel}>Back</Button>}
         {remove && (
           <Button danger onClick={() => void once(remove)}>
-            Take it out
+            Remove it
           </Button>
         )}
       </span>

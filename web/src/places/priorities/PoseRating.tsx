@@ -132,12 +132,12 @@ export function PoseRating({ view, client, locked, today, keep }: Props) {
           />
           {why && (
             <p className="fault" role="alert">
-              Not kept: {why}
+              Not saved: {why}
             </p>
           )}
           <p>
             <Button type="primary" onClick={() => void send()} disabled={Object.keys(heads).length === 0}>
-              Keep the rating
+              Save the rating
             </Button>{' '}
             <Button onClick={() => setOpen(false)}>Leave it</Button>
           </p>

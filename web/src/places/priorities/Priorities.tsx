@@ -96,7 +96,7 @@ export function Priorities() {
               ) : (
                 'Nothing is set yet: every head is maintained.'
               )}{' '}
-              It ends on{' '}
+              {until ? 'It ends on' : 'It ends on a day chosen with the first head that is prioritised, or here:'}{' '}
               <DayField
                 label="The emphasis ends on"
                 needed
@@ -105,7 +105,7 @@ export function Priorities() {
                 value={until ?? null}
                 set={(day) => day && void set(now, day)}
               />
-              {!until && ' (chosen with the first head that is prioritised)'}.
+              {until && '.'}
             </p>
             <p>
               {!locked && (
@@ -114,7 +114,7 @@ export function Priorities() {
                   disabled={busy || same}
                   onClick={() => void set(proposed, view.emphasis?.over ? null : until)}
                 >
-                  {same ? 'As proposed' : 'Take every proposal'}
+                  {same ? 'As proposed' : 'Use every proposal'}
                 </Button>
               )}
             </p>
@@ -237,9 +237,10 @@ function Head({
             <li key={r}>{r}</li>
           ))}
           <li>
-            together {head.score.toFixed(1)}: {scale}
-            {head.together && `; this stance does not tell it apart from the ${head.together}`}
+            adds up to {tenths(head.score)}: {scale}
+            {head.together && `. This stance does not tell it apart from the ${head.together}`}
           </li>
+          <li>target, {head.band}</li>
         </ul>
       )}
     </section>

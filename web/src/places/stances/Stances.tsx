@@ -2,6 +2,7 @@ import { queries } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Switch } from 'antd'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { api, got, type BookView, type RuleView, type SwitchView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
@@ -18,7 +19,8 @@ import { useWrite } from '../../api/useWrite'
  */
 export function Stances() {
   const w = useWearer()
-  const [typed, setTyped] = useState('')
+  const [params] = useSearchParams()
+  const [typed, setTyped] = useState(params.get('rule') ?? '')
   const [editing, setEditing] = useState<string | null>(null)
   if (!w.book) return <Waiting query={w.query} />
   const book = w.book

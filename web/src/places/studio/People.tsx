@@ -207,7 +207,7 @@ function Invited({
     <p>
       <b>{email}</b> was asked as {role}; the link opens until {momentWords(expires)}.{' '}
       <button type="button" className="link" onClick={() => void run()}>
-        Take it back
+        Withdraw it
       </button>
       {why && <span className="fault"> {why}</span>}
     </p>

@@ -27,13 +27,7 @@ export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, change
   return (
     <section aria-label="Findings">
       <h2>
-        <span role="status">
-          {grave.length === 0
-            ? 'Nothing is wrong'
-            : grave.length === 1
-              ? '1 finding'
-              : `${grave.length}${hidden > 0 ? ' gravest' : ''} findings`}
-        </span>
+        <span role="status">{heading(grave.length, notes.length, hidden)}</span>
       </h2>
       {[...grave, ...notes].map((f) => (
         <Finding key={f.key} client={client} f={f} mayPlan={mayPlan} fix={fix} show={show} changed={changed} />
@@ -45,6 +39,13 @@ export function Audit({ client, findings, hidden = 0, mayPlan, fix, show, change
       ))}
     </section>
   )
+}
+
+/** heading counts every card that stands below it, by what it asks for. */
+function heading(grave: number, notes: number, hidden: number) {
+  const worth = notes > 0 ? `${notes} worth knowing` : ''
+  if (grave === 0) return worth || 'No findings'
+  return [`${grave}${hidden > 0 ? ' gravest' : ''} to mend`, worth].filter(Boolean).join(', ')
 }
 
 function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & Omit<Props, 'findings' | 'hidden'>) {
@@ -121,7 +122,7 @@ function Finding({ client, f, mayPlan, fix, show, changed }: { f: AuditView } & 
             onKeyDown={(e) => e.key === 'Escape' && setReason(null)}
           />
           <Button size="small" htmlType="submit" disabled={reason.trim() === ''}>
-            Keep the reason
+            Save the reason
           </Button>
         </form>
       )}

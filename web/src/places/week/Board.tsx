@@ -19,6 +19,7 @@ import { copies, moveDay, moveSlot, type Place } from './move'
 import { laterBy, mondayOf } from '../../ui/days'
 import { useWeek, type Drafts } from './useWeek'
 import { clsx } from 'clsx'
+import { newName } from './newName'
 import css from './board.module.css'
 import { message, modal } from '../../ui/tell'
 import { useWrite } from '../../api/useWrite'
@@ -74,7 +75,17 @@ function Week({ client, from, arrived, again }: Props) {
   const go = (days: number) => setParams({ of: laterBy(from, days) }, { replace: true })
   const plan = (date: string) => {
     if (!date) return
-    w.edit([...drafts, { id: uuidv7(), version: 0, name: 'New session', planned_on: date, warm_up_min: 5, slots: [] }])
+    w.edit([
+      ...drafts,
+      {
+        id: uuidv7(),
+        version: 0,
+        name: newName(drafts.map((d) => d.name)),
+        planned_on: date,
+        warm_up_min: 5,
+        slots: [],
+      },
+    ])
   }
   const { run: copyOn } = useWrite(
     async (sure?: boolean) => {

@@ -72,8 +72,8 @@ export function BoardSession({
               <button
                 type="button"
                 className={css.out}
-                aria-label={`Take out ${s.name}`}
-                title="Take it out of the week"
+                aria-label={`Remove ${s.name}`}
+                title="Remove it from the week"
                 onClick={takeOut}
               >
                 ×
@@ -86,7 +86,13 @@ export function BoardSession({
         )}
       </header>
       <p className={css.facts}>
-        {view ? `${Math.round(view.minutes)} min, ${Math.round(view.warm_up)} of it warm-up` : '…'}
+        {view ? (
+          <span title={view.spent}>
+            {Math.round(view.minutes)} min, {Math.round(view.warm_up)} of it warm-up
+          </span>
+        ) : (
+          '…'
+        )}
         {mayPlan ? (
           <select
             aria-label={`Intent of ${s.name}`}

@@ -101,12 +101,12 @@ function Templates({
         <Input
           size="small"
           aria-label="Name of the template"
-          placeholder="keep this week as a template"
+          placeholder="save this week as a template"
           value={name}
           onChange={(e) => setName(e.target.value)}
         />
         <Button size="small" htmlType="submit" disabled={name.trim() === ''}>
-          Keep it, without loads
+          Save it, without loads
         </Button>
       </form>
     </div>
@@ -158,7 +158,7 @@ export function Files({ client, from, mayPlan, change, go }: Props) {
   return (
     <div className={css.files}>
       <p>
-        Take this week out as{' '}
+        This week as a file:{' '}
         {formats.map(([f, words], i) => (
           <span key={f}>
             {i > 0 && ', '}

@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import type { LedgerView, LedgerHead } from '../../api/client'
+import { Link } from 'react-router'
+import type { AddendView, LedgerView, LedgerHead } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { headColour, tenths } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
@@ -16,11 +17,13 @@ export function Ledger({
   ledger: LedgerView
   stance: string
   ask: (head: string) => void
-  show: (session: string, slot: string) => void
+  show: Show
 }) {
   const { right } = useCatalogue()
   const [open, setOpen] = useState('')
   const most = Math.max(14, ...ledger.heads.map((h) => Math.max(h.total, h.target_high)))
+  const [shown, setShown] = useState<'' | 'time' | 'joints'>('')
+  const toggle = (what: 'time' | 'joints') => setShown(shown === what ? '' : what)
   const worst = [...ledger.joints].sort((a, b) => b.load / b.most - a.load / a.most)
   return (
     <section className="ledger" aria-label="Ledger">
@@ -38,14 +41,40 @@ export function Ledger({
           </p>
           <p>
             To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min,{' '}
-            {Math.round(ledger.warm_up)} of it warm-up
+            {Math.round(ledger.warm_up)} of it warm-up{' '}
+            <button
+              type="button"
+              className={css.whyLink}
+              aria-expanded={shown === 'time'}
+              onClick={() => toggle('time')}
+            >
+              why?
+            </button>
           </p>
+          {shown === 'time' && <p className={css.said}>{ledger.spent || 'Nothing is planned.'}</p>}
           <p>
             {worst[0]!.name} <b className={worst[0]!.over ? 'warn' : undefined}>{worst[0]!.load}</b> of {worst[0]!.most}
-            , the joint nearest its budget
+            , the joint nearest its budget{' '}
+            <button
+              type="button"
+              className={css.whyLink}
+              aria-expanded={shown === 'joints'}
+              onClick={() => toggle('joints')}
+            >
+              by slot
+            </button>
           </p>
         </div>
       </div>
+      {shown === 'joints' &&
+        ledger.joints.map((j) => (
+          <div key={j.name}>
+            <p className={css.joint}>
+              {j.name} <b className={j.over ? 'warn' : undefined}>{j.load}</b> of {j.most}
+            </p>
+            <Terms terms={j.terms} digits={0} show={show} />
+          </div>
+        ))}
       <div className="ledger-heads">
         {ledger.heads.map((h) => (
           <Line
@@ -66,12 +95,14 @@ export function Ledger({
   )
 }
 
+type Show = (session: string, slot: string) => void
+
 interface LineProps {
   head: LedgerHead
   most: number
   open: boolean
   toggle: () => void
-  show: (session: string, slot: string) => void
+  show: Show
 }
 
 function Line({ head, most, open, toggle, show }: LineProps) {
@@ -118,23 +149,40 @@ function Line({ head, most, open, toggle, show }: LineProps) {
         </span>
       </button>
       {open && (
-        <ul className={css.terms}>
-          {head.terms.map((t, i) => (
-            <li key={i}>
-              {t.session && t.slot ? (
-                <button type="button" className="link" onClick={() => show(t.session, t.slot)}>
-                  {t.words}
-                </button>
-              ) : (
-                <span>{t.words}</span>
-              )}
-              <b>{t.value.toFixed(1)}</b>
-              {t.rules.length > 0 && <i>{t.rules.join('; ')}</i>}
-            </li>
-          ))}
-          {head.terms.length === 0 && <li>Nothing in this week trains it.</li>}
-        </ul>
+        <>
+          <Terms terms={head.terms} digits={1} show={show} />
+          <p className={css.said}>
+            {head.terms.length === 0 && 'Nothing in this week trains it. '}
+            {head.sum && `${head.sum}. `}
+            Target: {head.band}.
+          </p>
+        </>
       )}
     </>
+  )
+}
+
+/** Terms are what a number of the ledger adds up from, each leading to its slot, its rules to their cards. */
+function Terms({ terms, digits, show }: { terms: AddendView[]; digits: number; show: Show }) {
+  return (
+    <ul className={css.terms}>
+      {terms.map((t, i) => (
+        <li key={i}>
+          {t.session && t.slot ? (
+            <button type="button" className="link" onClick={() => show(t.session, t.slot)}>
+              {t.words}
+            </button>
+          ) : (
+            <span>{t.words}</span>
+          )}
+          <b>{t.value.toFixed(digits)}</b>
+          {t.rules.map((r) => (
+            <Link key={r.rule} to={`/stances?rule=${r.rule}`} className={css.rule}>
+              {r.words}
+            </Link>
+          ))}
+        </li>
+      ))}
+    </ul>
   )
 }

@@ -30,8 +30,14 @@ export function Margin({ session, view, problem, head, show }: Props) {
       </div>
       <p className="margin-line">
         <b className={session.over_minutes ? 'warn' : undefined}>{Math.round(session.minutes)} min</b> of{' '}
-        {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up · hard sets {session.hard_sets_flexors}{' '}
-        bending, {session.hard_sets_extensors} straightening
+        {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up
+        {session.spent && (
+          <details className={css.spent}>
+            <summary>what takes it</summary>
+            {session.spent}
+          </details>
+        )}{' '}
+        · hard sets {session.hard_sets_flexors} bending, {session.hard_sets_extensors} straightening
       </p>
       {problem && !problem.away && (
         <div className="finding stop" role="alert">

@@ -115,7 +115,7 @@ export function SlotList({
                 {join && i < draft.length - 1 && (
                   <button
                     type="button"
-                    aria-label={joined ? 'Take apart from the next' : 'Join with the next'}
+                    aria-label={joined ? 'Split from the next' : 'Join with the next'}
                     title={
                       joined
                         ? 'Done one after the other again'
@@ -136,7 +136,7 @@ export function SlotList({
                     set={(locked) => lock(slot.id, locked)}
                   />
                 )}
-                <button type="button" aria-label="Take out" disabled={held} onClick={() => remove(slot.id)}>
+                <button type="button" aria-label="Remove" disabled={held} onClick={() => remove(slot.id)}>
                   ×
                 </button>
               </span>

@@ -11,6 +11,7 @@ import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { Builder } from './Builder'
 import { message } from '../../ui/tell'
 import { useWrite } from '../../api/useWrite'
+import { newName } from './newName'
 
 /** Week is the builder of one session of the week; the board shows them all. */
 export function Week() {
@@ -27,7 +28,7 @@ export function Week() {
     async () => {
       const today = me.data!.today
       const body = {
-        name: 'New session',
+        name: newName(client.sessions.map((s) => s.name)),
         planned_on: session.data && session.data.planned_on > today ? session.data.planned_on : today,
         warm_up_min: 5,
         slots: [],

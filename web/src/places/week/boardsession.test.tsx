@@ -94,12 +94,12 @@ describe('a session on the board', () => {
 
   it('is copied and taken out, but not taken out while it is locked', async () => {
     const { takeOut, copy } = show({}, [])
-    await userEvent.click(screen.getByRole('button', { name: 'Take out Gallery day' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Remove Gallery day' }))
     await userEvent.click(screen.getByRole('button', { name: 'Copy Gallery day to another day' }))
     expect([takeOut.mock.calls.length, copy.mock.calls.length]).toEqual([1, 1])
     expect(screen.getByText('No slots yet.')).toBeInTheDocument()
     show({ locked: true, name: 'Held day' }, [])
-    expect(screen.queryByRole('button', { name: 'Take out Held day' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Remove Held day' })).toBeNull()
   })
 
   it('marks a combo, and passes keys and grips on', () => {

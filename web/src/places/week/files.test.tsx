@@ -144,7 +144,7 @@ describe('a week as a template', () => {
       .mockImplementation((async () => answer(200, { ...read, problems: [], unknown: [] })) as never)
     const remove = vi.spyOn(api, 'DELETE').mockImplementation((async () => answer(200, {})) as never)
     show()
-    expect(screen.getByRole('button', { name: 'Keep it, without loads' })).toBeDisabled()
+    expect(screen.getByRole('button', { name: 'Save it, without loads' })).toBeDisabled()
     await userEvent.type(screen.getByLabelText('Name of the template'), 'Two days{Enter}')
     expect(await screen.findByText(/2 sessions, 7 slots/)).toBeInTheDocument()
     expect(put.mock.calls[0]![1]).toMatchObject({ body: { client: 'c', of: '2026-11-23', name: 'Two days' } })

@@ -1,5 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render, screen, waitFor } from '@testing-library/react'
+import { MemoryRouter } from 'react-router'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { api, type AuditView, type Catalogue, type LedgerHead, type LedgerView } from '../../api/client'
@@ -40,9 +41,9 @@ describe('findings', () => {
     return calls
   }
 
-  it('count what is wrong, not what is only worth knowing', () => {
+  it('count every card by what it asks for', () => {
     show([finding({ key: 'a' }), finding({ key: 'b', severity: 'note', text: 'Worth knowing.' })])
-    expect(screen.getByRole('heading', { name: '1 finding' })).toBeInTheDocument()
+    expect(screen.getByRole('heading', { name: '1 to mend, 1 worth knowing' })).toBeInTheDocument()
     expect(screen.getByText(/Worth knowing/)).toBeInTheDocument()
   })
 
@@ -75,7 +76,7 @@ describe('findings', () => {
     ])
     expect(screen.getByText(/Wren let it stand: on stage twice/)).toBeInTheDocument()
     await userEvent.click(screen.getByText('Let it stand'))
-    const keep = screen.getByRole('button', { name: 'Keep the reason' })
+    const keep = screen.getByRole('button', { name: 'Save the reason' })
     expect(keep).toBeDisabled()
     await userEvent.type(screen.getByLabelText('Why it may stand'), '  ')
     expect(keep).toBeDisabled()
@@ -104,7 +105,7 @@ describe('findings', () => {
 
   it('say that nothing is wrong', () => {
     show([])
-    expect(screen.getByRole('heading', { name: 'Nothing is wrong' })).toBeInTheDocument()
+    expect(screen.getByRole('heading', { name: 'No findings' })).toBeInTheDocument()
   })
 })
 
@@ -122,6 +123,8 @@ describe('the ledger', () => {
     target_high: 12,
     level: 'build',
     short: true,
+    band: 'build: 8–12 effective sets a week',
+    sum: '',
     lengths: [
       { name: 'short', sets: 0.4, covered: false },
       { name: 'middle', sets: 1.1, covered: false },
@@ -133,7 +136,7 @@ describe('the ledger', () => {
         slot: 's1',
         words: 'Reclined curl: 3 sets × 1.10',
         value: 3.3,
-        rules: ['r_behind ×1.05, grade C'],
+        rules: [{ rule: 'r_behind', words: '×1.05 arm behind the body (grade C)' }],
       },
       { session: none, slot: none, words: 'pulling elsewhere: 4 sets × 0.40', value: 1.6, rules: [] },
     ],
@@ -161,9 +164,16 @@ describe('the ledger', () => {
     failure_sets: 1,
     minutes: 68,
     warm_up: 14,
+    spent: '68 min: 14 general warm-up, 20 in sets, 34 rests',
     joints: [
-      { name: 'wrist', load: 10, most: 45, over: false },
-      { name: 'back of the elbow', load: 30, most: 25, over: true },
+      { name: 'wrist', load: 10, most: 45, over: false, terms: [] },
+      {
+        name: 'back of the elbow',
+        load: 30,
+        most: 25,
+        over: true,
+        terms: [{ session: 's', slot: 's2', words: 'Push-down: 6 hard × score 5', value: 30, rules: [] }],
+      },
     ],
   }
   const show = () => {
@@ -173,9 +183,11 @@ describe('the ledger', () => {
     } as unknown as Catalogue
     render(
       <QueryClientProvider client={new QueryClient()}>
-        <CatalogueContext value={catalogue}>
-          <Ledger ledger={ledger} stance="Balanced" {...calls} />
-        </CatalogueContext>
+        <MemoryRouter>
+          <CatalogueContext value={catalogue}>
+            <Ledger ledger={ledger} stance="Balanced" {...calls} />
+          </CatalogueContext>
+        </MemoryRouter>
       </QueryClientProvider>,
     )
     return calls
@@ -198,11 +210,24 @@ describe('the ledger', () => {
     expect(screen.getByText(/of it warm-up/)).toHaveTextContent('68 min, 14 of it warm-up')
   })
 
+  it('says what the minutes are made of, and a joint’s load by slot', async () => {
+    const calls = show()
+    await userEvent.click(screen.getByText('why?'))
+    expect(screen.getByText(/14 general warm-up, 20 in sets/)).toBeInTheDocument()
+    await userEvent.click(screen.getByText('by slot'))
+    await userEvent.click(screen.getByText('Push-down: 6 hard × score 5'))
+    expect(calls.show).toHaveBeenCalledWith('s', 's2')
+  })
+
   it('says what a number adds up from, with the rules, and leads to the slot', async () => {
     const calls = show()
     expect(screen.queryByText(/Reclined curl/)).toBeNull()
     await userEvent.click(screen.getByRole('button', { name: /biceps, long head/ }))
-    expect(screen.getByText('r_behind ×1.05, grade C')).toBeInTheDocument()
+    expect(screen.getByRole('link', { name: /×1.05 arm behind the body/ })).toHaveAttribute(
+      'href',
+      '/stances?rule=r_behind',
+    )
+    expect(screen.getByText(/Target: build: 8–12/)).toBeInTheDocument()
     expect(screen.getByText('pulling elsewhere: 4 sets × 0.40').tagName).toBe('SPAN')
     await userEvent.click(screen.getByRole('button', { name: /Reclined curl/ }))
     expect(calls.show).toHaveBeenCalledWith('s', 's1')

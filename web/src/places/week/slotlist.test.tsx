@@ -78,12 +78,12 @@ describe('the slots of a session', () => {
     const { join } = show(two, views)
     await userEvent.click(screen.getByRole('button', { name: 'Join with the next' }))
     expect(join).toHaveBeenCalledWith('a')
-    const other = show(
-      [draft('c'), draft('d')],
-      [view('c', { between: 'the pulley, 20 s' }), view('d')],
-    )
+    const other = show([draft('c'), draft('d')], [view('c', { between: 'the pulley, 20 s' }), view('d')])
     const button = screen.getAllByRole('button', { name: 'Join with the next' })[1]!
-    expect(button).toHaveAttribute('title', 'Done in turns with the next slot; to change between them: the pulley, 20 s')
+    expect(button).toHaveAttribute(
+      'title',
+      'Done in turns with the next slot; to change between them: the pulley, 20 s',
+    )
     await userEvent.click(button)
     expect(other.join).toHaveBeenCalledWith('c')
   })
@@ -93,7 +93,7 @@ describe('the slots of a session', () => {
       [draft('a', { combo: 'x' }), draft('b', { combo: 'x' })],
       [view('a', { between: 'one is at the cable, the other is not' }), view('b')],
     )
-    await userEvent.click(screen.getByRole('button', { name: 'Take apart from the next' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Split from the next' }))
     expect(join).toHaveBeenCalledWith('a')
   })
 
@@ -103,7 +103,7 @@ describe('the slots of a session', () => {
     fireEvent.keyDown(face('a'), { key: 'Delete' })
     expect(move).not.toHaveBeenCalled()
     expect(remove).not.toHaveBeenCalled()
-    for (const name of ['Move down', 'Take out', 'Join with the next'])
+    for (const name of ['Move down', 'Remove', 'Join with the next'])
       expect(screen.getByRole('button', { name })).toBeDisabled()
     await userEvent.click(screen.getByRole('button', { name: 'Lock Title a' }))
     expect(lock).toHaveBeenCalledWith('a', false)
@@ -143,6 +143,6 @@ describe('the slots of a session', () => {
     const { remove, face } = show(two, views, { mayPlan: false })
     fireEvent.keyDown(face('a'), { key: 'Delete' })
     expect(remove).not.toHaveBeenCalled()
-    expect(screen.queryByRole('button', { name: 'Take out' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Remove' })).toBeNull()
   })
 })

@@ -84,7 +84,7 @@ export function Verdict({ verdict, movement, client, wear, again }: Props) {
                 onChange={(e) => setReason(e.target.value)}
               />
               <Button size="small" htmlType="submit" disabled={reason.trim() === ''}>
-                Keep the override
+                Save the override
               </Button>{' '}
               <Button size="small" onClick={() => setReason(null)}>
                 Leave it

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import type { SetUpView } from '../../api/client'
 import { Code } from '../../figures/BiasBars'
 import { decimals } from '../../figures/heads'
@@ -56,10 +57,18 @@ export function WhyBias({ view }: { view: SetUpView }) {
         </tbody>
       </table>
       <ul className={css.whyTerms}>
+        {shown
+          .filter((b) => b.formula)
+          .map((b) => (
+            <li key={b.id}>
+              <Code id={b.id} code={b.code} /> {b.formula}
+            </li>
+          ))}
         {shown.flatMap((b) =>
           b.terms.map((t) => (
             <li key={b.id + t.rule} className={t.counts ? undefined : css.folklore}>
-              <Code id={b.id} code={b.code} /> ×{decimals(t.factor)} {t.says}{' '}
+              <Code id={b.id} code={b.code} /> ×{decimals(t.factor)}{' '}
+              <Link to={`/stances?rule=${t.rule}`}>{t.says}</Link>{' '}
               <i>
                 grade {t.grade}, {t.counts ? t.mechanism : 'does not hold, counts nothing'}: {t.why}
               </i>
