@@ -133,7 +133,7 @@ func TestTheInterchangeCommands(t *testing.T) {
 	assert.Contains(t, out, `"refused"`)
 	out, _, status = run("", "movements")
 	assert.Equal(t, 0, status)
-	assert.Equal(t, 86, strings.Count(out, "\n"))
+	assert.Equal(t, 95, strings.Count(out, "\n"))
 	_, errs, status = run("", "juggle")
 	assert.Equal(t, 2, status)
 	assert.Contains(t, errs, "usage")

@@ -243,7 +243,7 @@ func TestThePresentListIsMatched(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Pelle Sandoval", "dossier/now"))
 	p.untilSays("not matched yet")
-	p.clickText("Low-cable curl")
+	p.clickText("Palms-down curl, straight bar")
 	p.until(`document.querySelectorAll('.dossier_lines li.dossier_open').length < document.querySelectorAll('.dossier_lines li').length`)
 	p.until(
 		`[...document.querySelectorAll('.dossier_coverageRow')].some(r => r.innerText.includes('biceps, long head') && !r.innerText.includes('0.0\n'))`,

@@ -69,8 +69,20 @@ func TestStancesAndWhatASwitchWouldChange(t *testing.T) {
 	p.until(`/Switched off, Gallery day would count biceps, long head −/.test(document.querySelector('.switch').innerText)`)
 	p.typeInto(`input[aria-label="Find a rule"]`, "burn")
 	p.untilSays("Neither locates tension")
+	p.typeInto(`.margin textarea`, "the pump shows it works")
+	p.clickText("Check it")
+	p.untilSays("Burn or pump proves")
+	p.clickText("a lever")
 	p.clickText("Check it")
 	p.untilSays("Mechanics hardly notices")
+
+	// Another stance is tried, used, and left again in one step.
+	p.clickText("What would change?")
+	p.untilSays("this week would count")
+	p.clickText("Use for this client")
+	p.untilSays("From now on")
+	p.clickText("Back to Balanced")
+	p.until(`document.querySelector('.stances_mine b')?.innerText === 'Balanced'`)
 }
 
 // A stance is copied, a rule of the copy switched off, a note kept; all of it is
@@ -124,14 +136,14 @@ func TestAStudiosOwnMovementIsAddedAndPicked(t *testing.T) {
 	whole := eval[string](p, `document.querySelector('.library_oursText').value`)
 	p.typeInto(".library_oursText", strings.Replace(whole, "action: extension", "action: pushing", 1))
 	p.untilSays("line 3: action")
-	assert.True(t, eval[bool](p, `[...document.querySelectorAll('button')].find(b => b.innerText === 'Keep it').disabled`))
+	assert.True(t, eval[bool](p, `[...document.querySelectorAll('button')].find(b => b.innerText === 'Save it').disabled`))
 	p.typeInto(".library_oursText", whole)
 	p.until(`document.querySelector('.margin .slice_slice')`)
 	p.clickText("Save it")
 	p.untilSays("Movements of our own")
 	p.untilSays("Quay press-down")
 	p.do(chromedp.Navigate(a.url + "/library"))
-	p.until(`document.querySelectorAll('.library_card').length === 88`)
+	p.until(`document.querySelectorAll('.library_card').length === 97`)
 	// The Fitting's slice asks the Library what would train a head.
 	p.do(chromedp.Navigate(a.url + "/fitting"))
 	p.until(`document.querySelector('.slice_ask[aria-label="What would train the brachialis?"]')`)

@@ -148,6 +148,12 @@ var access = map[string]struct {
 		ofClient:  true,
 		body:      func(*caller) any { return map[string]any{"stance": "stretch"} },
 	},
+	"try-stance": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"stance": "stretch"} },
+	},
 	"switch-rule": {
 		anonymous: 401,
 		assistant: 200,

@@ -26,6 +26,7 @@ type ClientCard struct {
 	About     string         `json:"about"`
 	Wish      string         `json:"wish"`
 	Room      string         `json:"room"`
+	Stance    string         `json:"stance"` // id of whose reading of the rules the numbers follow
 	Slice     view.SliceView `json:"slice"` // what to aim for; without an emphasis the next session's effective sets
 	First     string         `json:"first"` // which heads come first, empty without an emphasis
 	Session   *uuid.UUID     `json:"session"`
@@ -170,6 +171,7 @@ func (s *place) makeCard(c *store.Client, next *store.Session, today day.Day) (C
 		About:    c.Dossier.About,
 		Wish:     c.Dossier.Wish(),
 		Room:     c.Room().Name,
+		Stance:   c.Stance.ID,
 		Screened: c.Screening != nil,
 	}
 	out.Blocked = s.Blocked(c)

@@ -54,12 +54,10 @@ func firstWords(e *priority.Emphasis, wish string, today day.Day) string {
 func knots(card *ClientCard, v *ClientView, sets int) []Knot {
 	plan := "nothing planned"
 	switch {
-	case card.Session != nil && card.Findings == 1:
-		plan = "1 finding"
-	case card.Session != nil && card.Findings > 1:
-		plan = fmt.Sprintf("%d findings", card.Findings)
+	case card.Session != nil && card.Findings > 0:
+		plan = fmt.Sprintf("%d to mend", card.Findings)
 	case card.Session != nil:
-		plan = "no findings"
+		plan = "nothing to mend"
 	}
 	sheet := "nothing to print yet"
 	if card.Session != nil {

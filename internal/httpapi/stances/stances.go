@@ -149,6 +149,12 @@ func (s *place) registerStances(api huma.API) {
 		op.Operation("set-stance", op.Planners, http.MethodPut, "/clients/{client}/stance", "Choose a client's stance"),
 		s.setStance,
 	)
+	huma.Register(
+		api,
+		op.Operation("try-stance", op.Everybody, http.MethodPost, "/clients/{client}/try-stance",
+			"What another stance would change in the client's week"),
+		s.tryStance,
+	)
 	huma.Register(api, op.Operation("copy-stance", op.Planners, http.MethodPost, "/stances", "Copy a stance"), s.copyStance)
 	huma.Register(
 		api,

@@ -156,6 +156,7 @@ function Margin({ view, client }: { view: DossierView; client: string }) {
 }
 
 function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
+  const client = useClient()
   const here = valueOf(edit, 'rooms')
   const rooms = edit.query.data!.studio_rooms
   return (
@@ -188,7 +189,7 @@ function Rooms({ edit, locked }: { edit: Edit; locked: boolean }) {
         </p>
       )}
       <p className="caveat">
-        What is in them: <Link to="/studio">Studio</Link>
+        What is in them: <Link to={`/studio?for=${client.id}`}>Studio</Link>
       </p>
     </section>
   )

@@ -24,6 +24,7 @@ export function Library() {
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>({ ...noFilter, head: w.params.get('head') ?? '' })
   const [typed, setTyped] = useState('')
+  const [unfolded, setUnfolded] = useState(false)
   const heard = useFound(typed)
   const [as, setAs] = useState<'cards' | 'map'>('cards')
   const library = useQuery(queries.library(w.client, w.stance))
@@ -99,143 +100,153 @@ export function Library() {
         </main>
         <aside className={clsx('margin', css.filters)} aria-label="Filters">
           <Wearer w={w} />
-          <h2>For a head</h2>
-          <Select
-            aria-label="Head"
-            value={filter.head}
-            onChange={(head) => put({ head })}
-            options={[{ value: '', label: 'any head' }, ...heads.map((h) => ({ value: h.id, label: h.name }))]}
-          />
-          <label>
-            <span className="field-label">bias at least</span>
-            <Select
-              aria-label="Bias at least"
-              value={filter.least}
-              disabled={!filter.head}
-              onChange={(least) => put({ least })}
-              options={[0, 0.5, 0.8, 1, 1.1, 1.2].map((v) => ({
-                value: v,
-                label: v === 0 ? 'anything' : v.toFixed(1),
-              }))}
-            />
-          </label>
-          <label>
-            <span className="field-label">its length</span>
-            <Select
-              aria-label="Length"
-              value={filter.zone}
-              disabled={!filter.head}
-              onChange={(zone) => put({ zone })}
-              options={any(['long', 'middle', 'short'])}
-            />
-          </label>
-          <h2>The movement</h2>
-          <label>
-            <span className="field-label">hardest third</span>
-            <Select
-              aria-label="Hardest third"
-              value={filter.hardest}
-              onChange={(hardest) => put({ hardest })}
-              options={any(['long', 'middle', 'short'], { long: 'stretched', short: 'shortened' })}
-            />
-          </label>
-          <label>
-            <span className="field-label">hand</span>
-            <Select
-              aria-label="Hand"
-              value={filter.hand}
-              onChange={(hand) => put({ hand })}
-              options={any(['up', 'thumb', 'down', 'turning'], {
-                up: 'palms up',
-                thumb: 'thumbs up',
-                down: 'palms down',
-              })}
-            />
-          </label>
-          <label>
-            <span className="field-label">arms</span>
-            <Select
-              aria-label="Arms"
-              value={filter.arms}
-              onChange={(arms) => put({ arms })}
-              options={any(['one', 'two'], { one: 'each in turn', two: 'both together' })}
-            />
-          </label>
-          <label>
-            <span className="field-label">load</span>
-            <Select
-              aria-label="Load"
-              value={filter.load}
-              onChange={(load) => put({ load })}
-              options={any(['free', 'cable', 'body', 'machine'], { free: 'free weight', body: 'body weight' })}
-            />
-          </label>
-          <label>
-            <span className="field-label">easy on</span>
-            <Select
-              aria-label="Easy on a joint"
-              value={filter.joint}
-              onChange={(joint) => put({ joint })}
-              options={any(joints)}
-            />
-          </label>
-          <label>
-            <span className="field-label">needs only</span>
-            <Select
-              mode="multiple"
-              aria-label="Needs only"
-              placeholder="anything"
-              value={filter.has}
-              onChange={(has) => put({ has })}
-              options={needs.map((n) => ({ value: n, label: n }))}
-            />
-          </label>
-          <label className="near-room">
-            <Switch
-              size="small"
-              aria-label="Safe to fail alone"
-              checked={filter.alone}
-              onChange={(alone) => put({ alone })}
-            />{' '}
-            safe to fail alone
-          </label>
-          {w.client && (
-            <label className="near-room">
-              <Switch
-                size="small"
-                aria-label="Only what the room has"
-                checked={filter.room}
-                onChange={(room) => put({ room })}
-              />{' '}
-              only what the room has
-            </label>
-          )}
-          {w.client && (
-            <label className="near-room">
-              <Switch
-                size="small"
-                aria-label="Leave out what is to be avoided"
-                checked={filter.avoided}
-                onChange={(avoided) => put({ avoided })}
-              />{' '}
-              leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
-            </label>
-          )}
-          {w.client && (
-            <p className="caveat">
-              What to modify or avoid is no diagnosis: local rules and licensed practice come first.
-            </p>
-          )}
           <button
             type="button"
-            className="link"
-            onClick={() => {
-              setFilter(noFilter)
-              setTyped('')
-            }}
+            className={clsx('link', css.fold)}
+            aria-expanded={unfolded}
+            onClick={() => setUnfolded(!unfolded)}
           >
-            Clear all filters
+            {unfolded ? 'Fewer filters' : 'Filter by head, length, room …'}
           </button>
+          <div className={clsx(css.folds, unfolded && css.unfolded)}>
+            <h2>For a head</h2>
+            <Select
+              aria-label="Head"
+              value={filter.head}
+              onChange={(head) => put({ head })}
+              options={[{ value: '', label: 'any head' }, ...heads.map((h) => ({ value: h.id, label: h.name }))]}
+            />
+            <label>
+              <span className="field-label">bias at least</span>
+              <Select
+                aria-label="Bias at least"
+                value={filter.least}
+                disabled={!filter.head}
+                onChange={(least) => put({ least })}
+                options={[0, 0.5, 0.8, 1, 1.1, 1.2].map((v) => ({
+                  value: v,
+                  label: v === 0 ? 'anything' : v.toFixed(1),
+                }))}
+              />
+            </label>
+            <label>
+              <span className="field-label">its length</span>
+              <Select
+                aria-label="Length"
+                value={filter.zone}
+                disabled={!filter.head}
+                onChange={(zone) => put({ zone })}
+                options={any(['long', 'middle', 'short'])}
+              />
+            </label>
+            <h2>The movement</h2>
+            <label>
+              <span className="field-label">hardest third</span>
+              <Select
+                aria-label="Hardest third"
+                value={filter.hardest}
+                onChange={(hardest) => put({ hardest })}
+                options={any(['long', 'middle', 'short'], { long: 'stretched', short: 'shortened' })}
+              />
+            </label>
+            <label>
+              <span className="field-label">hand</span>
+              <Select
+                aria-label="Hand"
+                value={filter.hand}
+                onChange={(hand) => put({ hand })}
+                options={any(['up', 'thumb', 'down', 'turning'], {
+                  up: 'palms up',
+                  thumb: 'thumbs up',
+                  down: 'palms down',
+                })}
+              />
+            </label>
+            <label>
+              <span className="field-label">arms</span>
+              <Select
+                aria-label="Arms"
+                value={filter.arms}
+                onChange={(arms) => put({ arms })}
+                options={any(['one', 'two'], { one: 'each in turn', two: 'both together' })}
+              />
+            </label>
+            <label>
+              <span className="field-label">load</span>
+              <Select
+                aria-label="Load"
+                value={filter.load}
+                onChange={(load) => put({ load })}
+                options={any(['free', 'cable', 'body', 'machine'], { free: 'free weight', body: 'body weight' })}
+              />
+            </label>
+            <label>
+              <span className="field-label">easy on</span>
+              <Select
+                aria-label="Easy on a joint"
+                value={filter.joint}
+                onChange={(joint) => put({ joint })}
+                options={any(joints)}
+              />
+            </label>
+            <label>
+              <span className="field-label">needs only</span>
+              <Select
+                mode="multiple"
+                aria-label="Needs only"
+                placeholder="anything"
+                value={filter.has}
+                onChange={(has) => put({ has })}
+                options={needs.map((n) => ({ value: n, label: n }))}
+              />
+            </label>
+            <label className="near-room">
+              <Switch
+                size="small"
+                aria-label="Safe to fail alone"
+                checked={filter.alone}
+                onChange={(alone) => put({ alone })}
+              />{' '}
+              safe to fail alone
+            </label>
+            {w.client && (
+              <label className="near-room">
+                <Switch
+                  size="small"
+                  aria-label="Only what the room has"
+                  checked={filter.room}
+                  onChange={(room) => put({ room })}
+                />{' '}
+                only what the room has
+              </label>
+            )}
+            {w.client && (
+              <label className="near-room">
+                <Switch
+                  size="small"
+                  aria-label="Leave out what is to be avoided"
+                  checked={filter.avoided}
+                  onChange={(avoided) => put({ avoided })}
+                />{' '}
+                leave out what is to be avoided ({library.data.entries.filter((e) => e.verdict?.barred).length})
+              </label>
+            )}
+            {w.client && (
+              <p className="caveat">
+                What to modify or avoid is no diagnosis: local rules and licensed practice come first.
+              </p>
+            )}
+            <button
+              type="button"
+              className="link"
+              onClick={() => {
+                setFilter(noFilter)
+                setTyped('')
+              }}
+            >
+              Clear all filters
+            </button>
+          </div>
         </aside>
       </div>
     </>

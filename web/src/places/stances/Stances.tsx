@@ -95,11 +95,25 @@ interface RowProps {
 function StanceRow({ book, w, editing, edit }: RowProps) {
   const me = useMe()
   const cache = useQueryClient()
+  const [tried, setTried] = useState<{ stance: string; words: string } | null>(null)
+  const [used, setUsed] = useState<{ before: string; now: string } | null>(null)
+  const mine = w.clients.find((c) => c.id === w.client)?.stance
+  const nameOf = (id: string) => book.stances.find((s) => s.id === id)?.name ?? 'the one before'
   const { run: choose } = useWrite(
     async (stance: string) => {
       await got(api.PUT('/clients/{client}/stance', { params: { path: { client: w.client! } }, body: { stance } }))
       await cache.invalidateQueries()
-      message.success(`From now on this client’s numbers follow ${book.stances.find((s) => s.id === stance)!.name}.`)
+      setTried(null)
+      setUsed(mine && mine !== stance ? { before: mine, now: stance } : null)
+    },
+    (p) => message.error(p.words),
+  )
+  const { run: tryOut } = useWrite(
+    async (stance: string) => {
+      const view = await got(
+        api.POST('/clients/{client}/try-stance', { params: { path: { client: w.client! } }, body: { stance } }),
+      )
+      setTried({ stance, words: view.words })
     },
     (p) => message.error(p.words),
   )
@@ -117,9 +131,17 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
   )
   return (
     <section className={css.stanceRow} aria-label="Stances">
+      {used && used.now === mine && (
+        <p className={clsx('ask', css.used)} role="status">
+          From now on this client’s numbers follow {nameOf(used.now)}.{' '}
+          <button type="button" className="link" onClick={() => void choose(used.before)}>
+            Back to {nameOf(used.before)}
+          </button>
+        </p>
+      )}
       {book.stances.map((s) => (
-        <div key={s.id} className={css.stanceCard}>
-          <b>{s.name}</b>
+        <div key={s.id} className={clsx(css.stanceCard, s.id === mine && css.mine)}>
+          <b>{s.name}</b> {s.id === mine && <span className={css.mineWord}>this client’s own</span>}
           <p>{s.says}</p>
           <p className="caveat">
             base: {s.base === 'balanced' ? 'plain and stretch' : s.base}
@@ -140,10 +162,23 @@ function StanceRow({ book, w, editing, edit }: RowProps) {
                 Copy it
               </button>
             ))}{' '}
-          {w.client && me.data?.may_plan && (
-            <button type="button" className="link" onClick={() => void choose(s.id)}>
-              Use for this client
+          {w.client && s.id !== mine && tried?.stance !== s.id && (
+            <button type="button" className="link" onClick={() => void tryOut(s.id)}>
+              What would change?
             </button>
+          )}
+          {w.client && tried?.stance === s.id && (
+            <div role="status">
+              <p>{tried.words}</p>
+              {me.data?.may_plan && (
+                <button type="button" className="link" onClick={() => void choose(s.id)}>
+                  Use for this client
+                </button>
+              )}{' '}
+              <button type="button" className="link" onClick={() => setTried(null)}>
+                Leave it
+              </button>
+            </div>
           )}
         </div>
       ))}

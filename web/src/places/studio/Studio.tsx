@@ -12,6 +12,7 @@ import { Zone } from './Zone'
 import { clsx } from 'clsx'
 import leavesCss from '../../ui/leaves.module.css'
 import { StudioTabs } from './StudioTabs'
+import { WayBack } from './WayBack'
 import { HowWeTrain } from './HowWeTrain'
 import css from './studio.module.css'
 import { useWrite } from '../../api/useWrite'
@@ -67,6 +68,7 @@ export function Studio() {
       <div className={clsx(leavesCss.dossier, leavesCss.studio)}>
         <main className={leavesCss.dossierMain}>
           <h1 className="only-read">Studio</h1>
+          <WayBack />
           <nav className={css.roomsLine} aria-label="Rooms">
             {list.map((r) => (
               <button

@@ -19,6 +19,7 @@ import { copies, moveDay, moveSlot, type Place } from './move'
 import { laterBy, mondayOf } from '../../ui/days'
 import { useWeek, type Drafts } from './useWeek'
 import { clsx } from 'clsx'
+import { Reach } from './Reach'
 import { newName } from './newName'
 import css from './board.module.css'
 import { message, modal } from '../../ui/tell'
@@ -60,6 +61,7 @@ function Week({ client, from, arrived, again }: Props) {
   const [held, setHeld] = useState<Held | null>(null)
   const [over, setOver] = useState<Drafts | null>(null)
   const target = useRef('')
+  const margin = useRef<HTMLElement>(null)
   const mayPlan = me.data?.may_plan ?? false
   const { drafts, view } = w
 
@@ -371,7 +373,8 @@ function Week({ client, from, arrived, again }: Props) {
           </p>
         )}
       </main>
-      <aside className="margin board-margin" aria-label="What it comes to">
+      <Reach heads={view.ledger.heads} to={margin} />
+      <aside ref={margin} className="margin board-margin" aria-label="What it comes to">
         <Ledger
           ledger={view.ledger}
           stance={view.stance}

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
+import { useMe } from '../../app/me'
 import { useClient } from './Client'
 import { clsx } from 'clsx'
 import css from './thread.module.css'
 
-/** SessionTabs lists the client's sessions by day; the one in hand is marked. */
+/** SessionTabs lists the client's sessions by day, the one in hand marked; where sets are logged, today's goes first. */
 export function SessionTabs({
   place,
   id,
@@ -15,6 +16,10 @@ export function SessionTabs({
   children?: ReactNode
 }) {
   const client = useClient()
+  const me = useMe()
+  const latest = [...client.sessions].reverse()
+  const today = latest.filter((s) => s.planned_on === me.data?.today)
+  const listed = place === 'log' ? [...today, ...latest.filter((s) => !today.includes(s))] : latest
   const here = client.sessions.find((s) => s.id === id)
   return (
     <nav className={css.sessions} aria-label="Sessions">
@@ -27,7 +32,7 @@ export function SessionTabs({
           ← The week
         </NavLink>
       )}
-      {[...client.sessions].reverse().map((s) => (
+      {listed.map((s) => (
         <NavLink
           key={s.id}
           to={`/clients/${client.id}/${place}/${s.id}`}
