@@ -67,6 +67,7 @@ func randomPlan(r *rand.Rand) *formats.Plan {
 				switch r.IntN(6) {
 				case 0, 1:
 					one.Load, one.LoadMarked = dose.Kg(kg), &marked
+					one.LoadUnit = []string{"", "kg", "lb"}[r.IntN(3)]
 				case 2:
 					one.Load = dose.ToFind()
 				case 3:

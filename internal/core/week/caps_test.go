@@ -1,6 +1,7 @@
 package week_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -226,4 +227,64 @@ func TestTopRangePressesAreHeldToTheFullRange(t *testing.T) {
 	s = plan.Session{Slots: []plan.Slot{slot("press_bench_close", 3, 2)}}
 	s.Slots[0].Rows[0].Method.ID, s.Slots[0].Rows[0].Load = dose.StrongPartials, dose.Kg(40)
 	assert.True(t, contains(tr.Findings(&s, week.Count(&s, tr.Yardstick, tr.Stance), 0), "top_range", week.Stop))
+}
+
+// What a cap closes is closed in every row of a slot and in every member of a combo, back-off sets
+// of a share and sets by time included: rows and combos are no way round it.
+func TestNoRowAndNoMemberGoesRoundTheCaps(t *testing.T) {
+	violations := map[string]func(r *plan.Row){
+		"reserve": func(r *plan.Row) { r.Reserve = 0 },
+		"rest_s":  func(r *plan.Row) { r.RestS = 5 },
+		"tempo":   func(r *plan.Row) { r.Tempo = effort.Tempo{2, 20, 1, 20} },
+		"method":  func(r *plan.Row) { r.Method = dose.Use{ID: dose.StaticHold} },
+	}
+	type door struct {
+		path  string
+		build func(bend func(*plan.Row)) *plan.Session
+	}
+	twoRows := func(bend func(*plan.Row), of func(*plan.Row)) *plan.Session {
+		x := slot("curl_standing_dumbbells", 2, 3)
+		x.Rows = append(x.Rows, x.Rows[0])
+		of(&x.Rows[1])
+		bend(&x.Rows[1])
+		return &plan.Session{Slots: []plan.Slot{x}}
+	}
+	doors := []door{
+		{"slots[0].rows[0].", func(bend func(*plan.Row)) *plan.Session {
+			x := slot("curl_standing_dumbbells", 2, 3)
+			bend(&x.Rows[0])
+			return &plan.Session{Slots: []plan.Slot{x}}
+		}},
+		{"slots[0].rows[1].", func(bend func(*plan.Row)) *plan.Session { return twoRows(bend, func(*plan.Row) {}) }},
+		{"slots[0].rows[1].", func(bend func(*plan.Row)) *plan.Session {
+			return twoRows(bend, func(r *plan.Row) { r.Load = &dose.Load{Share: 0.6} })
+		}},
+		{"slots[0].rows[1].", func(bend func(*plan.Row)) *plan.Session {
+			return twoRows(bend, func(r *plan.Row) { r.RepsLow, r.RepsHigh = 15, 20 })
+		}},
+		{"slots[1].rows[0].", func(bend func(*plan.Row)) *plan.Session { // a press with a cable, in turns
+			a, b := slot("press_bench_close", 2, 3), slot("overhead_cable_low", 2, 3)
+			a.Combo, b.Combo = "a", "a"
+			bend(&b.Rows[0])
+			return &plan.Session{Slots: []plan.Slot{a, b}, Combos: []plan.Combo{{ID: "a", BetweenS: 120, AfterS: 120}}}
+		}},
+	}
+	closed := map[person.CapID]int{}
+	for _, id := range []person.CapID{person.BloodPressure, person.Cautious, person.CautiousFirst, person.Pregnant, person.PregnantLate} {
+		tr := under(t, id)
+		for field, bend := range violations {
+			if !slices.Contains(fields(doors[0].build(bend), tr), doors[0].path+field) {
+				continue // not what this cap closes
+			}
+			closed[id]++
+			for i, d := range doors[1:] {
+				if field == "rest_s" && d.path == "slots[1].rows[0]." {
+					continue // inside a combo the rest is the combo's own, which is held to the cap
+				}
+				assert.Contains(t, fields(d.build(bend), tr), d.path+field, "%s, door %d", id, i+1)
+			}
+		}
+	}
+	assert.Equal(t, 4, closed[person.BloodPressure], "reserve, rest, holds in the tempo, holds as a method")
+	assert.GreaterOrEqual(t, closed[person.Cautious], 1)
 }

@@ -27,8 +27,8 @@ type ClientCard struct {
 	Wish      string         `json:"wish"`
 	Room      string         `json:"room"`
 	Stance    string         `json:"stance"` // id of whose reading of the rules the numbers follow
-	Slice     view.SliceView `json:"slice"` // what to aim for; without an emphasis the next session's effective sets
-	First     string         `json:"first"` // which heads come first, empty without an emphasis
+	Slice     view.SliceView `json:"slice"`  // what to aim for; without an emphasis the next session's effective sets
+	First     string         `json:"first"`  // which heads come first, empty without an emphasis
 	Session   *uuid.UUID     `json:"session"`
 	SessionAs string         `json:"session_name"`
 	PlannedOn string         `json:"planned_on"`
