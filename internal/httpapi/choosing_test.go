@@ -78,6 +78,33 @@ func TestNearTuneAndFaults(t *testing.T) {
 	assert.Contains(t, faults.Faults[0].Costs, "the end of the range is loaded less: 28 %")
 }
 
+// Without a series the fit is asked for, and what suits the one weight better is offered.
+func TestCleanRepsOfferWhatSuitsTheWeight(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	ask := func(reps int) (out struct {
+		Fit, Words string
+		Near       []library.NearView
+	}) {
+		return got[struct {
+			Fit, Words string
+			Near       []library.NearView
+		}](c, 200, c.call("POST", "/near", map[string]any{"movement": "kickback_dumbbell", "clean_reps": reps}))
+	}
+	heavy, right, light := ask(5), ask(10), ask(20)
+	assert.Equal(t, "too_heavy", heavy.Fit)
+	require.NotEmpty(t, heavy.Near)
+	assert.Equal(t, "fits", right.Fit)
+	assert.Empty(t, right.Near)
+	assert.Equal(t, "too_light", light.Fit)
+	for _, n := range heavy.Near {
+		for _, o := range light.Near {
+			assert.NotEqual(t, n.Name, o.Name, "nothing is offered both ways")
+		}
+	}
+	assert.Equal(t, 422, c.call("POST", "/near", map[string]any{"movement": "kickback_dumbbell", "clean_reps": -1}).status)
+}
+
 func TestStancesChangeAClientsNumbers(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)

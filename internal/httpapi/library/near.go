@@ -3,8 +3,11 @@ package library
 import (
 	"context"
 
+	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/series"
 	"musculus/internal/core/stance"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/view"
@@ -26,13 +29,16 @@ type NearView struct {
 type nearInput struct {
 	Body struct {
 		op.WornInput
-		Room bool `json:"room,omitempty" doc:"only what the client's room allows"`
+		Room  bool `json:"room,omitempty" doc:"only what the client's room allows"`
+		Clean *int `json:"clean_reps,omitempty" minimum:"0" maximum:"100" doc:"how many the weight there is gave: only what suits it better"`
 	}
 }
 
 type nearOutput struct {
 	Body struct {
-		Near []NearView `json:"near"`
+		Near  []NearView `json:"near"`
+		Fit   series.Fit `json:"fit,omitempty"`   // of the weight, by the clean reps
+		Words string     `json:"words,omitempty"` // what follows from it
 	}
 }
 
@@ -48,6 +54,30 @@ func (s *place) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 		return out, nil
 	}
 	var others []fitting.Shape
+	offered := s.Offered(c, !in.Body.Room)
+	if in.Body.Clean != nil {
+		var caps *person.Caps
+		var rigging person.Rigging
+		if c != nil {
+			t, err := s.Trainee(c)
+			if err != nil {
+				return nil, err
+			}
+			caps, rigging = &t.Caps, c.Room().Rigging(y.Body().BodyMass)
+		}
+		fit, words := series.CleanFit(*in.Body.Clean, set, caps)
+		out.Body.Fit, out.Body.Words = fit, words
+		any := offered
+		offered = func(to movement.SetUp, p *effort.Profile) bool {
+			shape, ok := fitting.ShapeOf(to, y, st)
+			return ok && any(to, p) && series.SuitsWeight(fit, &of, &shape, rigging)
+		}
+		for _, way := range set.Ways() {
+			if shape, ok := fitting.ShapeOf(way, y, st); ok {
+				others = append(others, shape)
+			}
+		}
+	}
 	for _, m := range op.Movements(ctx).Movements {
 		to := m.Default()
 		if m == set.Movement { // the same with what is there
@@ -62,7 +92,7 @@ func (s *place) near(ctx context.Context, in *nearInput) (*nearOutput, error) {
 			others = append(others, shape)
 		}
 	}
-	for _, e := range fitting.Equivalents(&of, others, 10, s.Offered(c, !in.Body.Room)) {
+	for _, e := range fitting.Equivalents(&of, others, 10, offered) {
 		r := stance.Shipped.Read(st, e.Shape.SetUp, e.Shape.Profile)
 		out.Body.Near = append(
 			out.Body.Near,

@@ -197,7 +197,8 @@ export const queries = {
   near: (body: string) =>
     queryOptions({
       queryKey: ['near', body],
-      queryFn: ({ signal }) => got(api.POST('/near', { body: JSON.parse(body) as Worn & { room: boolean }, signal })),
+      queryFn: ({ signal }) =>
+        got(api.POST('/near', { body: JSON.parse(body) as Worn & { room: boolean; clean_reps?: number }, signal })),
       staleTime: Infinity,
       ...asked,
     }),

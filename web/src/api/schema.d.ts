@@ -2922,6 +2922,11 @@ export interface components {
             };
         };
         NearInputBody: {
+            /**
+             * Format: int64
+             * @description how many the weight there is gave: only what suits it better
+             */
+            clean_reps?: number;
             client?: string;
             movement: string;
             /** @description only what the client's room allows */
@@ -2932,7 +2937,9 @@ export interface components {
             stance?: string;
         };
         NearOutputBody: {
+            fit?: string;
             near: components["schemas"]["NearView"][];
+            words?: string;
         };
         NearView: {
             /** Format: double */

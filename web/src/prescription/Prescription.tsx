@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { FieldFault, Row, SlotDraft, SlotView } from '../api/client'
 import { CueReason } from './CueReason'
+import { CleanReps } from './CleanReps'
 import { Cues } from './Cues'
 import { Hands } from './Hands'
 import { Proposed } from './Proposed'
@@ -83,6 +84,14 @@ export function Prescription(props: Props) {
           cues={slot.cues}
           take={(load) => setRow('load', 0, { load })}
           setCues={setCues}
+        />
+      )}
+      {mayPlan && proposal?.fit.fit === 'not_known' && (
+        <CleanReps
+          key={`${slot.movement} ${JSON.stringify(slot.settings)}`}
+          client={client}
+          slot={slot}
+          wear={(movement, settings) => setSlot({ movement, settings })}
         />
       )}
       <Cues
