@@ -61,7 +61,7 @@ func TestAnImportRefusesNothingSilently(t *testing.T) {
 	assert.Equal(t, []string{"mood"}, v.Unknown)
 	require.Len(t, v.Sessions, 1)
 	require.Len(t, v.Problems, 2)
-	assert.Contains(t, v.Problems[0].Where, "Bad on 2026-12-02, slots[0].movement")
+	assert.Contains(t, v.Problems[0].Where, "Bad on 2026-12-02, slot 1, movement")
 	assert.Contains(t, v.Problems[1].Reason, "there is no 15 kg in The Sail Loft")
 	big := c.call("POST", clientPath("Aurelio Finch")+"/plan?format=csv", form{"text/csv", []byte(strings.Repeat("x", 5<<20))})
 	assert.Contains(t, []int{400, 413}, big.status)

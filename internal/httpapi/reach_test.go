@@ -72,7 +72,7 @@ func TestALongHoldReachesNobodyUnderTheCap(t *testing.T) {
 	v := got[imported](c, 200, c.call("POST", client+"/plan?format=csv", form{"text/csv", []byte(csv)}))
 	assert.Empty(t, v.Sessions, "a file")
 	require.Len(t, v.Problems, 1)
-	assert.Contains(t, v.Problems[0].Where, "rows[0].tempo")
+	assert.Contains(t, v.Problems[0].Where, "slot 1, row 1, tempo")
 
 	other := draft(c, sessionPath("Aurelio Finch")) // a template of somebody without the cap
 	row(other, 0)["tempo"] = long

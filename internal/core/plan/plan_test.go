@@ -329,3 +329,14 @@ func ExampleSession_DoneWords() {
 	fmt.Println(s.DoneWords(0))
 	// Output: 3 × 5–8; then 1 × 15–20
 }
+
+// Where a room holds one load it is what is lifted: the reps are what is to be found.
+func TestTheOneLoadThereIs(t *testing.T) {
+	f := &plan.Floor{Room: &person.Room{Name: "Digs", Things: []person.Thing{person.Pairs(14)}}, BodyMass: 75}
+	for reserve, says := range map[int]string{1: "14 kg a hand, as many as leave 2", 3: "14 kg a hand, as many as leave 3"} {
+		s := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", row(3, 8, 12, reserve, dose.ToFind()))}}
+		assert.Equal(t, says, s.LoadWords(0, f))
+	}
+	known := plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", row(3, 8, 12, 1, dose.Kg(14)))}}
+	assert.Equal(t, "14 kg a hand", known.LoadWords(0, f), "a load that is prescribed has its reps")
+}

@@ -291,11 +291,17 @@ func (s *Session) rowLoadWords(i, row, set int, f *Floor) string {
 	}
 	whole := rack.Carry.Whole(*hand, rack.Rigging)
 	loads := s.Loads(i, set, f)
+	if l == nil || l.Find { // the one load there is: how many reps it gives is what is to be found
+		return fmt.Sprintf("%s, as many as leave %d", rack.Words(whole), max(leaveToFind, slot.Rows[row].Reserve))
+	}
 	if len(loads) == 0 {
 		return rack.Words(whole)
 	}
 	return slot.Rows[row].LoadWords(setUp, rack, loads)
 }
+
+// leaveToFind is how many reps are left where the reps are to be found, not the load.
+const leaveToFind = 2
 
 // findWords tells a load that is not known yet.
 func findWords(l *dose.Load) string {

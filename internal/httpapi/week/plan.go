@@ -13,6 +13,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/formats"
@@ -277,7 +278,7 @@ func troubles(where string, err error) []ImportTrouble {
 	}
 	var out []ImportTrouble
 	for _, e := range model.Errors {
-		out = append(out, ImportTrouble{where + ", " + strings.TrimPrefix(e.Location, "body."), e.Message})
+		out = append(out, ImportTrouble{where + ", " + movement.PlaceWords(strings.TrimPrefix(e.Location, "body.")), e.Message})
 	}
 	return out
 }
