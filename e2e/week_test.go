@@ -148,12 +148,12 @@ func TestASlotIsPrescribed(t *testing.T) {
 	p.untilSays("Reclined")
 	p.click(`[aria-label="Join with the next"]`)
 	p.until(
-		`document.querySelector('.builder_slot:nth-child(2)').innerText.includes('superset, opposing') &&
-			document.querySelector('.builder_slot:nth-child(3)').innerText.includes('superset, opposing')`,
+		`document.querySelector('.builder_slot:nth-child(2)').innerText.includes('opposing muscles') &&
+			document.querySelector('.builder_slot:nth-child(3)').innerText.includes('opposing muscles')`,
 	)
 	p.saved()
 	p.click(`[aria-label="Split from the next"]`)
-	p.until(`!document.querySelector('.builder_slots').innerText.includes('superset')`)
+	p.until(`!document.querySelector('.builder_slots').innerText.includes('in turns')`)
 	p.saved()
 	p.press("Use these")
 	p.until(`document.querySelectorAll('.prescription_cues li:not(.prescription_cueAdd)').length === 3`)

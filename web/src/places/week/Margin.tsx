@@ -30,7 +30,7 @@ export function Margin({ session, view, problem, head, show }: Props) {
       </div>
       <p className="margin-line">
         <b className={session.over_minutes ? 'warn' : undefined}>{Math.round(session.minutes)} min</b> of{' '}
-        {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up
+        {session.minutes_has}, {Math.round(session.warm_up)} of it warm-up{' '}
         {session.spent && (
           <details className={css.spent}>
             <summary>what takes it</summary>

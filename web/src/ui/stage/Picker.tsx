@@ -1,9 +1,9 @@
 import { Input } from 'antd'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { MovementView } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Understood } from '../Understood'
-import { rankOf, useFound } from '../useFound'
+import { rankOf, useFoundNow } from '../useFound'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import css from './stage.module.css'
@@ -21,7 +21,8 @@ const groups: [string, (m: MovementView) => boolean][] = [
 export function Picker({ add, close }: { add: (movement: MovementView) => void; close: () => void }) {
   const { movements, right } = useCatalogue()
   const [typed, setTyped] = useState('')
-  const heard = useFound(typed)
+  const { found: heard, ready } = useFoundNow(typed)
+  const entered = useRef(false) // before the answer was there
   // What words turn goes with the movement; a set-up that was kept stays as it was kept.
   const turned = (m: MovementView) =>
     m.key === m.id ? { ...m, settings: heard?.found.find((f) => f.movement === m.id)?.settings ?? m.settings } : m
@@ -33,6 +34,12 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
         .sort((a, b) => rankOf(heard, a.id) - rankOf(heard, b.id))
         .map(turned)
     : movements
+  const first = found[0]
+  useEffect(() => {
+    if (!entered.current || !ready) return
+    entered.current = false
+    if (first) add(first)
+  }, [ready, first, add])
   return (
     <section className={css.picker} aria-label="Find a movement">
       <Input
@@ -41,8 +48,14 @@ export function Picker({ add, close }: { add: (movement: MovementView) => void; 
         aria-label="Find a movement"
         placeholder="Find a movement in your own words: seated hammer curl, rope push-down …"
         value={typed}
-        onChange={(e) => setTyped(e.target.value)}
-        onPressEnter={() => found[0] && add(found[0])}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          entered.current = false
+        }}
+        onPressEnter={() => {
+          if (!ready) entered.current = true
+          else if (found[0]) add(found[0])
+        }}
         onKeyDown={(e) => e.key === 'Escape' && close()}
       />
       {heard && <Understood found={heard} />}
