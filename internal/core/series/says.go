@@ -48,6 +48,19 @@ func Says(sets []entry.Said, today day.Day) (e1rm float64, logged int) {
 // speaks says whether a set of one day speaks on another.
 func speaks(on, today day.Day) bool { return int(today-on) <= SpeaksFor }
 
+// Counted are the points the estimate of a day is the median of, the latest first.
+func (k *Known) Counted(today day.Day) (out []Point) {
+	if !k.Speaks(today) {
+		today = k.Last()
+	}
+	for _, p := range k.Points {
+		if speaks(p.On, today) && len(out) < lastPoints {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
 // estimate is the median of the last points that speak on a day, 0 without any.
 func estimate(points []Point, today day.Day) float64 {
 	var values []float64

@@ -5,6 +5,7 @@
 package series
 
 import (
+	"fmt"
 	"math"
 	"slices"
 )
@@ -27,6 +28,20 @@ func E1RM(load float64, reps, reserve int) (float64, bool) {
 		return 0, false
 	}
 	return load * factor(float64(n)), true
+}
+
+// E1RMWords tells how a set's estimate comes from its load: "× 1.28 for 9 reps to the limit (7
+// done, 2 left), the mean of two published formulas"; "" where there is none.
+func E1RMWords(reps, reserve int) string {
+	if _, ok := E1RM(1, reps, reserve); !ok {
+		return ""
+	}
+	n := reps + reserve
+	if n == 1 {
+		return "lifted once, to the limit: that is the estimate"
+	}
+	return fmt.Sprintf("× %.2f for %d reps to the limit (%d done, %d left), the mean of two published formulas",
+		factor(float64(n)), n, reps, reserve)
 }
 
 // LoadFor is the load for reps with reserve at a one-repetition maximum; false

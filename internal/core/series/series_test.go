@@ -53,3 +53,12 @@ func ExampleE1RM() {
 	fmt.Printf("%.1f kg\n", e)
 	// Output: 16.0 kg
 }
+
+func TestAnEstimateSaysHowItCame(t *testing.T) {
+	assert.Equal(t, "× 1.29 for 9 reps to the limit (7 done, 2 left), the mean of two published formulas", series.E1RMWords(7, 2))
+	assert.Contains(t, series.E1RMWords(1, 0), "lifted once")
+	assert.Empty(t, series.E1RMWords(20, 0), "no estimate, no reason")
+	k := series.Known{Points: []series.Point{{On: 100, E1RM: 20}, {On: 99, E1RM: 22}, {On: 1, E1RM: 90}}}
+	assert.Equal(t, k.Points[:2], k.Counted(101))
+	assert.InDelta(t, 21, k.E1RM(101), 1e-9)
+}

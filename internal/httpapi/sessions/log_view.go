@@ -37,6 +37,7 @@ type EntryView struct {
 	Seen      []string  `json:"seen"`      // the same in words
 	Technical bool      `json:"technical"` // ended because form went
 	Estimate  string    `json:"e1rm"`      // estimated one-repetition maximum in words, "" where there is none
+	Why       string    `json:"e1rm_why"`  // how it comes from the set
 	Mark      string    `json:"mark"`      // why it stands although training was stopped, in words
 	Parts     string    `json:"parts"`     // what it was made of, empty for its clean reps alone
 	Hollow    string    `json:"hollow"`    // why its series is not fed by it, empty where it is
@@ -234,6 +235,7 @@ func viewEntry(c *store.Client, e entry.Entry) EntryView {
 	}
 	if max, ok := series.E1RM(e.LoadKg, e.Reps, e.Reserve); ok && !e.Technical && e.Hollow == "" {
 		v.Estimate = c.Room().Words(math.Round(carry.Whole(max, rigging)*10)/10, e.SetUp)
+		v.Why = v.Load + " " + series.E1RMWords(e.Reps, e.Reserve)
 	}
 	return v
 }

@@ -2,6 +2,7 @@ package week
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"net/http"
 	"slices"
@@ -11,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/entry"
 	"musculus/internal/core/measure"
@@ -83,6 +85,7 @@ type KnownView struct {
 	Max   string  `json:"max"` // estimated load for one repetition
 	Ratio float64 `json:"ratio"`
 	When  string  `json:"when"`
+	Why   string  `json:"why"` // which sets it is the median of, and what the ratio is against
 }
 
 type proposeInput struct {
@@ -211,6 +214,16 @@ func seenLast(past []entry.Entry, set movement.SetUp) []string {
 	return out
 }
 
+// knownWhy tells what a series' estimate and its ratio are made of, in what one hand carries.
+func knownWhy(k *series.Known, t *week.Trainee, today day.Day, most float64) string {
+	var sets []string
+	for _, p := range k.Counted(today) {
+		sets = append(sets, person.Kg(math.Round(p.E1RM*10)/10))
+	}
+	return fmt.Sprintf("per hand the median of %s, the estimates of the last sets; against %s, the strongest of its kind",
+		strings.Join(sets, ", "), person.Kg(math.Round(most*10)/10))
+}
+
 // viewKnown is the client's ratio table: each series against the strongest of its
 // action, by what one hand could lift once.
 func (s *place) viewKnown(ctx context.Context, t *week.Trainee, known []series.Known) []KnownView {
@@ -231,6 +244,7 @@ func (s *place) viewKnown(ctx context.Context, t *week.Trainee, known []series.K
 				t.Room.Words(math.Round(carry.Whole(k.E1RM(s.Day(ctx)), rigging)*10)/10, k.SetUp),
 				view.Round4(k.E1RM(s.Day(ctx)) / most[k.SetUp.Movement.Action]),
 				s.Ago(ctx, k.Last()),
+				knownWhy(k, t, s.Day(ctx), most[k.SetUp.Movement.Action]),
 			},
 		)
 	}

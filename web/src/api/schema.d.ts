@@ -2121,6 +2121,7 @@ export interface components {
         };
         EntryView: {
             e1rm: string;
+            e1rm_why: string;
             faults: string[];
             grip: string;
             hollow: string;
@@ -2538,6 +2539,7 @@ export interface components {
             /** Format: double */
             ratio: number;
             when: string;
+            why: string;
         };
         LedgerHead: {
             band: string;

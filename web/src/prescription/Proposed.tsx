@@ -43,7 +43,11 @@ export function Proposed({ proposal: p, load: has, cues: here, take, setCues }: 
         <ul className={css.ratios}>
           {p.known.map((k) => (
             <li key={k.name}>
-              <b>{k.ratio.toFixed(2)}</b> {k.name}: 1RM ≈ {k.max}, {k.when}
+              <b>{k.ratio.toFixed(2)}</b> {k.name}: 1RM ≈ {k.max}, {k.when}{' '}
+              <details>
+                <summary>why?</summary>
+                {k.why}
+              </details>
             </li>
           ))}
         </ul>

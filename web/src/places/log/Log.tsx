@@ -219,7 +219,12 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       className={css.max}
                       title={e.hollow ? `not counted in its series: ${e.hollow}` : 'estimated load for one repetition'}
                     >
-                      {e.e1rm && `1RM ≈ ${e.e1rm}`}
+                      {e.e1rm && (
+                        <details>
+                          <summary>1RM ≈ {e.e1rm}</summary>
+                          {e.e1rm_why}
+                        </details>
+                      )}
                     </span>
                     <button type="button" className="link" onClick={() => setCorrecting(e)}>
                       Correct
