@@ -129,11 +129,11 @@ const mostEach = 100
 // Each is how many sets are looked at one by one.
 func (d *Dose) Each() int { return max(0, min(d.Sets, mostEach)) }
 
-// mostHard is the most that a hard set leaves.
-const mostHard = 3
+// MostHard is the most that a hard set leaves.
+const MostHard = 3
 
 // IsHard says whether the sets are hard.
-func (d *Dose) IsHard() bool { return d.Reserve <= mostHard }
+func (d *Dose) IsHard() bool { return d.Reserve <= MostHard }
 
 // HardSets is how many of the sets are hard.
 func (d *Dose) HardSets() int {
@@ -166,7 +166,7 @@ func (d *Dose) Efforts() float64 {
 // EffortFactor is what a set counts by its reserve.
 func EffortFactor(reserve int) float64 {
 	switch {
-	case reserve <= mostHard:
+	case reserve <= MostHard:
 		return 1
 	case reserve == 4:
 		return 0.7

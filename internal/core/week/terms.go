@@ -86,6 +86,23 @@ func (w *Week) TermsWords(t *Trainee, l *Ledger, h arm.HeadIndex) string {
 	return strings.Join(out, "; ")
 }
 
+// HardWords tells which slots a muscle group's hard sets are in: "Reclined 45° curl 3, …".
+func (w *Week) HardWords(group string) string {
+	var out []string
+	for i := range w.Sessions {
+		for j := range w.Sessions[i].Slots {
+			slot := &w.Sessions[i].Slots[j]
+			if n := slot.HardSets(); n > 0 && plan.GroupOf(slot.SetUp) == group {
+				out = append(out, fmt.Sprintf("%s %d", names(slot.SetUp), n))
+			}
+		}
+	}
+	if len(out) == 0 {
+		return "none"
+	}
+	return strings.Join(out, ", ")
+}
+
 // JointTerms lists what a joint's load in a week adds up from: hard sets times the movement's
 // score of the joint, per slot and set-up.
 func (w *Week) JointTerms(j movement.Joint) []Term {

@@ -7,7 +7,9 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
@@ -22,6 +24,7 @@ type LedgerView struct {
 	Flexors   int            `json:"hard_sets_flexors"`
 	Extensors int            `json:"hard_sets_extensors"`
 	MostGroup int            `json:"most_group_sets"`
+	HardWhy   string         `json:"hard_why"`    // which slots the hard sets are in
 	Over      []string       `json:"over_groups"` // muscle groups over it
 	Failures  int            `json:"failure_sets"`
 	Minutes   float64        `json:"minutes"` // of all sessions
@@ -90,8 +93,10 @@ func viewLedger(a *op.AuditedWeek, kept []store.Session) LedgerView {
 		Extensors: l.Extensors,
 		MostGroup: week.MostWeekSets,
 		Over:      l.OverGroups(),
-		Failures:  l.Failures,
-		Joints:    []LedgerJoint{},
+		HardWhy: fmt.Sprintf("Hard sets, with at most %d left. Bending: %s. Straightening: %s.",
+			dose.MostHard, a.Week.HardWords(plan.Flexors), a.Week.HardWords(plan.Extensors)),
+		Failures: l.Failures,
+		Joints:   []LedgerJoint{},
 	}
 	var mid, low, high, fill [arm.HeadCount]float64
 	for h := range l.Heads {

@@ -2583,6 +2583,7 @@ export interface components {
             hard_sets_extensors: number;
             /** Format: int64 */
             hard_sets_flexors: number;
+            hard_why: string;
             heads: components["schemas"]["LedgerHead"][];
             joints: components["schemas"]["LedgerJoint"][];
             /** Format: double */

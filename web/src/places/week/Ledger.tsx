@@ -22,8 +22,8 @@ export function Ledger({
   const { right } = useCatalogue()
   const [open, setOpen] = useState('')
   const most = Math.max(14, ...ledger.heads.map((h) => Math.max(h.total, h.target_high)))
-  const [shown, setShown] = useState<'' | 'time' | 'joints'>('')
-  const toggle = (what: 'time' | 'joints') => setShown(shown === what ? '' : what)
+  const [shown, setShown] = useState<'' | Shown>('')
+  const toggle = (what: Shown) => setShown(shown === what ? '' : what)
   const worst = [...ledger.joints].sort((a, b) => b.load / b.most - a.load / a.most)
   return (
     <section className="ledger" aria-label="Ledger">
@@ -37,8 +37,17 @@ export function Ledger({
             <b className={ledger.over_groups.includes('extensors') ? 'warn' : undefined}>
               {ledger.hard_sets_extensors}
             </b>{' '}
-            straightening, of {ledger.most_group_sets}
+            straightening, of {ledger.most_group_sets}{' '}
+            <button
+              type="button"
+              className={css.whyLink}
+              aria-expanded={shown === 'hard'}
+              onClick={() => toggle('hard')}
+            >
+              by slot
+            </button>
           </p>
+          {shown === 'hard' && <p className={css.said}>{ledger.hard_why}</p>}
           <p>
             To the limit <b>{ledger.failure_sets}</b> · <b>{Math.round(ledger.minutes)}</b> min,{' '}
             {Math.round(ledger.warm_up)} of it warm-up{' '}
@@ -61,7 +70,7 @@ export function Ledger({
               aria-expanded={shown === 'joints'}
               onClick={() => toggle('joints')}
             >
-              by slot
+              joints by slot
             </button>
           </p>
         </div>
@@ -95,6 +104,7 @@ export function Ledger({
   )
 }
 
+type Shown = 'hard' | 'time' | 'joints'
 type Show = (session: string, slot: string) => void
 
 interface LineProps {

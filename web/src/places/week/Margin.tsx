@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { useClient } from '../../ui/thread/Client'
 import type { Problem, SessionView, SetUpView } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { SetsBars } from '../../figures/BiasBars'
@@ -18,6 +20,7 @@ interface Props {
 /** Margin is where the tool speaks: what the session gives, what is wrong with it, what the set-up in hand does. */
 export function Margin({ session, view, problem, head, show }: Props) {
   const { right } = useCatalogue()
+  const client = useClient()
   const wrong = session.findings.filter((f) => f.severity !== 'note')
   const notes = session.findings.filter((f) => f.severity === 'note')
   return (
@@ -37,7 +40,8 @@ export function Margin({ session, view, problem, head, show }: Props) {
             {session.spent}
           </details>
         )}{' '}
-        · hard sets {session.hard_sets_flexors} bending, {session.hard_sets_extensors} straightening
+        · hard sets {session.hard_sets_flexors} bending, {session.hard_sets_extensors} straightening · what each head
+        gets, slot by slot: <Link to={`/clients/${client.id}/week?of=${session.planned_on}`}>the week</Link>
       </p>
       {problem && !problem.away && (
         <div className="finding stop" role="alert">

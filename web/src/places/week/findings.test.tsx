@@ -160,6 +160,7 @@ describe('the ledger', () => {
     hard_sets_flexors: 26,
     hard_sets_extensors: 8,
     most_group_sets: 24,
+    hard_why: 'Hard sets, with at most 3 left. Bending: Reclined curl 26. Straightening: Push-down 8.',
     over_groups: ['flexors'],
     failure_sets: 1,
     minutes: 68,
@@ -214,7 +215,7 @@ describe('the ledger', () => {
     const calls = show()
     await userEvent.click(screen.getByText('why?'))
     expect(screen.getByText(/14 general warm-up, 20 in sets/)).toBeInTheDocument()
-    await userEvent.click(screen.getByText('by slot'))
+    await userEvent.click(screen.getByText('joints by slot'))
     await userEvent.click(screen.getByText('Push-down: 6 hard × score 5'))
     expect(calls.show).toHaveBeenCalledWith('s', 's2')
   })
