@@ -73,6 +73,7 @@ func TestScreenshots(t *testing.T) {
 			p.until("document.querySelector('.stage_stage h2').innerText.includes('Reclined')")
 		}
 		if v.name == "stances" {
+			p.typeInto(".stances_tip textarea", "Kick-backs stretch the long head")
 			p.clickText("Check it")
 			p.until("document.querySelector('.stances_tip .finding')")
 		}
