@@ -23,6 +23,7 @@ type Step struct {
 type SlotView struct {
 	plan.SlotJSON
 	Title     string    `json:"title"`
+	Short     string    `json:"short"` // for tight places
 	Details   string    `json:"details"`
 	Glyph     Glyph     `json:"glyph"`
 	Refused   string    `json:"refused"`
@@ -153,7 +154,7 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 	slot, floor := &session.Slots[i], t.Floor()
 	rack := floor.Rack(slot.SetUp)
 	out := SlotView{
-		SlotJSON: slot.JSON(), Title: slot.SetUp.Title(), Details: slot.SetUp.Details(),
+		SlotJSON: slot.JSON(), Title: slot.SetUp.Title(), Short: slot.SetUp.Short(), Details: slot.SetUp.Details(),
 		Glyph: GlyphOf(slot.SetUp, counted.Profile, counted.Reading), Refused: counted.Refused,
 		DoseWords: session.Words(i), LoadWords: session.LoadWords(i, floor), Steps: []Step{},
 		Gets: SetsSlice("Effective sets of this slot", counted.Heads), GripWords: slot.GripWords(),

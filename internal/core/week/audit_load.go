@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -23,7 +24,42 @@ const (
 func (t *Trainee) FitOf(s *plan.Slot) series.Fitted {
 	set, first := s.SetUpIn(0), s.First()
 	own := t.Own[set.Key()]
-	return series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, own.E1RM, own.Logged, first.RepsLow, first.RepsHigh, first.Reserve)
+	return series.DoesFit(
+		set,
+		t.Room,
+		t.Yardstick.Body().BodyMass,
+		own.E1RM,
+		own.Logged,
+		first.RepsLow,
+		first.RepsHigh,
+		first.Reserve,
+	)
+}
+
+// onlyTooHeavy questions the one load a room has for a first-year client of whom nothing is known,
+// where the model asks for less; "" where there is nothing to question.
+func (t *Trainee) onlyTooHeavy(s *plan.Slot) string {
+	set := s.SetUpIn(0)
+	p := t.Profile(set)
+	if t.Aims == nil || !t.Aims.FirstYear || p == nil || t.Room == nil || person.CarryOf(set) == person.BodyWeight {
+		return ""
+	}
+	rack := t.Floor().Rack(set)
+	hand, ok := rack.Only()
+	if l := s.Asked(0); !ok || l != nil && !l.Find {
+		return ""
+	}
+	model := p.Working / arm.Gravity
+	if hand <= model {
+		return ""
+	}
+	return fmt.Sprintf(
+		"%s is the one load there is; by the model %s is what an average adult works with here. Ask how many clean reps it gives.",
+		rack.Words(
+			rack.Carry.Whole(hand, rack.Rigging),
+		),
+		rack.Carry.Words(math.Round(rack.Carry.Whole(model, rack.Rigging)), set),
+	)
 }
 
 // loads holds each slot's load against what its own series says.
@@ -35,6 +71,17 @@ func (a *auditor) loads(i int) {
 	for j := range s.Slots {
 		slot := &s.Slots[j]
 		own, first := a.t.Own[slot.SetUpIn(0).Key()], slot.First()
+		if text := a.t.onlyTooHeavy(slot); text != "" && own.Logged == 0 {
+			a.add(Found{
+				Key:      "load:" + s.ID.String() + ":" + slot.ID.String(),
+				Code:     "load",
+				Severity: Note,
+				Session:  i,
+				Slot:     j,
+				Why:      whys["load"],
+				Text:     fmt.Sprintf("%s, slot %d: %s", s.Name, j+1, text),
+			}, func() *Fix { return nil }) // only the client can say
+		}
 		if !(own.E1RM > 0) || first.RepsLow >= lightLoadLow || first.IsHold() {
 			continue
 		}
@@ -131,7 +178,10 @@ func (a *auditor) lightLoad(i, j int) *Fix {
 	return a.change(fmt.Sprintf("Use %d–%d reps %s, short rests", lightLoadLow, lightLoadHigh, effort), func(w *Week) bool {
 		to := &w.Sessions[i].Slots[j]
 		to.Each(func(r *plan.Row) {
-			r.RepsLow, r.RepsHigh, r.Reserve, r.RestS = lightLoadLow, lightLoadHigh, reserve, max(lightLoadRestS, a.t.Caps.MinRestS)
+			r.RepsLow, r.RepsHigh, r.Reserve, r.RestS = lightLoadLow, lightLoadHigh, reserve, max(
+				lightLoadRestS,
+				a.t.Caps.MinRestS,
+			)
 		})
 		rack := a.t.Floor().Rack(slot.SetUp)
 		to.Take(dose.Carried(rack, rack.Carry.PerHand(rack.Steps[len(rack.Steps)-1], rack.Rigging)))

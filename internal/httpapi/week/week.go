@@ -69,6 +69,7 @@ type BoardSession struct {
 type BoardSlot struct {
 	ID        uuid.UUID    `json:"id"`
 	Title     string       `json:"title"`
+	Short     string       `json:"short"` // for tight places
 	Details   string       `json:"details"`
 	Glyph     view.Glyph   `json:"glyph"`
 	DoseWords string       `json:"dose_words"`

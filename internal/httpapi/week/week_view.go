@@ -110,6 +110,7 @@ func viewBoard(t *week.Trainee, p *plan.Planned, kept *store.Session, counted *w
 			BoardSlot{
 				slot.ID,
 				slot.SetUp.Title(),
+				slot.SetUp.Short(),
 				slot.SetUp.Details(),
 				view.GlyphOf(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading),
 				p.DoneWords(i),

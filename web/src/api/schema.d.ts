@@ -1779,6 +1779,7 @@ export interface components {
             glyph: components["schemas"]["Glyph"];
             id: string;
             load_words: string;
+            short: string;
             title: string;
         };
         BookView: {
@@ -3767,6 +3768,7 @@ export interface components {
             settings: {
                 [key: string]: number | string;
             };
+            short: string;
             /**
              * @description the arm that begins; absent: in turn
              * @enum {string}

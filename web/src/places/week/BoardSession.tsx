@@ -121,11 +121,11 @@ export function BoardSession({
                 type="button"
                 onKeyDown={(e) => slotKey(e, slot.id)}
                 onClick={() => open(slot.id)}
-                title={`${info ? `${info.load_words}. ${info.fit.words} ` : ''}Open it. Alt and arrows: move it. L: lock it`}
+                title={`${info ? `${info.title}. ${info.load_words}. ${info.fit.words} ` : ''}Open it. Alt and arrows: move it. L: lock it`}
               >
                 {info ? <Glyph info={info} /> : <span className={sliceCss.slice} style={{ width: 30, height: 30 }} />}
                 <span className={css.slotText}>
-                  <b>{info?.title ?? slot.movement}</b>
+                  <b>{info?.short ?? slot.movement}</b>
                   <span>
                     {info?.dose_words}
                     {info?.glyph.ribbon && <Ribbon geometry={info.glyph.ribbon} width={44} height={9} />}

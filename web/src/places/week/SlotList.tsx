@@ -75,7 +75,7 @@ export function SlotList({
               <Slice geometry={right} view={glyph.slice} size={38} />
               <span className={css.slotText}>
                 <span className={css.slotTitle}>
-                  {view?.title ?? movements.find((m) => m.id === slot.movement)!.name}
+                  {view?.short ?? movements.find((m) => m.id === slot.movement)!.name}
                 </span>
                 {view?.details && <span className={css.slotDetails}>{view.details}</span>}
                 <span className={css.slotDose}>{view?.dose_words}</span>

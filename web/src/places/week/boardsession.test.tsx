@@ -16,6 +16,7 @@ const slot = (id: string, more: object = {}) => ({
 const info = (id: string, fit: BoardSlot['fit']['fit'] = 'fits'): BoardSlot => ({
   id,
   title: `Title ${id}`,
+  short: `Title ${id}`,
   details: '',
   dose_words: '3 × 8–12',
   load_words: '12 kg a hand',

@@ -18,6 +18,7 @@ const view = (id: string, more: Partial<SlotView> = {}) =>
   ({
     id,
     title: `Title ${id}`,
+    short: `Title ${id}`,
     details: '',
     dose_words: '3 × 8–12',
     load_words: '12 kg a hand',
