@@ -18,8 +18,8 @@ func TestShortNamesAreShortAndTellMovementsApart(t *testing.T) {
 		assert.Empty(t, seen[short], "%s and %s", m.ID, seen[short])
 		seen[short] = m.ID
 	}
-	curl := movement.Shipped.Get("curl_standing_dumbbells").Default()
-	turned, err := curl.With(movement.PhiFrom, movement.Num(0))
+	curl := movement.Shipped.Get("curl_reclined").Default()
+	turned, err := curl.With(movement.PhiFrom, movement.Num(20))
 	require.NoError(t, err)
 	assert.NotEqual(t, curl.Short(), turned.Short(), "a hand that is turned is said")
 }

@@ -22,7 +22,7 @@ type need struct {
 // stationNames are implements that stand in the room, by what they are called.
 var stationNames = map[movement.ImplementID]string{
 	movement.BarParallel: "a parallel-grip bar", movement.BarRail: "a guided-rail bar", movement.BarFixed: "a fixed bar",
-	movement.PullBar:    "a pull-up bar",
+	movement.PullBar: "a pull-up bar", Thick: "thick handles",
 	movement.DipMachine: "a machine that assists", movement.Band: "a band", movement.Machine: "a press machine", movement.Lever: "a lever",
 }
 
@@ -61,6 +61,9 @@ func needs(s movement.SetUp) []need {
 		if name := stationNames[i]; name != "" {
 			add(name, func(r *Room) bool { return r.Has(i, 1) })
 		}
+	}
+	if v, ok := s.Value(movement.ThickHandle); ok && v.Word == "yes" {
+		add(stationNames[Thick], func(r *Room) bool { return r.Has(Thick, 1) })
 	}
 	if cable { // what hangs on a column that is not there is not told as well
 		if columnsOf(s) == 2 {

@@ -47,6 +47,7 @@ func (u Unit) In(mark float64) float64 {
 const (
 	Cable movement.ImplementID = "cable" // a column with its stack
 	Belt  movement.ImplementID = "belt"  // what can be hung on a body
+	Thick movement.ImplementID = "thick" // handles that make any grip thicker
 )
 
 // OnCable is the thing that makes an implement hang on a cable.

@@ -117,3 +117,13 @@ func TestOneWeightIsAWayToTrain(t *testing.T) {
 	require.True(t, ok)
 	assert.Equal(t, "curl_upright_two_hand", usual.Key(), "as it is, where it can be")
 }
+
+func TestAThickGripAsksForThickHandles(t *testing.T) {
+	thick, err := movement.Shipped.Get("curl_standing_dumbbells").Default().With(movement.ThickHandle, movement.Word("yes"))
+	require.NoError(t, err)
+	room := &person.Room{Name: "Loft", Things: []person.Thing{person.Pairs(8, 10, 12)}}
+	assert.Equal(t, []string{"thick handles"}, room.Missing(thick))
+	room.Things = append(room.Things, person.There(person.Thick))
+	assert.Empty(t, room.Missing(thick))
+	assert.Empty(t, room.Check())
+}
