@@ -202,7 +202,8 @@ func AreaAnswer(points []Point, noise float64) (Answer, bool) {
 	first, last := points[0], points[len(points)-1]
 	a := Answer{By: last.Value - first.Value, Least: noise}
 	a.Real = math.Abs(a.By) > a.Least
-	over := fmt.Sprintf("%+.1f cm² from %s to %s", a.By, first.On.Words(), last.On.Words())
+	over := fmt.Sprintf("%+.1f cm² from %s to %s", math.Round(10*a.By)/10+0, // no "-0.0"
+		first.On.Words(), last.On.Words())
 	if a.Real {
 		a.Words = fmt.Sprintf("%s. That is real: more than the %.1f cm² the tape can mistake.", over, a.Least)
 	} else {

@@ -2,6 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import type { BiasView, Pose, Ribbon as RibbonGeometry, Slice as SliceGeometry, SliceView } from '../api/client'
 import { BiasBars } from './BiasBars'
+import { decimals, tenths } from './heads'
 import { along, nearest, PoseFigure } from './PoseFigure'
 import { Ribbon } from './Ribbon'
 import { Slice } from './Slice'
@@ -152,4 +153,11 @@ test('bars leave out heads that get nothing and name them', () => {
   expect(container.querySelectorAll('.bars_barRow')).toHaveLength(1)
   expect(screen.getByText('nothing for BS')).toBeInTheDocument()
   expect(screen.getByText('long length')).toBeInTheDocument()
+})
+
+test('numbers have no sign where they round to nothing', () => {
+  expect(decimals(-0.004)).toBe('0.00')
+  expect(decimals(-0.04, 0)).toBe('0')
+  expect(decimals(-0.05)).toBe('-0.05')
+  expect(tenths(-0.04)).toBe('0')
 })

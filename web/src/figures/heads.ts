@@ -14,9 +14,9 @@ export function shade(level: number): number {
   return level === 0 ? 0 : 0.16 + 0.84 * level
 }
 
-/** decimals writes a number of the core with a fixed number of decimals. */
+/** decimals writes a number of the core with a fixed number of decimals; what rounds to nothing has no sign. */
 export function decimals(value: number, places = 2): string {
-  return value.toFixed(places)
+  return value.toFixed(places).replace(/^-(0(\.0+)?)$/, '$1')
 }
 
 /** tenths writes a number of the core with a decimal only where it has one. */
