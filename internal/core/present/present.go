@@ -3,6 +3,8 @@
 package present
 
 import (
+	"fmt"
+
 	"musculus/internal/core/arm"
 	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
@@ -49,6 +51,7 @@ func Read(text string, r *words.Reader, chosen map[string]string) []Line {
 type Covered struct {
 	Sets  float64
 	Zones [3]float64 // short, middle, long
+	Terms []string   // the lines that give it sets, each with its factors
 }
 
 // Repeat is a pair of lines that are one idea twice.
@@ -66,6 +69,7 @@ type Picture struct {
 const (
 	setsUnsaid   = 3
 	leastTrained = 1.0
+	leastTerm    = 0.05 // of a head: below, a line is not told
 )
 
 // SetUp is what a line counts as, false where it is still asked or counts as nothing.
@@ -102,7 +106,11 @@ func Cover(lines []Line, y *effort.Yardstick, st *stance.Stance) Picture {
 		slot := plan.Of(set, d)
 		count := week.CountSlot(&slot, y, st)
 		for h := range count.Heads {
-			out.Heads[h].Sets += count.Heads[h].Mid
+			mid := count.Heads[h].Mid
+			out.Heads[h].Sets += mid
+			if mid >= leastTerm {
+				out.Heads[h].Terms = append(out.Heads[h].Terms, fmt.Sprintf("“%s”: %d × %.2f = %.1f", l.Text, d.Sets, mid/float64(d.Sets), mid))
+			}
 			for z := range count.Zones[h] {
 				out.Heads[h].Zones[z] += count.Zones[h][z]
 			}

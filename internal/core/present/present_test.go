@@ -61,6 +61,8 @@ func TestThePictureOfAList(t *testing.T) {
 	assert.Empty(t, p.Never)
 	zones := p.Heads[arm.BicepsLong].Zones
 	assert.InDelta(t, p.Heads[arm.BicepsLong].Sets, zones[0]+zones[1]+zones[2], 1e-9)
+	require.NotEmpty(t, p.Heads[arm.TricepsLateral].Terms)
+	assert.Regexp(t, `^“.+”: \d+ × \d\.\d\d = \d+\.\d$`, p.Heads[arm.TricepsLateral].Terms[0])
 	assert.Greater(t, zones[2], zones[0], "a reclined curl is at length")
 	pressing := present.Cover(present.Read("push press 4x5", r, nil), y, stance.ByID("leverage"))
 	assert.Greater(t, pressing.Heads[arm.TricepsLateral].Sets, 2.0, "counted as pressing elsewhere")

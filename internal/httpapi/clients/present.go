@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -49,6 +50,7 @@ type CoveredView struct {
 	Short  float64 `json:"short"`
 	Middle float64 `json:"middle"`
 	Long   float64 `json:"long"`
+	Why    string  `json:"why"` // the lines that give it sets
 }
 
 type presentInput struct {
@@ -162,6 +164,7 @@ func (s *place) showPresent(ctx context.Context, r *presentRead, text string) (P
 				view.Round4(got.Zones[0]),
 				view.Round4(got.Zones[1]),
 				view.Round4(got.Zones[2]),
+				strings.Join(got.Terms, "; "),
 			},
 		)
 	}

@@ -1977,6 +1977,7 @@ export interface components {
             sets: number;
             /** Format: double */
             short: number;
+            why: string;
         };
         CueView: {
             cue: string;

@@ -216,7 +216,16 @@ function Coverage({ view }: { view: PresentView }) {
       </div>
       {view.heads.map((h) => (
         <div role="row" key={h.id} className={h.sets < 1 ? clsx(css.coverageRow, css.none) : css.coverageRow}>
-          <span role="cell">{h.name}</span>
+          <span role="cell">
+            {h.why ? (
+              <details className={css.coverageWhy}>
+                <summary>{h.name}</summary>
+                {h.why}
+              </details>
+            ) : (
+              h.name
+            )}
+          </span>
           <span role="cell" className={css.coverageBar}>
             <i style={{ width: `${(100 * h.sets) / most}%`, background: headColour[h.id] }} />
             <b>{decimals(h.sets, 1)}</b>
