@@ -248,7 +248,8 @@ func (v *vocabulary) say(tokens []string) saying {
 		i += max(n, 1)
 	}
 	for _, s := range strays {
-		if s.at < lastAct && len(s.word) > 1 && out.unknown == "" {
+		ofABar := s.at+1 < len(tokens) && tokens[s.at+1] == "bar" // which bar is never guessed
+		if (s.at < lastAct || ofABar) && len(s.word) > 1 && out.unknown == "" {
 			out.unknown = s.word
 			continue
 		}

@@ -170,3 +170,12 @@ func TestLinesNeverTunedOn(t *testing.T) {
 	assert.GreaterOrEqual(t, right, 50)
 	assert.Zero(t, wrong)
 }
+
+// A word before “bar” that nobody knows is asked, wherever the bar stands: which bar is never guessed.
+func TestAnUnknownBarIsAsked(t *testing.T) {
+	for _, line := range []string{"skull crushers 3x10 gull bar", "gull bar skull crushers 3x10", "spider curls with the gull bar"} {
+		p := reader(t).ReadLine(line).Parts[0]
+		assert.Nil(t, p.Movement, line)
+		assert.Equal(t, "which bar is “gull”?", p.Ask, line)
+	}
+}
