@@ -49,11 +49,16 @@ func Says(sets []entry.Said, today day.Day) (e1rm float64, logged int) {
 func speaks(on, today day.Day) bool { return int(today-on) <= SpeaksFor }
 
 // Counted are the points the estimate of a day is the median of, the latest first.
-func (k *Known) Counted(today day.Day) (out []Point) {
+func (k *Known) Counted(today day.Day) []Point {
 	if !k.Speaks(today) {
 		today = k.Last()
 	}
-	for _, p := range k.Points {
+	return counted(k.Points, today)
+}
+
+// counted are the last points that speak on a day.
+func counted(points []Point, today day.Day) (out []Point) {
+	for _, p := range points {
 		if speaks(p.On, today) && len(out) < lastPoints {
 			out = append(out, p)
 		}
@@ -64,10 +69,8 @@ func (k *Known) Counted(today day.Day) (out []Point) {
 // estimate is the median of the last points that speak on a day, 0 without any.
 func estimate(points []Point, today day.Day) float64 {
 	var values []float64
-	for _, p := range points {
-		if speaks(p.On, today) && len(values) < lastPoints {
-			values = append(values, p.E1RM)
-		}
+	for _, p := range counted(points, today) {
+		values = append(values, p.E1RM)
 	}
 	return Median(values)
 }

@@ -7,8 +7,24 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
 )
+
+// What a joint's load is told to be made of is the load.
+func TestJointTermsAreTheLedgersLoad(t *testing.T) {
+	tr := aimed(t)
+	w := planned(map[int][]plan.Slot{0: {slot("curl_reclined", 3, 1), slot("press_bench_close", 3, 2)}, 2: {slot("pushdown_bar", 4, 2)}})
+	l := w.Count(tr)
+	for _, j := range movement.Joints {
+		sum := 0.0
+		for _, term := range w.JointTerms(j) {
+			sum += term.Value
+		}
+		assert.InDelta(t, l.Joints.Of(j), sum, 1e-9, j)
+	}
+}
 
 func TestRoundedMinutesAddUp(t *testing.T) {
 	r := rand.New(rand.NewPCG(1, 2))
