@@ -115,7 +115,8 @@ var patterns = []pattern{
 	}},
 	{
 		compile(
-			`\b(?:(?:un)?til|to|till)\s+(?:failure|the limit|exhaustion|max)\b|\bamrap\b|\bmax(?:imum)? reps?\b|\bas many (?:reps? )?as possible\b|\bto the limit\b`,
+			`\b(?:(?:un)?til|to|till)\s+(?:failure|the limit|exhaustion|max)\b|\bamrap\b|` +
+				`\bmax(?:imum)? reps?\b|\bas many (?:reps? )?as possible\b|\bto the limit\b`,
 		),
 		func([]string) note {
 			return reserve(0)
@@ -157,7 +158,8 @@ var patterns = []pattern{
 	},
 	{
 		compile(
-			`(?:[@+]\s*)?\b` + num + `\s*(kgs|kg|kilos?|kilograms?|lbs|lb|pounds?|#)(?:\s*(each(?:\s+(?:hand|arm|side))?|per (?:hand|side|arm|dumbbell)|a (?:hand|side)|total|ea|dumbbells?|dbs?))?`,
+			`(?:[@+]\s*)?\b` + num + `\s*(kgs|kg|kilos?|kilograms?|lbs|lb|pounds?|#)` +
+				`(?:\s*(each(?:\s+(?:hand|arm|side))?|per (?:hand|side|arm|dumbbell)|a (?:hand|side)|total|ea|dumbbells?|dbs?))?`,
 		),
 		func(m []string) note {
 			as := ""

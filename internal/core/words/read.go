@@ -15,13 +15,15 @@ import (
 var (
 	bullet = regexp.MustCompile(`^\s*(?:[-*•–—▪]|\(?\d{1,2}[.)]\s|[A-Ha-h]\d?[.):]\s|#\d+)\s*`)
 	head   = regexp.MustCompile(
-		`(?i)^\s*(?:day\s*\w+|week\s*\d+|(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|wed|thu|fri|sat|sun|push|pull|legs|upper|lower|arms?|arm day)\s*(?:\([^)]*\))?\s*[:\-–]?\s*$`,
+		`(?i)^\s*(?:day\s*\w+|week\s*\d+|(?:mon|tues|wednes|thurs|fri|satur|sun)day|` +
+			`mon|tue|wed|thu|fri|sat|sun|push|pull|legs|upper|lower|arms?|arm day)\s*(?:\([^)]*\))?\s*[:\-–]?\s*$`,
 	)
 	intro = regexp.MustCompile(
 		`(?i)^\s*(?:super\s*-?sets?|giant sets?|tri\s*-?sets?|circuit|in turns)\s*(?:of)?\s*[:\-–]\s*|^\s*(?:ss|super\s*-?set)\s+`,
 	)
 	apart = regexp.MustCompile(
-		`(?i)\s*(?:\s\+\s|\+|\s/\s|/|;|,|\s&\s|\bsuper\s*-?set(?:ted)?\s+(?:with|w/?)\s|\bss\s*(?:with|w/)?\s|\bpaired with\b|\binto\b|\bfollowed by\b|\bsuper\s*-?set\b|\band\b|\b[A-Ha-h][1-6][).:])\s*`,
+		`(?i)\s*(?:\s\+\s|\+|\s/\s|/|;|,|\s&\s|\bsuper\s*-?set(?:ted)?\s+(?:with|w/?)\s|` +
+			`\bss\s*(?:with|w/)?\s|\bpaired with\b|\binto\b|\bfollowed by\b|\bsuper\s*-?set\b|\band\b|\b[A-Ha-h][1-6][).:])\s*`,
 	)
 	withS = regexp.MustCompile(`(?i)\bw/\s*`)
 )
