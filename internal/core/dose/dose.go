@@ -2,6 +2,7 @@ package dose
 
 import (
 	"fmt"
+	"math"
 
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
@@ -177,9 +178,16 @@ func EffortFactor(reserve int) float64 {
 // mostCredit is the most one hard set gives a head, in effective sets.
 const mostCredit = 1.25
 
+// perTenThousand is how finely sets are counted: to the ten-thousandth, so that whoever
+// adds them up, in whatever order, comes to the same.
+const perTenThousand = 1e4
+
+// Counted rounds effective sets to what is counted.
+func Counted(sets float64) float64 { return math.Round(sets*perTenThousand) / perTenThousand }
+
 // SetCredit is what one hard set gives a head, in plain-curl and
 // plain-push-down equivalents, by the head's bias.
-func SetCredit(bias float64) float64 { return min(bias, mostCredit) }
+func SetCredit(bias float64) float64 { return Counted(min(bias, mostCredit)) }
 
 // usualRepS is how long a repetition takes without a tempo, s.
 const usualRepS = 4.0

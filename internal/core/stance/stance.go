@@ -29,6 +29,9 @@ type Stance struct {
 	Half           bool     // tilts at half strength: m becomes √m
 }
 
+// Readings is how many shipped stances there are: so many ways to read the evidence.
+const Readings = 7
+
 // Default is the stance used where none was chosen.
 const Default = "balanced"
 
@@ -92,9 +95,12 @@ const leastProduct, mostProduct = 0.75, 1.25
 type Bias struct {
 	Bar       float64 // the chosen stance
 	Low, High float64 // least and greatest of all shipped stances; for graded work the credit's range
-	Hollow    float64 // where the chosen stance would land with rules whose mechanism does not hold
-	Base      float64 // before tilts
-	Terms     []Term  // the rules that changed it
+	// By is the bias under each shipped stance, in the order of Stances; not for graded
+	// work, which has the credit's range under every one.
+	By     [Readings]float64
+	Hollow float64 // where the chosen stance would land with rules whose mechanism does not hold
+	Base   float64 // before tilts
+	Terms  []Term  // the rules that changed it
 }
 
 // Term is one rule's part in a head's bias.
@@ -197,6 +203,7 @@ func (b *Book) Read(s *Stance, setUp movement.SetUp, p *effort.Profile) Reading 
 			bias.Low, bias.High = math.Inf(1), math.Inf(-1)
 			for i := range Stances {
 				v := base(Stances[i].Base, &p.Heads[h]) * Stances[i].product(fired, false)[h]
+				bias.By[i] = v
 				bias.Low, bias.High = min(bias.Low, v), max(bias.High, v)
 			}
 		default:

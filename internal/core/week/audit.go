@@ -36,8 +36,6 @@ const (
 	MostWeekSets    = 24 // hard sets of one muscle group
 	mostJoint       = 45
 	mostSoreJoint   = 25 // where the client scores the joint 1–3
-	hardDay         = 3.0
-	apartDays       = 2 // 48 h
 	failureShare    = 1.0 / 3
 	fewestFailures  = 4
 	sameFor         = 56 // days

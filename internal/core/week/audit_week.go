@@ -1,7 +1,6 @@
 package week
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -121,77 +120,6 @@ func (a *auditor) lengths() {
 			)
 		}
 	}
-}
-
-// spacing looks for hard work for a head on days that are too near.
-func (a *auditor) spacing() {
-	for i := range a.week.Sessions {
-		for j := range a.week.Sessions {
-			one, other := &a.week.Sessions[i], &a.week.Sessions[j]
-			if other.On <= one.On || !a.near(i, j) {
-				continue
-			}
-			var both []string
-			for h := range a.ledger.Heads {
-				if a.ledger.Sessions[i].Heads[h].Mid >= hardDay && a.ledger.Sessions[j].Heads[h].Mid >= hardDay {
-					both = append(both, arm.Heads[h].Name)
-				}
-			}
-			if len(both) == 0 {
-				continue
-			}
-			a.add(
-				Found{
-					Key:      "spacing:" + one.ID.String() + ":" + other.ID.String(),
-					Code:     "spacing",
-					Severity: Warn,
-					Session:  j,
-					Slot:     -1,
-					Why:      whys["spacing"],
-					Text: fmt.Sprintf(
-						"%s and %s are a day apart and both hard for the %s.",
-						one.Name,
-						other.Name,
-						strings.Join(both, "; "),
-					),
-				},
-				func() *Fix {
-					return cmp.Or(a.move(j), a.move(i))
-				},
-			)
-		}
-	}
-}
-
-// move puts a session on the nearest day on which nothing is too near.
-func (a *auditor) move(j int) *Fix {
-	s := &a.week.Sessions[j]
-	if s.Locked {
-		return nil
-	}
-	monday := s.On.Monday()
-	best, found := day.Day(0), false
-	for d := monday; d < monday+7; d++ {
-		near := d < a.t.Aims.today()
-		for k := range a.week.Sessions {
-			if gap := int(d - a.week.Sessions[k].On); k != j && gap > -apartDays && gap < apartDays {
-				near = true
-			}
-		}
-		if near || !a.t.Aims.trainsOn(d) {
-			continue
-		}
-		if gap := abs(int(d - s.On)); !found || gap < abs(int(best-s.On)) {
-			best, found = d, true
-		}
-	}
-	if !found {
-		return nil
-	}
-	return a.change("Move "+s.Name+" to "+best.Weekday(), func(w *Week) bool {
-		w.Sessions[j].On = best
-		return true
-	})
 }
 
 func abs(x int) int { return max(x, -x) }

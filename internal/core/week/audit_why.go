@@ -27,7 +27,11 @@ var whys = map[string]string{
 		"A prioritised head is trained at long and at short length; a length counts from %g effective sets.",
 		covered,
 	),
-	"spacing": fmt.Sprintf("Hard work for a head is %d hours apart by default.", 24*apartDays),
+	"spacing": fmt.Sprintf(
+		"Days with more than %d hard sets of a muscle group, those done elsewhere included, are %d hours apart by default.",
+		EasySets,
+		24*ApartDays,
+	),
 	"joint": fmt.Sprintf(
 		"Hard sets times the movement’s score for the joint, summed over the week: %d, or %d where it is sore.",
 		mostJoint,

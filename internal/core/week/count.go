@@ -9,9 +9,65 @@ import (
 	"musculus/internal/core/stance"
 )
 
-// Effective is a head's effective sets: the stance's count, and the least and
-// the most that any stance (for graded work: the credit's range) gives.
-type Effective struct{ Mid, Low, High float64 }
+// Effective is a head's effective sets: the stance's count, and the least and the most
+// that any one stance gives the whole, be it a slot or a week, graded work at the low (the
+// high) end of its credit in all of them.
+type Effective struct {
+	Mid, Low, High float64
+
+	by [stance.Readings][2]float64 // the low and the high end under each stance
+}
+
+// Under is what a stance gives, by its place in stance.Stances, graded work at its low end.
+func (e *Effective) Under(reading int) float64 { return e.by[reading][0] }
+
+func (e *Effective) add(o *Effective) {
+	e.Mid += o.Mid
+	for k := range e.by {
+		e.by[k][0] += o.by[k][0]
+		e.by[k][1] += o.by[k][1]
+	}
+	e.ends()
+}
+
+// ends reads the least and the most off the stances.
+func (e *Effective) ends() {
+	e.Low, e.High = e.by[0][0], e.by[0][1]
+	for k := 1; k < len(e.by); k++ {
+		e.Low, e.High = min(e.Low, e.by[k][0]), max(e.High, e.by[k][1])
+	}
+}
+
+// addSets adds sets of what one set gives.
+func (e *Effective) addSets(sets float64, one *Effective) {
+	e.Mid += sets * one.Mid
+	for k := range e.by {
+		e.by[k][0] += sets * one.by[k][0]
+		e.by[k][1] += sets * one.by[k][1]
+	}
+}
+
+// round counts to what is counted.
+func (e *Effective) round() {
+	e.Mid = dose.Counted(e.Mid)
+	for k := range e.by {
+		e.by[k][0], e.by[k][1] = dose.Counted(e.by[k][0]), dose.Counted(e.by[k][1])
+	}
+	e.ends()
+}
+
+// creditOf is what one hard set gives a head by its bias.
+func creditOf(b *stance.Bias, graded bool) Effective {
+	out := Effective{Mid: dose.SetCredit(b.Bar)}
+	for k := range out.by {
+		out.by[k] = [2]float64{dose.SetCredit(b.By[k]), dose.SetCredit(b.By[k])}
+		if graded {
+			out.by[k] = [2]float64{dose.SetCredit(b.Low), dose.SetCredit(b.High)}
+		}
+	}
+	out.ends()
+	return out
+}
 
 // SlotCount is what one slot comes to.
 type SlotCount struct {
@@ -78,15 +134,20 @@ func (m *Memo) countSlot(s *plan.Slot, turns plan.Turns) SlotCount {
 			continue
 		}
 		sets := part.sets * turns.Credit()
-		for i := range k.reading {
-			b := &k.reading[i]
-			gives := Effective{sets * dose.SetCredit(b.Bar), sets * dose.SetCredit(b.Low), sets * dose.SetCredit(b.High)}
-			out.Heads[i].add(gives)
-			if k.profile != nil && k.profile.Heads[i].Agonist {
-				for z, part := range k.profile.Heads[i].InZone {
-					out.Zones[i][z] += gives.Mid * part
-				}
+		for i := range k.gives {
+			if k.gives[i].High == 0 {
+				continue
 			}
+			out.Heads[i].addSets(sets, &k.gives[i])
+			for z, x := range k.zones[i] {
+				out.Zones[i][z] += sets * x
+			}
+		}
+	}
+	for i := range out.Heads {
+		out.Heads[i].round()
+		for z := range out.Zones[i] {
+			out.Zones[i][z] = dose.Counted(out.Zones[i][z])
 		}
 	}
 	return out

@@ -96,7 +96,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 			slot := elsewhereSlot(e)
 			c := t.memo().countSlot(&slot, plan.Turns{})
 			for h := range c.Heads {
-				elsewhere[h].add(c.Heads[h])
+				elsewhere[h].add(&c.Heads[h])
 			}
 		}
 	}
@@ -146,7 +146,7 @@ func (t *Trainee) sum(sessions []Totals, elsewhere *[arm.HeadCount]Effective) Le
 			out.Joints[k] += n
 		}
 		for h := range c.Heads {
-			out.Heads[h].Direct.add(c.Heads[h])
+			out.Heads[h].Direct.add(&c.Heads[h])
 			for z := range c.Zones[h] {
 				out.Heads[h].Zones[z] += c.Zones[h][z]
 			}
@@ -155,8 +155,8 @@ func (t *Trainee) sum(sessions []Totals, elsewhere *[arm.HeadCount]Effective) Le
 	for h := range out.Heads {
 		line := &out.Heads[h]
 		line.Elsewhere = elsewhere[h]
-		line.Total.add(line.Direct)
-		line.Total.add(line.Elsewhere)
+		line.Total.add(&line.Direct)
+		line.Total.add(&line.Elsewhere)
 		line.Level = aims.Levels[h]
 		if line.Level == "" {
 			line.Level = priority.Maintain
@@ -164,8 +164,4 @@ func (t *Trainee) sum(sessions []Totals, elsewhere *[arm.HeadCount]Effective) Le
 		line.Target = priority.TargetOf(line.Level, aims.FirstYear)
 	}
 	return out
-}
-
-func (e *Effective) add(o Effective) {
-	e.Mid, e.Low, e.High = e.Mid+o.Mid, e.Low+o.Low, e.High+o.High
 }

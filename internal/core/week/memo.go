@@ -4,6 +4,8 @@ import (
 	"errors"
 	"sync"
 
+	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
@@ -33,6 +35,8 @@ type known struct {
 	profile *effort.Profile
 	refused string
 	reading stance.Reading
+	gives   [arm.HeadCount]Effective  // of one hard set
+	zones   [arm.HeadCount][3]float64 // of it at short, middle and long length
 	joints  movement.JointScores
 	station string
 	group   string
@@ -82,6 +86,14 @@ func learn(s movement.SetUp, y *effort.Yardstick, st *stance.Stance) *known {
 		k.profile = p
 	}
 	k.reading = stance.Shipped.Read(st, s, k.profile)
+	for h := range k.reading {
+		k.gives[h] = creditOf(&k.reading[h], k.profile == nil)
+		if k.profile != nil && k.profile.Heads[h].Agonist {
+			for z, part := range k.profile.Heads[h].InZone {
+				k.zones[h][z] = dose.Counted(k.gives[h].Mid * dose.Counted(part))
+			}
+		}
+	}
 	shape := fitting.ShapeFrom(s, k.profile, &k.reading)
 	k.shape = &shape
 	return k

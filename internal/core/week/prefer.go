@@ -2,7 +2,6 @@ package week
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"musculus/internal/core/dose"
@@ -264,27 +263,4 @@ func axisLabel(id person.AxisID) string {
 		}
 	}
 	return string(id)
-}
-
-// mostDaily is how many hard sets of a muscle group a day takes that follows another.
-const mostDaily = 4
-
-// near says whether two days are too near for hard work of a head, by the preference.
-func (a *auditor) near(i, j int) bool {
-	if a.t.Prefer.Is(person.AxisSpread, "one_day") {
-		return false
-	}
-	gap := math.Abs(float64(a.week.Sessions[j].On - a.week.Sessions[i].On))
-	if gap >= apartDays {
-		return false
-	}
-	if a.t.Prefer.Is(person.AxisSpread, "daily") {
-		for _, group := range []string{plan.Flexors, plan.Extensors} {
-			if a.ledger.Sessions[i].Hard(group) > mostDaily && a.ledger.Sessions[j].Hard(group) > mostDaily {
-				return true
-			}
-		}
-		return false
-	}
-	return true
 }

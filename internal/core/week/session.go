@@ -171,9 +171,7 @@ func (m *Memo) count(s *plan.Session, known []SlotCount, changed int, changeS fu
 		}
 		c := &out.Slots[i]
 		for h := range c.Heads {
-			out.Heads[h].Mid += c.Heads[h].Mid
-			out.Heads[h].Low += c.Heads[h].Low
-			out.Heads[h].High += c.Heads[h].High
+			out.Heads[h].add(&c.Heads[h])
 			for z := range c.Zones[h] {
 				out.Zones[h][z] += c.Zones[h][z]
 			}
