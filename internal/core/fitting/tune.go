@@ -18,6 +18,22 @@ type Aim struct {
 	KeepRange bool
 	// Allowed says whether a set-up may be offered; nil allows all.
 	Allowed func(movement.SetUp, *effort.Profile) bool
+	// Look profiles and reads a set-up where that is remembered, nil for what cannot be
+	// done; nil: everything is worked out here.
+	Look func(movement.SetUp) (*effort.Profile, *stance.Reading)
+}
+
+// look profiles and reads a set-up; nil for what cannot be done.
+func (a *Aim) look(s movement.SetUp, y *effort.Yardstick) (*effort.Profile, *stance.Reading) {
+	if a.Look != nil {
+		return a.Look(s)
+	}
+	p, err := s.Profile(y)
+	if err != nil {
+		return nil, nil
+	}
+	r := stance.Shipped.Read(a.Stance, s, p)
+	return p, &r
 }
 
 // Tuned is one set-up found, with what it scores and what each changed setting
@@ -52,10 +68,10 @@ func (t *tuner) evaluate(s movement.SetUp) Tuned {
 		return got
 	}
 	out := Tuned{SetUp: s, Score: -1}
-	if p, err := s.Profile(t.y); err == nil && p.Heads[t.aim.Head].Agonist {
+	if p, r := t.aim.look(s, t.y); p != nil && p.Heads[t.aim.Head].Agonist {
 		if t.aim.Allowed == nil || t.aim.Allowed(s, p) {
 			out.Profile = p
-			out.Bias = stance.Shipped.Read(t.aim.Stance, s, p)[t.aim.Head].Bar
+			out.Bias = r[t.aim.Head].Bar
 			out.InZone = 1
 			if t.aim.Zone != "" {
 				out.InZone = p.Heads[t.aim.Head].InZone[t.aim.Zone.Index()]

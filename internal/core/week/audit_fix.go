@@ -53,7 +53,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 	case "minutes":
 		return a.fewer(i, "", func(l *Ledger) bool { return !l.Sessions[i].Over(a.t.Aims.Minutes) })
 	case "group_session":
-		return a.fewer(i, f.Group, func(l *Ledger) bool { return l.Sessions[i].Hard(f.Group) <= mostGroupSets })
+		return a.fewer(i, f.Group, func(l *Ledger) bool { return l.Sessions[i].Hard(f.Group) <= MostGroupSets })
 	}
 	return nil
 }

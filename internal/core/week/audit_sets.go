@@ -72,7 +72,7 @@ func (a *auditor) roomFor(w *Week, l *Ledger, h arm.HeadIndex, zone int) (sessio
 			s := &w.Sessions[i].Slots[j]
 			group := l.Sessions[i].Hard(plan.GroupOf(s.SetUp))
 			if locked(&w.Sessions[i], j) || s.Sets() >= mostSlotSets || a.t.Caps.MostSets > 0 && s.Sets() >= a.t.Caps.MostSets ||
-				group >= mostGroupSets ||
+				group >= MostGroupSets ||
 				!a.fits(s.SetUp) {
 				continue
 			}

@@ -15,7 +15,7 @@ var whys = map[string]string{
 	"modify":        "From the joint record and this set-up’s own numbers.",
 	"dose":          "Caps outrank every rule, preference and draft; loads are the room’s real steps.",
 	"minutes":       "The client has the time the dossier says, warm-up included.",
-	"group_session": fmt.Sprintf("Over %d hard sets of one muscle group in a session the last ones add little.", mostGroupSets),
+	"group_session": fmt.Sprintf("Over %d hard sets of one muscle group in a session the last ones add little.", MostGroupSets),
 	"group_week":    fmt.Sprintf("Over %d hard sets of one muscle group in a week recovery is what is short.", MostWeekSets),
 	"twice":         "Heads, lengths and where it is hard nearly coincide: the second adds fatigue, not a stimulus.",
 	"order":         "Heavy several-joint work first, what matters most early, light and safe work last.",

@@ -27,8 +27,8 @@ type Finding struct {
 	Group    string // the muscle group it is of, where it is of one
 }
 
-// mostGroupSets is how many hard sets one muscle group takes in a session.
-const mostGroupSets = 10
+// MostGroupSets is how many hard sets one muscle group takes in a session.
+const MostGroupSets = 10
 
 // Findings looks a counted session over: what the room lacks, what cannot be
 // computed, caps, time and hard sets. minutes is the client's time.
@@ -73,8 +73,8 @@ func (t *Trainee) Findings(s *plan.Session, c Totals, minutes int) []Finding {
 		add("minutes", Warn, -1, "%s minutes against the %d this client has.", apart(c.Minutes, float64(minutes), 0), minutes)
 	}
 	for _, group := range []string{plan.Flexors, plan.Extensors} {
-		if n := c.Hard(group); n > mostGroupSets {
-			add("group_session", Warn, -1, "%d hard sets for the elbow %s in one session, over %d.", n, group, mostGroupSets)
+		if n := c.Hard(group); n > MostGroupSets {
+			add("group_session", Warn, -1, "%d hard sets for the elbow %s in one session, over %d.", n, group, MostGroupSets)
 			out[len(out)-1].Group = group
 		}
 	}

@@ -90,16 +90,7 @@ func (w *Week) Count(t *Trainee) Ledger {
 	for i := range w.Sessions {
 		sessions[i] = t.Count(&w.Sessions[i].Session)
 	}
-	var elsewhere [arm.HeadCount]Effective
-	if t.Aims != nil {
-		for _, e := range t.Aims.Elsewhere {
-			slot := elsewhereSlot(e)
-			c := t.memo().countSlot(&slot, plan.Turns{})
-			for h := range c.Heads {
-				elsewhere[h].add(&c.Heads[h])
-			}
-		}
-	}
+	elsewhere := t.ElsewhereGives()
 	return t.sum(sessions, &elsewhere)
 }
 

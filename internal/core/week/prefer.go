@@ -48,8 +48,7 @@ func (t *Trainee) Preferred(s movement.SetUp) movement.SetUp {
 		}
 	}
 	m := s.Movement
-	oneJoint := m.Computed() && (m.Action == movement.Flexion || m.Action == movement.Extension)
-	if oneJoint {
+	if oneJoint(m) {
 		switch p := t.Prefer; {
 		case p.Is(person.AxisRange, "guarded"):
 			if slope, ok := s.Value(movement.PadSlope); ok {
@@ -192,9 +191,9 @@ func (a *auditor) preferences() {
 	}
 	if is(person.AxisSpread, "one_day") {
 		for _, group := range []string{plan.Flexors, plan.Extensors} {
-			if n := a.ledger.Hard(group); n > mostGroupSets {
+			if n := a.ledger.Hard(group); n > MostGroupSets {
 				add(person.AxisSpread, "one_day_"+group, "Late sets of one long day bring little more.",
-					"One big day holds %d hard sets for the elbow %s, over %d.", n, group, mostGroupSets)
+					"One big day holds %d hard sets for the elbow %s, over %d.", n, group, MostGroupSets)
 			}
 		}
 	}

@@ -8,7 +8,6 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/stance"
 )
@@ -41,8 +40,7 @@ func (a *auditor) fits(s movement.SetUp) bool {
 	key := memoKey{s.Movement, s.Key()}
 	ok, asked := a.allowed[key]
 	if !asked {
-		v := a.t.Fence.Judge(s, a.t.memo().look(s).profile)
-		ok = v.Ruling != person.Modify && !v.Barred() && len(a.t.Room.Missing(s)) == 0 && a.t.Caps.Lying(s) == ""
+		ok = a.t.May(s)
 		a.allowed[key] = ok
 	}
 	return ok
