@@ -84,6 +84,7 @@ type want struct {
 	least, most int // most 0: no bound
 	cost        int64
 	idea        Idea // "" for what a pattern asks
+	words       string
 }
 
 // off is how many slots are too few or too many.

@@ -9,32 +9,44 @@ const (
 	dailySets = week.DailySets
 )
 
-// lack is what a head has too little, by the way that counts.
-func (c *compiled) lack(h int, s *sums) int {
-	has := s.mid[h]
-	if c.way != Stance {
-		has = s.under[h][0]
-		for _, x := range s.under[h][1:] {
-			has = min(has, x)
-		}
+// has is what a head has by the way that counts: the stance's, or the least that any gives.
+func (c *compiled) has(h int, s *sums) int {
+	if c.way == Stance {
+		return s.mid[h]
 	}
-	return max(0, c.aims[h].low-has)
+	has := s.under[h][0]
+	for _, x := range s.under[h][1:] {
+		has = min(has, x)
+	}
+	return has
 }
 
-// headCost is what a head costs: what it is short, at lengths too, and what is over.
+// lack is what a head has too little, by the way that counts.
+func (c *compiled) lack(h int, s *sums) int { return max(0, c.aims[h].low-c.has(h, s)) }
+
+// headCost is what a head costs.
 func (c *compiled) headCost(h int, s *sums) int64 {
+	return c.headPrice(h, c.has(h, s), s.mid[h], s.short[h], s.long[h])
+}
+
+// headPrice is what a head costs that has so much: what it is short, at lengths too, and
+// what is over.
+func (c *compiled) headPrice(h, has, mid, short, long int) int64 {
 	a := &c.aims[h]
-	lack := c.lack(h, s)
+	lack := max(0, a.low-has)
 	cost := a.under * int64(lack+max(0, lack-a.half))
-	short, long := 0, 0
+	short, long = max(0, covered-short), max(0, covered-long)
 	if a.lengths {
-		short, long = max(0, covered-s.short[h]), max(0, covered-s.long[h])
 		cost += c.w.length * int64(short+long)
 	}
-	cost += a.over * int64(max(0, s.mid[h]-a.high))
+	cost += a.over * int64(max(0, mid-a.high))
 	cost *= c.w.all
 	if m := c.p.AtMost; m != nil {
-		if over := max(0, lack-m.Under[h]) + max(0, short-m.Short[h]) + max(0, long-m.Long[h]); over > 0 {
+		over := max(0, lack-m.Under[h])
+		if a.lengths {
+			over += max(0, short-m.Short[h]) + max(0, long-m.Long[h])
+		}
+		if over > 0 {
 			cost += perWeight * (tooMuchAtAll + tooMuch/Per*int64(over))
 		}
 	}

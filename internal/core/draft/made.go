@@ -21,26 +21,19 @@ import (
 // every room, one to six days, twenty to seventy-five minutes, caps, sore joints, locks and
 // preferences.
 
-func steps(from, to, by float64) (out []float64) {
-	for x := from; x <= to+1e-9; x += by {
-		out = append(out, x)
-	}
-	return out
-}
-
 // madeRooms are rooms from all there is to one dumbbell.
 func madeRooms() []*person.Room {
 	return []*person.Room{
 		{Name: "All there is", Things: []person.Thing{
-			person.Pairs(append(steps(2, 20, 2), 25, 30)...), person.BarOf(movement.BarStraight, 10, steps(10, 80, 2.5)...),
-			person.BarOf(movement.BarCambered, 8, steps(8, 63, 2.5)...),
-			{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: steps(5, 75, 5), Low: 0.1, High: 2.2},
+			person.Pairs(append(spaced(2, 20, 2), 25, 30)...), person.BarOf(movement.BarStraight, 10, spaced(10, 80, 2.5)...),
+			person.BarOf(movement.BarCambered, 8, spaced(8, 63, 2.5)...),
+			{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: spaced(5, 75, 5), Low: 0.1, High: 2.2},
 			person.There(person.OnCable(movement.BarStraight)), person.There(person.OnCable(movement.Rope)),
-			person.There(person.OnCable(movement.Handle)), person.There(movement.DipBars), person.BeltOf(steps(2.5, 30, 2.5)...),
+			person.There(person.OnCable(movement.Handle)), person.There(movement.DipBars), person.BeltOf(spaced(2.5, 30, 2.5)...),
 		}, Bench: &person.Bench{Min: 0, Max: 85}, Pads: true, Pins: true},
-		{Name: "Dumbbells and a bench", Things: []person.Thing{person.Pairs(steps(2, 24, 2)...)}, Bench: &person.Bench{Min: 0, Max: 75}},
+		{Name: "Dumbbells and a bench", Things: []person.Thing{person.Pairs(spaced(2, 24, 2)...)}, Bench: &person.Bench{Min: 0, Max: 75}},
 		{Name: "Cables", Things: []person.Thing{
-			{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: steps(5, 60, 5), Low: 0.1, High: 2.2},
+			{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: spaced(5, 60, 5), Low: 0.1, High: 2.2},
 			person.There(person.OnCable(movement.BarStraight)), person.There(person.OnCable(movement.Rope)),
 			person.There(person.OnCable(movement.Handle)),
 		}},

@@ -74,16 +74,16 @@ func (t *taste) score(delta int64, seconds int) float64 {
 // headsDelta is what the heads cost more after so many more sets of a candidate.
 func (c *compiled) headsDelta(s *state, k *cand, dx int) (delta int64) {
 	for _, h := range k.heads {
-		var after sums
-		after.mid[h] = s.sums.mid[h] + dx*k.mid[h]
-		after.short[h] = s.sums.short[h] + dx*k.short[h]
-		after.long[h] = s.sums.long[h] + dx*k.long[h]
+		mid := s.sums.mid[h] + dx*k.mid[h]
+		has := mid
 		if c.way != Stance {
-			for i := range after.under[h] {
-				after.under[h][i] = s.sums.under[h][i] + dx*k.under[h][i]
+			is, per := &s.sums.under[h], &k.under[h]
+			has = is[0] + dx*per[0]
+			for i := 1; i < len(is); i++ {
+				has = min(has, is[i]+dx*per[i])
 			}
 		}
-		delta += c.headCost(h, &after) - s.heads[h]
+		delta += c.headPrice(h, has, mid, s.sums.short[h]+dx*k.short[h], s.sums.long[h]+dx*k.long[h]) - s.heads[h]
 	}
 	return delta
 }
@@ -145,8 +145,12 @@ func (c *compiled) bestInsert(s *state, sp *spread, by *taste) change {
 		if by.most > 0 {
 			most = min(most, by.most)
 		}
+		on, there := c.where(s, i, k, most, by)
+		if on < fewestSets {
+			continue
+		}
 		var heads [mostSets + 1]int64
-		for x := fewestSets; x <= most; x++ {
+		for x := fewestSets; x <= on; x++ {
 			heads[x] = c.headsDelta(s, k, x) + all*(k.slot+c.dose(x))
 		}
 		fixed := int64(0)
@@ -154,17 +158,11 @@ func (c *compiled) bestInsert(s *state, sp *spread, by *taste) change {
 			fixed = all * k.setUp
 		}
 		for d := range c.p.Days {
+			if there[d] < fewestSets {
+				continue
+			}
 			day, o := &s.days[d], &c.p.Days[d]
-			if o.Closed || d == by.notOn-1 || day.n+day.locked >= o.Slots || c.onDay(s, d, i) {
-				continue
-			}
-			here := min(most, c.room(s, d, k.group))
-			if here < fewestSets {
-				continue
-			}
-			used := day.used()
-			ramp := max(day.ramp, k.rampS)
-			base := o.WarmUpS + ramp + day.secs + slotS
+			base := o.WarmUpS + max(day.ramp, k.rampS) + day.secs + slotS
 			add := int64(0)
 			switch n := day.n + day.locked; {
 			case n == 0 && !by.easy:
@@ -174,12 +172,9 @@ func (c *compiled) bestInsert(s *state, sp *spread, by *taste) change {
 			}
 			add += c.w.twins * int64(c.twinsOn(s, d, i, day.n))
 			wants := c.wantsDelta(s, c.member[d][i], missing)
-			for x := fewestSets; x <= here; x++ {
+			for x := fewestSets; x <= there[d]; x++ {
 				t := base + x*k.setS
-				if t > o.Seconds {
-					break
-				}
-				time, first := c.timeDelta(sp, d, t, used)
+				time, first := c.timeDelta(sp, d, t, day.used())
 				if len(c.p.Days) > 1 {
 					time += c.w.crowd * int64(max(0, day.hard[k.group]+x-crowded)-max(0, day.hard[k.group]-crowded))
 				}
@@ -191,6 +186,20 @@ func (c *compiled) bestInsert(s *state, sp *spread, by *taste) change {
 		}
 	}
 	return best
+}
+
+// where is how many sets a candidate may have on each day, most at most, and on any.
+func (c *compiled) where(s *state, i int, k *cand, most int, by *taste) (on int, there [mostProblemDays]int) {
+	for d := range c.p.Days {
+		day, o := &s.days[d], &c.p.Days[d]
+		left := o.Seconds - o.WarmUpS - max(day.ramp, k.rampS) - day.secs - slotS
+		if left < fewestSets*k.setS || o.Closed || d == by.notOn-1 || day.n+day.locked >= o.Slots || c.onDay(s, d, i) {
+			continue
+		}
+		there[d] = min(most, left/k.setS, c.room(s, d, k.group))
+		on = max(on, there[d])
+	}
+	return on, there
 }
 
 // onDay says whether a day has a candidate already, as what is locked too.

@@ -8,7 +8,7 @@ import (
 
 // Effort is how long a search goes on: the same effort gives the same week.
 type Effort struct {
-	Steps int    // times that a week is taken apart and mended, of one start
+	Steps int    // looks over everything that could be changed
 	Seed  uint64 // of taste: another seed may find another week as good
 	// Stop ends the search early; nil: nothing does. It is asked often.
 	Stop func() bool
@@ -74,7 +74,7 @@ type runner struct {
 	e       *Effort
 	rng     *rand.Rand
 	skipped []bool
-	asked   int
+	looks   int
 	stopped bool
 }
 
@@ -82,9 +82,9 @@ type runner struct {
 const (
 	threshold  = 0.05 // of the objective, that a week may be worse at first
 	leastWorse = 1.2  // objective, that it may be worse at first in any case
-	perRound   = 125  // steps after which it may be as much worse again
+	perRound   = 1500 // steps after which it may be as much worse again
 	polishNear = 0.02 // of the best, within which every slot is looked at once more
-	stopEvery  = 8    // changes after which is asked whether to stop
+	stopEvery  = 8    // steps after which is asked whether to stop
 )
 
 // blinks are the parts of the candidates that are not looked at in one mending, drawn anew
@@ -92,10 +92,7 @@ const (
 var blinks = []float64{0.03, 0.1, 0.3, 0.6}
 
 func (r *runner) stop() bool {
-	if r.stopped || r.e.Stop == nil {
-		return r.stopped
-	}
-	if r.asked++; r.asked%stopEvery == 0 {
+	if r.looks++; !r.stopped && r.e.Stop != nil && r.looks%stopEvery == 0 {
 		r.stopped = r.e.Stop()
 	}
 	return r.stopped
@@ -110,22 +107,22 @@ func (r *runner) run(from *Week) Week {
 	}
 	r.mend(&now, false)
 	r.polish(&now)
-	best, steps := now, 0
+	best := now
 	tell := func() {
 		if r.e.Better != nil {
-			r.e.Better(c.week(&best, steps))
+			r.e.Better(c.week(&best, r.looks))
 		}
 	}
 	tell()
 	var try state
-	for ; steps < r.e.Steps && !r.stop(); steps++ {
+	for r.looks < r.e.Steps && !r.stop() {
 		try = now
 		r.ruin(&try)
 		r.mend(&try, true)
 		if float64(try.cost) < float64(best.cost)*(1+polishNear) {
 			r.polish(&try)
 		}
-		round := float64(steps%perRound) / perRound
+		round := float64(r.looks%perRound) / perRound
 		worse := max(threshold*float64(best.cost), leastWorse*unit*perWeight*float64(c.w.all)/perWeight) * (1 - round)
 		if r.stopped { // half mended
 			break
@@ -138,7 +135,7 @@ func (r *runner) run(from *Week) Week {
 			tell()
 		}
 	}
-	out := c.week(&best, steps)
+	out := c.week(&best, r.looks)
 	out.Stopped = r.stopped
 	return out
 }

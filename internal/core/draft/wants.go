@@ -35,12 +35,12 @@ func (c *compiled) compileWants() {
 			}
 		}
 		if built[groupIndex(o.group)] && len(can) > 0 && !slices.Contains(c.p.Elsewhere.Ideas, o.id) {
-			c.want(want{least: 1, cost: c.w.idea, idea: o.id}, can, nil)
+			c.want(want{least: 1, cost: c.w.idea, idea: o.id, words: o.words}, can, nil)
 		}
 	}
 	for i := range c.p.Wants {
 		w := &c.p.Wants[i]
-		c.want(want{least: w.Least, most: w.Most, cost: whole(w.Weight)}, w.Candidates, w.Days)
+		c.want(want{least: w.Least, most: w.Most, cost: whole(w.Weight), words: w.Words}, w.Candidates, w.Days)
 	}
 }
 

@@ -59,6 +59,26 @@ func (a *auditor) runs(i int) []run {
 	return out
 }
 
+// Order puts a session's slots in the order that the client's preferences ask for, combos
+// as one; what is equal stays as it is.
+func (t *Trainee) Order(s *plan.Session) {
+	w := Week{Sessions: []plan.Planned{{Session: *s}}}
+	l := w.Count(t)
+	a := &auditor{week: &w, t: t, ledger: &l}
+	s.Slots = a.inOrder(0, a.runs(0))
+}
+
+// inOrder are a session's slots by the rank of their runs.
+func (a *auditor) inOrder(i int, runs []run) []plan.Slot {
+	slices.SortStableFunc(runs, func(x, y run) int { return cmp.Compare(x.rank, y.rank) })
+	s := &a.week.Sessions[i]
+	sorted := make([]plan.Slot, 0, len(s.Slots))
+	for _, r := range runs {
+		sorted = append(sorted, s.Slots[r.from:r.to]...)
+	}
+	return sorted
+}
+
 // order looks at what comes first: heavy several-joint work, then what comes
 // first for this client.
 func (a *auditor) order(i int) {
@@ -83,12 +103,7 @@ func (a *auditor) order(i int) {
 		a.add(Found{Key: "order:" + s.ID.String(), Code: "order", Severity: Note, Session: i, Slot: is.from, Why: whys["order"],
 			Text: fmt.Sprintf("%s: slot %d comes late: %s.", s.Name, is.from+1, what)}, func() *Fix {
 			return a.change("Put the session in that order", func(w *Week) bool {
-				slices.SortStableFunc(runs, func(x, y run) int { return cmp.Compare(x.rank, y.rank) })
-				sorted := make([]plan.Slot, 0, len(s.Slots))
-				for _, r := range runs {
-					sorted = append(sorted, s.Slots[r.from:r.to]...)
-				}
-				w.Sessions[i].Slots = sorted
+				w.Sessions[i].Slots = a.inOrder(i, runs)
 				return true
 			})
 		})

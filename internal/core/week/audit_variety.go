@@ -56,10 +56,47 @@ func (w *Week) carried(group string) (n, all int, at [2]int) {
 	return n, all, at
 }
 
+// overShare says whether so many of a group's sets are too many for one movement.
+func overShare(n, all int) bool { return all >= leastForShare && float64(n) > mostOfGroup*float64(all) }
+
+// OneMovement is the movement that carries too much of a muscle group, "" for none.
+func (w *Week) OneMovement(group string) string {
+	n, all, at := w.carried(group)
+	if !overShare(n, all) {
+		return ""
+	}
+	return w.Sessions[at[0]].Slots[at[1]].SetUp.Movement.ID
+}
+
+// OnePart is the part of the range that every slot of a muscle group is hardest in, with the
+// last of them; "" where they differ or are few.
+func (w *Week) OnePart(t *Trainee, group string) (part string, at [2]int) {
+	slots := 0
+	for i := range w.Sessions {
+		for j := range w.Sessions[i].Slots {
+			s := &w.Sessions[i].Slots[j]
+			p := t.Profile(s.SetUp)
+			if plan.GroupOf(s.SetUp) != group || p == nil {
+				continue
+			}
+			is := stance.HardestPart(p)
+			if slots > 0 && is != part {
+				return "", at
+			}
+			part, at = is, [2]int{i, j}
+			slots++
+		}
+	}
+	if slots < leastForPart {
+		return "", at
+	}
+	return part, at
+}
+
 // oneMovement finds one movement that carries nearly all of a group.
 func (a *auditor) oneMovement(group string) {
 	n, all, at := a.week.carried(group)
-	if all < leastForShare || float64(n) <= mostOfGroup*float64(all) {
+	if !overShare(n, all) {
 		return
 	}
 	name := names(a.week.Sessions[at[0]].Slots[at[1]].SetUp)
@@ -100,24 +137,8 @@ func (a *auditor) spread(i, j, n, all int) *Fix {
 
 // onePart finds a group that is hardest in the same third of the range in every slot.
 func (a *auditor) onePart(group string) {
-	part, slots := "", 0
-	at := [2]int{-1, -1}
-	for i := range a.week.Sessions {
-		for j := range a.week.Sessions[i].Slots {
-			s := &a.week.Sessions[i].Slots[j]
-			p := a.ledger.Sessions[i].Slots[j].Profile
-			if plan.GroupOf(s.SetUp) != group || p == nil {
-				continue
-			}
-			is := stance.HardestPart(p)
-			if slots > 0 && is != part {
-				return
-			}
-			part, at = is, [2]int{i, j}
-			slots++
-		}
-	}
-	if slots < leastForPart {
+	part, at := a.week.OnePart(a.t, group)
+	if part == "" {
 		return
 	}
 	where := map[string]string{"long": "at the stretched end", "middle": "in the middle of the range", "short": "at the shortened end"}[part]
