@@ -18,6 +18,7 @@ import (
 
 	"musculus/internal/core/secret"
 	"musculus/internal/httpapi/clients"
+	"musculus/internal/httpapi/drafts"
 	"musculus/internal/httpapi/growth"
 	"musculus/internal/httpapi/library"
 	"musculus/internal/httpapi/op"
@@ -135,6 +136,7 @@ var places = []func(huma.API, *op.Server){
 	sessions.Register,
 	sheet.Register,
 	week.Register,
+	drafts.Register,
 }
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {

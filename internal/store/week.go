@@ -125,3 +125,13 @@ func (t *Tx) AcceptedFindings(ctx context.Context, client uuid.UUID) (map[string
 	}
 	return out, nil
 }
+
+// PlannedIn are the clients of the studio who have a session planned between two days.
+func (t *Tx) PlannedIn(ctx context.Context, first, last day.Day) (map[uuid.UUID]bool, error) {
+	rows, err := t.q.PlannedIn(ctx, db.PlannedInParams{FirstDay: first, LastDay: last})
+	out := map[uuid.UUID]bool{}
+	for _, id := range rows {
+		out[id] = true
+	}
+	return out, err
+}

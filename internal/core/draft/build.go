@@ -111,7 +111,7 @@ func (p *Dated) take(from *Pool) {
 	at := make([]int, len(from.Candidates))
 	for i := range from.Candidates {
 		at[i] = -1
-		if slices.Contains(p.ask.Forbid, from.Candidates[i].ID) {
+		if slices.Contains(p.ask.Forbid, from.Candidates[i].ID) || p.leaves(&from.Candidates[i]) {
 			continue
 		}
 		at[i] = len(p.Candidates)
@@ -122,6 +122,12 @@ func (p *Dated) take(from *Pool) {
 			p.Twins = append(p.Twins, [2]int{at[t[0]], at[t[1]]})
 		}
 	}
+}
+
+// leaves says whether the pattern leaves a candidate out.
+func (p *Dated) leaves(c *Candidate) bool {
+	only := p.ask.Pattern
+	return only != nil && only.Only != nil && !only.Only(c)
 }
 
 // days lists the days with what stays on them.

@@ -11,6 +11,7 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/stance"
@@ -31,6 +32,7 @@ const (
 	leastComfort   = 4
 	unknownComfort = 5
 	mostPooled     = 80
+	swung          = "kickback_swing_start" // begins with a swing: only for who wants one
 )
 
 // Pool is what may be used for a client: candidates, and which of them are one idea.
@@ -78,6 +80,9 @@ func (cl *Client) of(m *movement.Movement) (out []pooled) {
 		return nil // the one trains no head, the other goes along a course of its own
 	}
 	t := cl.Trainee
+	if m.ID == swung && !t.Prefer.Is(person.AxisSwing, "after") {
+		return nil
+	}
 	seen := map[string]bool{}
 	add := func(s movement.SetUp) {
 		if seen[s.Key()] || !t.May(s) {
@@ -293,5 +298,28 @@ func (p *Pool) cut(kept []pooled) []pooled {
 		}
 	}
 	p.Cut = len(kept) - len(out)
+	return out
+}
+
+// With is the pool with more set-ups: those of a week somebody wants to start from. What she
+// may not do, and what is there already, is left out.
+func (p *Pool) With(cl *Client, sets []movement.SetUp) *Pool {
+	out := &Pool{Candidates: slices.Clone(p.Candidates), Twins: slices.Clone(p.Twins), Cut: p.Cut, shapes: slices.Clone(p.shapes)}
+	for _, s := range sets {
+		if slices.ContainsFunc(out.Candidates, func(c Candidate) bool { return c.ID == s.Key() }) || !cl.Trainee.May(s) {
+			continue
+		}
+		c, ok := cl.candidate(s)
+		if !ok {
+			continue
+		}
+		n := len(out.Candidates)
+		for i, shape := range out.shapes {
+			if fitting.Distance(shape, c.shape) < fitting.SameIdea {
+				out.Twins = append(out.Twins, [2]int{i, n})
+			}
+		}
+		out.Candidates, out.shapes = append(out.Candidates, c.Candidate), append(out.shapes, c.shape)
+	}
 	return out
 }

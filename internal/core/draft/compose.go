@@ -144,3 +144,20 @@ func Objective(p *Problem, way Way, w *Week) float64 {
 	c, s := stateOf(p, way, w)
 	return c.objective(s.cost)
 }
+
+// Value counts a week that may pass limits: every slot that a limit refuses is left out and
+// counted.
+func Value(p *Problem, way Way, w *Week) (objective float64, refused int) {
+	c := compile(p, way)
+	s := c.base
+	for d := range w.Days {
+		for _, o := range w.Days[d] {
+			if !c.may(&s, d, o.Candidate, o.Sets) {
+				refused++
+				continue
+			}
+			c.put(&s, d, o.Candidate, o.Sets)
+		}
+	}
+	return c.objective(s.cost), refused
+}

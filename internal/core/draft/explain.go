@@ -94,7 +94,7 @@ func stances(n int) string {
 	case 1:
 		return "one stance"
 	case stance.Readings:
-		return "every stance"
+		return "the careful count of every stance"
 	}
 	return fmt.Sprintf("%d stances", n)
 }

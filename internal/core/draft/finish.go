@@ -60,7 +60,7 @@ func (d *Dated) vary(c Composed, seed uint64, stop func() bool) Composed {
 				}
 			}
 			if id := laid.OneMovement(group); id != "" {
-				other("other movements for the elbow "+group, max(2, slots/2), func(k *Candidate) bool { return k.Movement != id })
+				other("other movements for the elbow "+group, max(1, slots/3), func(k *Candidate) bool { return k.Movement != id })
 			}
 			if part, _ := laid.OnePart(d.client.Trainee, group); part != "" {
 				other("the elbow "+group+" hard in another part of the range", 1, func(k *Candidate) bool {

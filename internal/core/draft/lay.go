@@ -114,6 +114,9 @@ func (d *Dated) layDay(at int, slots []Slot, whys []Why, board *week.Week, f *Fi
 		s.Slots = append(s.Slots, d.slot(o.setUp, o.sets, was, f))
 	}
 	t.Order(&s.Session)
+	if p := d.ask.Pattern; p != nil && p.Combos != NoPairs && !f.Bare {
+		p.Arrange(t, &s.Session, f.NewID)
+	}
 	s.Combos = slices.DeleteFunc(slices.Clone(s.Combos), func(c plan.Combo) bool {
 		return !slices.ContainsFunc(s.Slots, func(o plan.Slot) bool { return o.Combo == c.ID })
 	})

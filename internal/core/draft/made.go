@@ -2,7 +2,6 @@ package draft
 
 import (
 	"fmt"
-	"math/rand/v2"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/day"
@@ -49,7 +48,7 @@ var madeMonday = day.Of(2026, 11, 23)
 // Made makes a client up with what her week is asked for; the same seed and number make the
 // same.
 func Made(seed uint64, n int) (*Client, *Ask, error) {
-	rng := rand.New(rand.NewPCG(seed, uint64(n)))
+	rng := newDice(seed, uint64(n))
 	y, err := effort.NewYardstick(arm.Body{Stature: 1.55 + 0.4*rng.Float64(), BodyMass: 50 + 45*rng.Float64()})
 	if err != nil {
 		return nil, nil, err

@@ -57,8 +57,13 @@ func (d *Dated) Outlook(stop func() bool) Outlook {
 			wanted += s.Sets
 		}
 	}
-	out.Words = fmt.Sprintf("%s of %d minutes hold about %d hard sets; the targets would take about %d. What gives way?", daysWords(days), minutes,
-		sets, wanted)
+	out.Words = fmt.Sprintf(
+		"%s of %d minutes hold about %d hard sets; the targets would take about %d. What gives way?",
+		daysWords(days),
+		minutes,
+		sets,
+		wanted,
+	)
 	for h := range p.Targets {
 		to := lower(p.Targets[h].Level)
 		if to == "" || stop != nil && stop() {

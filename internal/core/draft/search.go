@@ -1,8 +1,6 @@
 package draft
 
 import (
-	"math/rand/v2"
-
 	"musculus/internal/core/plan"
 )
 
@@ -65,14 +63,14 @@ func (c *compiled) objective(cost int64) float64 { return float64(cost) / (unit 
 // locked.
 func Search(p *Problem, way Way, e Effort, from *Week) Week {
 	c := compile(p, way)
-	r := runner{c: c, e: &e, rng: rand.New(rand.NewPCG(e.Seed, 0x6d757363))}
+	r := runner{c: c, e: &e, rng: newDice(e.Seed, 0x6d757363)}
 	return r.run(from)
 }
 
 type runner struct {
 	c       *compiled
 	e       *Effort
-	rng     *rand.Rand
+	rng     *dice
 	skipped []bool
 	looks   int
 	stopped bool

@@ -1,7 +1,6 @@
 package draft
 
 import (
-	"math/rand/v2"
 	"runtime"
 	"testing"
 	"time"
@@ -26,7 +25,7 @@ func made(t *testing.T, n int) (*Client, *Dated) {
 
 // What a change is said to cost is what the week costs more after it, and no limit is passed.
 func TestEveryChangeCostsWhatItSays(t *testing.T) {
-	rng := rand.New(rand.NewPCG(3, 4))
+	rng := newDice(3, 4)
 	for n := range 10 {
 		_, d := made(t, n)
 		for _, way := range Ways {

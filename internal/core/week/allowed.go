@@ -113,10 +113,14 @@ func (t *Trainee) bandOf(s movement.SetUp) string {
 			return "high"
 		}
 	}
-	if t.Room != nil && len(t.Room.Steps(s)) < sparseUnder {
+	switch sparse := t.Room != nil && len(t.Room.Steps(s)) < sparseUnder; {
+	case s.Movement.Action == movement.PushUp:
+		return "high" // the load is the body's, and there is no less
+	case sparse && person.CarryOf(s) == person.BodyWeight:
+		return "middle"
+	case sparse:
 		return "high"
-	}
-	if oneJoint(s.Movement) {
+	case oneJoint(s.Movement):
 		return "middle"
 	}
 	return "heavy"
@@ -131,8 +135,9 @@ func (t *Trainee) SetSeconds(s movement.SetUp) (set, ramp float64) {
 }
 
 // TooHeavy says whether what there is in the room is known to be too heavy for a set-up as
-// it would be prescribed.
+// it would be prescribed, or, where nothing is known and there is but one load, is over what
+// the model asks for.
 func (t *Trainee) TooHeavy(s movement.SetUp) bool {
 	slot := plan.Slot{SetUp: s, Rows: t.Prescribe(s, 2)}
-	return t.FitOf(&slot).Fit == series.TooHeavy || t.onlyTooHeavy(&slot) != "" && t.Own[s.Key()].Logged == 0
+	return t.FitOf(&slot).Fit == series.TooHeavy || t.overModel(&slot) != "" && t.Own[s.Key()].Logged == 0
 }

@@ -39,9 +39,18 @@ func (t *Trainee) FitOf(s *plan.Slot) series.Fitted {
 // onlyTooHeavy questions the one load a room has for a first-year client of whom nothing is known,
 // where the model asks for less; "" where there is nothing to question.
 func (t *Trainee) onlyTooHeavy(s *plan.Slot) string {
+	if t.Aims == nil || !t.Aims.FirstYear {
+		return ""
+	}
+	return t.overModel(s)
+}
+
+// overModel questions the one load a room has for a set-up where the model asks for less; ""
+// where there is nothing to question.
+func (t *Trainee) overModel(s *plan.Slot) string {
 	set := s.SetUpIn(0)
 	p := t.Profile(set)
-	if t.Aims == nil || !t.Aims.FirstYear || p == nil || t.Room == nil || person.CarryOf(set) == person.BodyWeight {
+	if p == nil || t.Room == nil || person.CarryOf(set) == person.BodyWeight {
 		return ""
 	}
 	rack := t.Floor().Rack(set)

@@ -66,16 +66,7 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 				refuse(ProblemOf(err))
 				return
 			}
-			next(
-				huma.WithContext(
-					ctx,
-					store.Under(
-						context.WithValue(context.WithValue(ctx.Context(), accountKey{}, account), ownKey{}, own),
-						own.Zone,
-						own.Prefers,
-					),
-				),
-			)
+			next(huma.WithContext(ctx, InStudioOf(ctx.Context(), account, own)))
 		}
 	}
 }
@@ -87,4 +78,9 @@ func mayWords(roles Who) string {
 		words[i] = map[store.Role]string{store.Owner: "an owner", store.Coach: "a coach", store.Assistant: "an assistant"}[r]
 	}
 	return strings.Join(words, " or ")
+}
+
+// InStudioOf is a context in which an account works in its studio.
+func InStudioOf(ctx context.Context, a store.Account, own *Own) context.Context {
+	return store.Under(context.WithValue(context.WithValue(ctx, accountKey{}, a), ownKey{}, own), own.Zone, own.Prefers)
 }

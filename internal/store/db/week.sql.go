@@ -80,6 +80,35 @@ func (q *Queries) AcceptedFindings(ctx context.Context, clientID uuid.UUID) ([]A
 	return items, nil
 }
 
+const plannedIn = `-- name: PlannedIn :many
+SELECT DISTINCT client_id FROM training_session WHERE planned_on BETWEEN $1 AND $2 AND NOT removed
+`
+
+type PlannedInParams struct {
+	FirstDay day.Day
+	LastDay  day.Day
+}
+
+func (q *Queries) PlannedIn(ctx context.Context, arg PlannedInParams) ([]uuid.UUID, error) {
+	rows, err := q.db.Query(ctx, plannedIn, arg.FirstDay, arg.LastDay)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []uuid.UUID
+	for rows.Next() {
+		var client_id uuid.UUID
+		if err := rows.Scan(&client_id); err != nil {
+			return nil, err
+		}
+		items = append(items, client_id)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const sameAcceptance = `-- name: SameAcceptance :one
 SELECT EXISTS (SELECT 1 FROM accepted_finding WHERE accepted_id = $1 AND client_id = $2 AND finding = $3 AND accepted = $4 AND reason = $5)
 `

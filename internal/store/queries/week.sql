@@ -16,3 +16,6 @@ SELECT finding, reason, account.name AS by_name, made_at FROM (
 
 -- name: SameAcceptance :one
 SELECT EXISTS (SELECT 1 FROM accepted_finding WHERE accepted_id = $1 AND client_id = $2 AND finding = $3 AND accepted = $4 AND reason = $5);
+
+-- name: PlannedIn :many
+SELECT DISTINCT client_id FROM training_session WHERE planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) AND NOT removed;

@@ -126,6 +126,40 @@ export interface paths {
         patch: operations["change-dossier"];
         trace?: never;
     };
+    "/clients/{client}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Three weeks composed beside the board; nothing is kept */
+        post: operations["draft-week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/draft/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What lifting a limit would buy the first of them */
+        post: operations["draft-prices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/emphasis": {
         parameters: {
             query?: never;
@@ -1231,6 +1265,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a draft may start from */
+        get: operations["patterns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/people": {
         parameters: {
             query?: never;
@@ -1533,6 +1584,23 @@ export interface paths {
         put?: never;
         /** The best set-ups of a movement for a head */
         post: operations["tune"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/unplanned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who has no session in a week */
+        get: operations["unplanned"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2079,6 +2147,116 @@ export interface components {
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
         };
+        DraftAsked: {
+            forbid?: string[];
+            keep?: components["schemas"]["KeptSlot"][];
+            /** @description targets that give way, by head */
+            levels?: {
+                [key: string]: string;
+            };
+            /** @description of GET /patterns */
+            pattern?: string;
+            /**
+             * Format: int64
+             * @description another taste
+             */
+            seed?: number;
+            /** @description the board as it stands, saved or not */
+            sessions: components["schemas"]["LaidSession"][];
+            /**
+             * Format: int64
+             * @description the most of a day; 0: as it comes
+             */
+            slots?: number;
+            /** @enum {string} */
+            stage: "first" | "more" | "final";
+        };
+        DraftAsks: {
+            ways: components["schemas"]["GiveWay"][];
+            words: string;
+        };
+        DraftPrice: {
+            /** @enum {string} */
+            at: "day" | "days" | "room" | "joint";
+            on: string;
+            words: string;
+        };
+        DraftPrices: {
+            prices: components["schemas"]["DraftPrice"][];
+            reach: string[];
+        };
+        DraftedDay: {
+            gone: string[];
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            /** Format: date */
+            on: string;
+            session: string;
+            slots: components["schemas"]["DraftedSlot"][];
+        };
+        DraftedHead: {
+            code: string;
+            /** Format: double */
+            high: number;
+            id: string;
+            /** @enum {string} */
+            level: "maintain" | "build" | "prioritise";
+            /** Format: double */
+            low: number;
+            name: string;
+            short: boolean;
+            /** Format: double */
+            target_high: number;
+            /** Format: double */
+            target_low: number;
+            /** Format: double */
+            total: number;
+        };
+        DraftedSlot: {
+            also: string[];
+            carries: string;
+            details: string;
+            dose: string;
+            glyph: components["schemas"]["Glyph"];
+            id: string;
+            keep: components["schemas"]["KeptSlot"];
+            key: string;
+            load: string;
+            /** Format: int64 */
+            sets: number;
+            short: string;
+            /** @enum {string} */
+            state: "locked" | "same" | "changed" | "new";
+            title: string;
+            turns: string;
+        };
+        DraftedWeek: {
+            days: components["schemas"]["DraftedDay"][];
+            gives_up: string[];
+            heads: components["schemas"]["DraftedHead"][];
+            /** Format: int64 */
+            minutes: number;
+            removed: string[];
+            says: string;
+            sessions: components["schemas"]["LaidSession"][];
+            slice: components["schemas"]["SliceView"];
+            stopped: boolean;
+            title: string;
+            /** @enum {string} */
+            way: "robust" | "stance" | "least_time";
+        };
+        DraftsView: {
+            asks: components["schemas"]["DraftAsks"];
+            clashes: string[];
+            drafts: components["schemas"]["DraftedWeek"][];
+            empty: string;
+            free_days: string[];
+            of: string;
+            /** @enum {string} */
+            stage: "first" | "more" | "final";
+            swaps: string[];
+        };
         DropFactorInputBody: {
             password: string;
         };
@@ -2273,6 +2451,12 @@ export interface components {
         FrontView: {
             right: components["schemas"]["Slice"];
             view: components["schemas"]["SetUpView"];
+        };
+        GiveWay: {
+            head: string;
+            /** @enum {string} */
+            to: "maintain" | "build" | "prioritise";
+            words: string;
         };
         Glyph: {
             ribbon?: components["schemas"]["Ribbon"];
@@ -2517,6 +2701,16 @@ export interface components {
             /** @description a day of that week */
             of: string;
         };
+        KeptSlot: {
+            movement: string;
+            /** Format: date */
+            on: string;
+            /** Format: int64 */
+            sets: number;
+            settings?: {
+                [key: string]: number | string;
+            };
+        };
         KindView: {
             gap: components["schemas"]["AnswerView"];
             id: string;
@@ -2542,6 +2736,28 @@ export interface components {
             ratio: number;
             when: string;
             why: string;
+        };
+        LaidSession: {
+            combos?: components["schemas"]["Combo"][];
+            id: string;
+            /** @enum {string} */
+            intent?: "" | "heavy" | "light";
+            /** @description no fix and no draft touches its day or its slots */
+            locked?: boolean;
+            name: string;
+            /** Format: date */
+            planned_on: string;
+            slots: components["schemas"]["SlotJSON"][];
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+            /**
+             * Format: double
+             * @description general warm-up, minutes
+             */
+            warm_up_min: number;
         };
         LedgerHead: {
             band: string;
@@ -2965,6 +3181,11 @@ export interface components {
             value: number;
             view: components["schemas"]["SetUpView"];
         };
+        NextClient: {
+            blocked: string;
+            id: string;
+            name: string;
+        };
         NextSet: {
             arms: components["schemas"]["ArmNext"][];
             done: boolean;
@@ -2979,6 +3200,15 @@ export interface components {
             side: "both" | "left" | "right";
             /** Format: double */
             whole_kg: number | null;
+        };
+        NextView: {
+            clients: components["schemas"]["NextClient"][];
+            /** Format: date */
+            from: string;
+            /** Format: int64 */
+            planned: number;
+            /** Format: date */
+            to: string;
         };
         NoteInputBody: {
             note: string;
@@ -3092,6 +3322,15 @@ export interface components {
              * @description of a hold
              */
             seconds?: number;
+        };
+        PatternView: {
+            id: string;
+            name: string;
+            own: boolean;
+            says: string;
+        };
+        PatternsOutputBody: {
+            patterns: components["schemas"]["PatternView"][];
         };
         PeopleView: {
             /** @description a second factor is asked of everybody */
@@ -4927,6 +5166,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DossierView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "draft-week": {
+        parameters: {
+            query?: {
+                /** @description a day of the week; absent: today */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftsView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "draft-prices": {
+        parameters: {
+            query?: {
+                /** @description a day of the week; absent: today */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftPrices"];
                 };
             };
             /** @description Unauthorized */
@@ -12018,6 +12459,71 @@ export interface operations {
             };
         };
     };
+    patterns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     people: {
         parameters: {
             query?: never;
@@ -13612,6 +14118,74 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    unplanned: {
+        parameters: {
+            query?: {
+                /** @description a day of the week; absent: next week */
+                of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
