@@ -193,3 +193,35 @@ func (c *compiled) short(s *state) (n int) {
 	}
 	return n
 }
+
+// Weighed is what a term of the objective counts, in words.
+type Weighed struct {
+	Words string
+	Value float64
+}
+
+// Words lists the weights, the heaviest first within what they are of.
+func (w *Weights) Words() []Weighed {
+	return []Weighed{
+		{"a set short of a target that is prioritised; what is beyond half of it counts twice", w.Under[priority.Prioritise]},
+		{"a set short of a target that is built", w.Under[priority.Build]},
+		{"a set short of a target that is maintained", w.Under[priority.Maintain]},
+		{"a set short of two at short or long length, where prioritised", w.Length},
+		{"a set over a target that is built or prioritised", w.Over[priority.Build]},
+		{"a set over one and a half of a target that is maintained", w.Over[priority.Maintain]},
+		{"a day less than two", w.FewDays},
+		{"a day of one slot", w.OneSlot},
+		{"two slots of a day that are one idea", w.Twins},
+		{"a kind of set-up that the week lacks", w.Idea},
+		{"a day more than three, or unused where it is often and little", w.ManyDays},
+		{"a slot", w.Slot},
+		{"a slot of two sets, beside", w.Two},
+		{"a slot of five sets, beside", w.Five},
+		{"a set of a muscle group over seven a day", w.Crowd},
+		{"a different set-up", w.SetUp},
+		{"one that was never trained, beside", w.New},
+		{"a point of comfort under five", w.Comfort},
+		{"a minute", w.Minute},
+		{"a minute between the longest and the shortest day", w.Balance},
+	}
+}

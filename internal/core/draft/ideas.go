@@ -33,7 +33,7 @@ var ideas = []ideaOf{
 	{OtherHand, plan.Flexors, "a curl thumbs up or palms down"},
 	{Overhead, plan.Extensors, "an extension overhead"},
 	{AtSide, plan.Extensors, "an extension at the side or behind"},
-	{PressDip, plan.Extensors, "a press or a dip"},
+	{PressDip, plan.Extensors, "a press or dip"},
 }
 
 // Words tells an idea.

@@ -292,7 +292,7 @@ func (d *Dated) OutOfReach(w *Week, stop func() bool) (out []Reach) {
 				most, words = got, l.words
 			}
 		}
-		text := fmt.Sprintf("Even with the whole week for it, the %s reaches %s of %s sets.", arm.Heads[h].Name, effective(has),
+		text := fmt.Sprintf("Even with the whole week for it, the %s reaches %s of %s sets, by the stance that counts least.", arm.Heads[h].Name, effective(has),
 			effective(p.Targets[h].Low))
 		if words != "" {
 			text += fmt.Sprintf(" In the way most: %s (without it %s).", words, effective(most))

@@ -47,7 +47,7 @@ func TestAgainstASolver(t *testing.T) {
 		begun := time.Now()
 		w := Compose(p, Final, 0, nil, nil)[0].Week
 		took := time.Since(begun)
-		until := time.Now().Add(time.Duration(seconds) * time.Second / 4)
+		until := time.Now().Add(time.Duration(seconds) * time.Second / 2)
 		long := Search(p, Robust, Effort{Steps: 100_000_000, Seed: 99, Stop: func() bool { return time.Now().After(until) }}, &w)
 		value, bound := solve(t, solver, seconds, p, i)
 		best := min(value, long.Objective)

@@ -31,6 +31,13 @@ type DraftsView struct {
 	Asks    *DraftAsks    `json:"asks"`    // where the minutes do not hold all targets; with the first stage
 	Drafts  []DraftedWeek `json:"drafts"`
 	Free    []string      `json:"free_days"` // days without anything in every draft
+	Weights []DraftWeight `json:"weights"`   // what counts how much
+}
+
+// DraftWeight is what a term of a draft counts.
+type DraftWeight struct {
+	Words string  `json:"words"`
+	Value float64 `json:"value"`
 }
 
 // DraftAsks asks which target gives way.
@@ -154,7 +161,10 @@ func (s *place) draft(ctx context.Context, in *draftInput) (*draftOutput, error)
 func (s *place) show(ctx context.Context, a *asking) (DraftsView, error) {
 	d := a.dated
 	out := DraftsView{Stage: string(a.body.Stage), Of: ofWords(a), Empty: draft.Empty(d.Problem), Clashes: []string{},
-		Swaps: append([]string{}, d.Swaps()...), Drafts: []DraftedWeek{}, Free: []string{}}
+		Swaps: append([]string{}, d.Swaps()...), Drafts: []DraftedWeek{}, Free: []string{}, Weights: []DraftWeight{}}
+	for _, w := range d.Weights.Words() {
+		out.Weights = append(out.Weights, DraftWeight{w.Words, w.Value})
+	}
 	for _, c := range draft.Clashes(d.Problem) {
 		out.Clashes = append(out.Clashes, c.Words)
 	}

@@ -68,6 +68,14 @@ export const queries = {
       queryKey: ['priorities', client],
       queryFn: ({ signal }) => got(api.GET('/clients/{client}/priorities', { params: { path: { client } }, signal })),
     }),
+  patterns: () =>
+    queryOptions({ queryKey: ['patterns'], queryFn: ({ signal }) => got(api.GET('/patterns', { signal })) }),
+  unplanned: () =>
+    queryOptions({
+      queryKey: ['unplanned'],
+      queryFn: ({ signal }) => got(api.GET('/unplanned', { signal })),
+      staleTime: 0,
+    }),
   week: (client: string, of: string) =>
     queryOptions({
       queryKey: ['week', client, of],

@@ -2185,6 +2185,11 @@ export interface components {
             prices: components["schemas"]["DraftPrice"][];
             reach: string[];
         };
+        DraftWeight: {
+            /** Format: double */
+            value: number;
+            words: string;
+        };
         DraftedDay: {
             gone: string[];
             /** Format: int64 */
@@ -2256,6 +2261,7 @@ export interface components {
             /** @enum {string} */
             stage: "first" | "more" | "final";
             swaps: string[];
+            weights: components["schemas"]["DraftWeight"][];
         };
         DropFactorInputBody: {
             password: string;

@@ -32,6 +32,11 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../places/clients/Wall')).Wall }),
           },
           {
+            path: 'clients/next-week',
+            handle: { title: 'Next week' },
+            lazy: async () => ({ Component: (await import('../places/clients/NextWeek')).NextWeek }),
+          },
+          {
             path: 'clients/:client',
             lazy: async () => ({ Component: (await import('../ui/thread/Client')).Client }),
             children: [

@@ -45,6 +45,7 @@ export function Wall() {
           </Suspense>
         ) : (
           <p className={css.newClient}>
+            <Link to="/clients/next-week">Who has no next week</Link> ·{' '}
             <button type="button" className="link" onClick={() => setAdding(true)}>
               A new client …
             </button>

@@ -13,11 +13,12 @@ import { SaveNote, UndoRedo } from '../../ui/SaveNote'
 import { useClient } from '../../ui/thread/Client'
 import { Audit } from './Audit'
 import { BoardSession, type Held } from './BoardSession'
+import { Drafts } from './drafts/Drafts'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, moveDay, moveSlot, type Place } from './move'
 import { laterBy, mondayOf } from '../../ui/days'
-import { useWeek, type Drafts } from './useWeek'
+import { useWeek, type Drafts as Sessions } from './useWeek'
 import { clsx } from 'clsx'
 import { Reach } from './Reach'
 import { newName } from './newName'
@@ -37,11 +38,21 @@ export function Board() {
   const week = useQuery({ ...queries.week(client.id, from), enabled: from !== '' })
   if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
   if (!week.data) return <Waiting query={week} />
-  return <Week key={from} client={client.id} from={from} arrived={week.data} again={() => void week.refetch()} />
+  return (
+    <Week
+      key={from}
+      client={client.id}
+      name={client.name}
+      from={from}
+      arrived={week.data}
+      again={() => void week.refetch()}
+    />
+  )
 }
 
 interface Props {
   client: string
+  name: string
   from: string
   arrived: WeekView
   again: () => void
@@ -50,22 +61,25 @@ interface Props {
 /**
  * Week is sessions on days, slots that are dragged between them, the ledger that fills meanwhile, and what is wrong.
  */
-function Week({ client, from, arrived, again }: Props) {
+function Week({ client, name, from, arrived, again }: Props) {
   const me = useMe()
   const navigate = useNavigate()
   const cache = useQueryClient()
-  const copied = useRef<{ content: string; sessions: Drafts } | null>(null)
-  const setParams = useSearchParams()[1]
+  const copied = useRef<{ content: string; sessions: Sessions } | null>(null)
+  const [params, setParams] = useSearchParams()
   const w = useWeek(client, from, arrived)
   const [files, setFiles] = useState(false)
   const [held, setHeld] = useState<Held | null>(null)
-  const [over, setOver] = useState<Drafts | null>(null)
+  const [over, setOver] = useState<Sessions | null>(null)
   const target = useRef('')
   const margin = useRef<HTMLElement>(null)
   const mayPlan = me.data?.may_plan ?? false
   const { drafts, view } = w
+  const drafting = mayPlan && params.has('drafts')
+  const setDrafting = (on: boolean) => setParams(on ? { of: from, drafts: '' } : { of: from })
 
   useKeys({
+    d: { does: 'draft the week', run: () => mayPlan && setDrafting(true) },
     'Ctrl+z': { does: 'undo', run: w.undo },
     'Ctrl+Shift+z': { does: 'redo', run: w.redo },
     n: {
@@ -118,21 +132,19 @@ function Week({ client, from, arrived, again }: Props) {
     },
   )
   /** bringIn puts sessions of a file or template in: over those they are, and the new ones beside them. */
-  const bringIn = (sessions: Drafts) => {
+  const bringIn = (sessions: Sessions) => {
     const next = new Map(sessions.map((s) => [s.id, s]))
     w.edit([...drafts.map((d) => next.get(d.id) ?? d), ...sessions.filter((s) => !drafts.some((d) => d.id === s.id))])
     message.open({ key: 'brought', content: 'Brought in. Undo takes it back (Ctrl+Z).', duration: 6 })
   }
-  const fix = (f: AuditView) => {
-    if (!f.fix) return
-    const next = new Map(f.fix.sessions.map((s) => [s.id, s]))
-    w.edit(drafts.map((d) => next.get(d.id) ?? d))
+  /** done says what was changed in one step, with the way back */
+  const done = (words: string) =>
     message.open({
       key: 'fixed',
       duration: 8,
       content: (
         <>
-          {f.fix.words}.{' '}
+          {words}.{' '}
           <Button
             size="small"
             type="primary"
@@ -146,6 +158,11 @@ function Week({ client, from, arrived, again }: Props) {
         </>
       ),
     })
+  const fix = (f: AuditView) => {
+    if (!f.fix) return
+    const next = new Map(f.fix.sessions.map((s) => [s.id, s]))
+    w.edit(drafts.map((d) => next.get(d.id) ?? d))
+    done(f.fix.words)
   }
   // The toast outlives the render it was made in.
   const undo = useRef(w.undo)
@@ -156,7 +173,7 @@ function Week({ client, from, arrived, again }: Props) {
   const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
 
   /** copyDay puts a copy on the next day that is free, one the client trains on if there is one */
-  const copyDay = (d: Drafts[number]) => {
+  const copyDay = (d: Sessions[number]) => {
     const free = view.days
       .filter((x) => x.date !== d.planned_on && !drafts.some((s) => s.planned_on === x.date))
       .sort(
@@ -180,7 +197,7 @@ function Week({ client, from, arrived, again }: Props) {
       duration: 6,
     })
   }
-  const takeOut = (d: Drafts[number]) => {
+  const takeOut = (d: Sessions[number]) => {
     w.edit(drafts.filter((x) => x.id !== d.id))
     message.open({
       key: 'removed',
@@ -190,7 +207,7 @@ function Week({ client, from, arrived, again }: Props) {
   }
 
   /** drop says what the week becomes with what is held put where the pointer is. */
-  const drop = (x: number, y: number): Drafts | null => {
+  const drop = (x: number, y: number): Sessions | null => {
     if (!held) return null
     const at = document.elementFromPoint(x, y)
     const column = at?.closest<HTMLElement>('[data-day]')
@@ -276,6 +293,21 @@ function Week({ client, from, arrived, again }: Props) {
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] [data-name]`)?.focus())
   }
 
+  if (drafting)
+    return (
+      <Drafts
+        client={client}
+        name={name}
+        from={from}
+        board={drafts}
+        lay={(next, words, whole) => {
+          w.edit(next)
+          done(words)
+          if (whole) setDrafting(false)
+        }}
+        close={() => setDrafting(false)}
+      />
+    )
   return (
     <div className={css.board}>
       <main className={css.main}>
@@ -291,6 +323,9 @@ function Week({ client, from, arrived, again }: Props) {
           {mayPlan && (
             <span className={css.tools}>
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
+              <Button size="small" type="primary" onClick={() => setDrafting(true)}>
+                Draft the week
+              </Button>
               <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
                 Copy to the next week
               </Button>
@@ -369,7 +404,8 @@ function Week({ client, from, arrived, again }: Props) {
         </div>
         {drafts.length === 0 && (
           <p className="hint">
-            Nothing is planned in this week. + plans a session on a day; or go back a week and copy it here.
+            Nothing is planned in this week. “Draft the week” composes three to choose from; + plans a session on a day;
+            or go back a week and copy it here.
           </p>
         )}
       </main>
