@@ -211,6 +211,16 @@ var access = map[string]struct {
 	}},
 	"open-link": {anonymous: 404, assistant: 404},
 	"get-week":  {anonymous: 401, assistant: 200, ofClient: true},
+	"draft-week": {
+		anonymous: 401, assistant: 403,
+		body: func(*caller) any { return map[string]any{"sessions": []any{}, "stage": "first"} },
+	},
+	"draft-prices": {
+		anonymous: 401, assistant: 403,
+		body: func(*caller) any { return map[string]any{"sessions": []any{}, "stage": "first"} },
+	},
+	"patterns":  {anonymous: 401, assistant: 200},
+	"unplanned": {anonymous: 401, assistant: 200},
 	"preview-week": {
 		anonymous: 401,
 		assistant: 200,

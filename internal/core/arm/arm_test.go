@@ -46,8 +46,8 @@ func TestLengthsAndMomentArmsAreOnePotential(t *testing.T) {
 	}
 }
 
-// The rates that turn forces into torques are the derivatives of the points.
-func TestRatesAreDerivatives(t *testing.T) {
+// The torques against a force are the derivatives of the point it acts at.
+func TestTorquesAreDerivatives(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 4))
 	body := arm.Body{Stature: 1.68, BodyMass: 61}
 	const h = 1e-4
@@ -55,9 +55,11 @@ func TestRatesAreDerivatives(t *testing.T) {
 		p := randomPosture(r)
 		offset := r.Float64()*0.2 - 0.1
 		limb := body.Place(p)
-		grip := limb.GripRate(body.Forearm(), offset)
-		fore := limb.PointRate(body.UpperArm(), 0.11)
-		upper := limb.PointRate(0.14, 0)
+		force := arm.Vec{r.Float64() - 0.5, r.Float64() - 0.5, r.Float64() - 0.5}
+		grip := limb.GripTorques(body.Forearm(), offset, force)
+		straight := limb.GripTorques(body.Forearm(), 0, force)
+		fore := limb.PointTorques(body.UpperArm(), 0.11, force)
+		upper := limb.PointTorques(0.14, 0, force)
 		for axis, nudge := range []func(arm.Posture, float64) arm.Posture{
 			func(p arm.Posture, d float64) arm.Posture { p.ElbowFlexion += d; return p },
 			func(p arm.Posture, d float64) arm.Posture { p.ShoulderElevation += d; return p },
@@ -68,10 +70,11 @@ func TestRatesAreDerivatives(t *testing.T) {
 			slope := func(point func(*arm.Limb) arm.Vec) arm.Vec {
 				return point(&hi).Sub(point(&lo)).Scale(1 / arm.Radians(2*h))
 			}
-			near := func(want, got arm.Vec) {
-				require.Less(t, want.Sub(got).Norm(), 1e-6, "axis %d at %+v", axis, p)
+			near := func(rate arm.Vec, got float64) {
+				require.InDelta(t, -rate.Dot(force), got, 1e-6, "axis %d at %+v", axis, p)
 			}
 			near(slope(func(l *arm.Limb) arm.Vec { return l.Grip(offset) }), grip[axis])
+			near(slope(func(l *arm.Limb) arm.Vec { return l.Hand }), straight[axis])
 			near(slope(func(l *arm.Limb) arm.Vec {
 				return l.Elbow.Add(l.Hand.Sub(l.Elbow).Scale(0.11 / body.Forearm()))
 			}), fore[axis])

@@ -179,21 +179,35 @@ func (h *Head) Length(p Posture) float64 {
 // Measure fills the lengths and the moment arms (cm) of all heads at once, as
 // Length and MomentArms give them.
 func (a *Angles) Measure(lengths *[HeadCount]float64, arms *[HeadCount][Axes]float64) {
+	leverage := a.leverage()
+	palmUpAt, palmUpArea := palmUp.at(a.forearm), palmUp.area(a.forearm)
+	neutralAt, neutralArea := toNeutral.at(a.forearm), toNeutral.area(a.forearm)
 	for i := range Heads {
-		lengths[i] = Heads[i].length(a)
-		arms[i] = Heads[i].momentArms(a)
+		h, r := &Heads[i], &arms[i]
+		bend, turn := h.elbow.area(a.elbow), 0.0
+		r[Elbow], r[Elevation], r[Rotation], r[Forearm] = h.elbow.at(a.elbow), h.shoulder.at(a.shoulder), h.rotation, 0
+		switch h.turner {
+		case turnsPalmUp:
+			r[Elbow] *= leverage
+			r[Forearm] = palmUpAt + pronationLoss*bend/pronationSpan
+			bend *= leverage
+			turn = palmUpArea
+		case turnsToNeutral:
+			r[Forearm], turn = neutralAt, neutralArea
+		}
+		lengths[i] = h.refLength - (bend+h.shoulder.area(a.shoulder)+turn+h.rotation*a.rotation.rad)/h.OptimalFibre
 	}
 }
 
 // Active is the active force–length factor exp(−(l−1)²/0.45). Source: Thelen 2003.
-func Active(l float64) float64 { return math.Exp(-(l - 1) * (l - 1) / 0.45) }
+func Active(l float64) float64 { return exp(-(l - 1) * (l - 1) / 0.45) }
 
 // Passive is the passive force–length factor, 0 up to l = 1. Source: Thelen 2003.
 func Passive(l float64) float64 {
 	if l <= 1 {
 		return 0
 	}
-	return (math.Exp(5*(l-1)/0.6) - 1) / passiveScale
+	return (exp(5*(l-1)/0.6) - 1) / passiveScale
 }
 
 var passiveScale = math.Exp(5) - 1

@@ -25,28 +25,55 @@ func (b Body) Place(p Posture) Limb {
 
 // PlaceAt is Place for angles worked out before.
 func (b Body) PlaceAt(a *Angles) Limb {
+	f := b.Frame(a)
+	return f.Place(a, true)
+}
+
+// Frame is the upper arm in a posture, with the length of what hangs on it: what stays the
+// same while only elbow and forearm move.
+type Frame struct {
+	x, y, z, liftAxis, upperDir, elbow Vec
+	forearm                            float64
+}
+
+// Frame places the upper arm.
+func (b Body) Frame(a *Angles) Frame {
 	outward := func(x, y, z float64) Vec { // Ry(−ψ)
 		return Vec{x*a.plane.cos - z*a.plane.sin, y, x*a.plane.sin + z*a.plane.cos}
 	}
 	// The columns of R; turn is ψ − ρ.
-	s, e, f := &a.shoulder, &a.elbow, &a.forearm
+	s := &a.shoulder
 	turnSin := a.plane.sin*a.rotation.cos - a.plane.cos*a.rotation.sin
 	turnCos := a.plane.cos*a.rotation.cos + a.plane.sin*a.rotation.sin
-	x := outward(s.cos*turnCos, s.sin*turnCos, -turnSin)
-	y := outward(-s.sin, s.cos, 0)
-	z := outward(s.cos*turnSin, s.sin*turnSin, turnCos)
-
-	l := Limb{
-		upperDir: y.Scale(-1),
+	f := Frame{
+		x:        outward(s.cos*turnCos, s.sin*turnCos, -turnSin),
+		y:        outward(-s.sin, s.cos, 0),
+		z:        outward(s.cos*turnSin, s.sin*turnSin, turnCos),
 		liftAxis: Vec{-a.plane.sin, 0, a.plane.cos},
-		foreDir:  x.Scale(e.sin).Sub(y.Scale(e.cos)),
-		foreTurn: x.Scale(e.cos).Add(y.Scale(e.sin)),
+		forearm:  b.Forearm(),
 	}
-	l.Little = l.foreTurn.Scale(-f.cos).Sub(z.Scale(f.sin))
-	l.littleBend = l.foreDir.Scale(f.cos)
-	l.littleTwist = l.foreTurn.Scale(f.sin).Sub(z.Scale(f.cos))
-	l.Elbow = l.upperDir.Scale(b.UpperArm())
-	l.Hand = l.Elbow.Add(l.foreDir.Scale(b.Forearm()))
+	f.upperDir = f.y.Scale(-1)
+	f.elbow = f.upperDir.Scale(b.UpperArm())
+	return f
+}
+
+// Place hangs forearm and hand on the upper arm, whose angles a must have; the direction of
+// the little finger is only worked out where turned asks for it.
+func (r *Frame) Place(a *Angles, turned bool) Limb {
+	e, f := &a.elbow, &a.forearm
+	l := Limb{
+		upperDir: r.upperDir,
+		liftAxis: r.liftAxis,
+		foreDir:  r.x.Scale(e.sin).Sub(r.y.Scale(e.cos)),
+		foreTurn: r.x.Scale(e.cos).Add(r.y.Scale(e.sin)),
+	}
+	if turned {
+		l.Little = l.foreTurn.Scale(-f.cos).Sub(r.z.Scale(f.sin))
+		l.littleBend = l.foreDir.Scale(f.cos)
+		l.littleTwist = l.foreTurn.Scale(f.sin).Sub(r.z.Scale(f.cos))
+	}
+	l.Elbow = r.elbow
+	l.Hand = l.Elbow.Add(l.foreDir.Scale(r.forearm))
 	return l
 }
 
@@ -54,11 +81,8 @@ func (b Body) PlaceAt(a *Angles) Limb {
 // the little finger.
 func (l *Limb) Grip(offset float64) Vec { return l.Hand.Add(l.Little.Scale(offset)) }
 
-// Rate holds the derivatives of a point with respect to e, s, ρ and φ, m/rad.
-type Rate [4]Vec
-
-// Indices of the four coordinates that muscles answer for, in Rate and in every
-// array of generalised torques.
+// Indices of the four coordinates that muscles answer for, e, s, ρ and φ, in every array of
+// generalised torques.
 const (
 	Elbow = iota
 	Elevation
@@ -67,25 +91,27 @@ const (
 	Axes // how many there are
 )
 
-// GripRate returns the derivatives of Grip(offset).
-func (l *Limb) GripRate(forearm, offset float64) Rate {
-	p := l.Grip(offset)
-	return Rate{
-		Elbow:     l.foreTurn.Scale(forearm).Add(l.littleBend.Scale(offset)),
-		Elevation: l.liftAxis.Cross(p),
-		Rotation:  l.upperDir.Cross(p),
-		Forearm:   l.littleTwist.Scale(offset),
+// GripTorques are the torques that muscles must supply against a force at p = Grip(offset),
+// −F·∂p/∂q, in N·m for a force in N.
+func (l *Limb) GripTorques(forearm, offset float64, force Vec) (out [Axes]float64) {
+	p := l.Hand
+	out[Elbow] = -forearm * l.foreTurn.Dot(force)
+	if offset != 0 {
+		p = l.Grip(offset)
+		out[Elbow] -= offset * l.littleBend.Dot(force)
+		out[Forearm] = -offset * l.littleTwist.Dot(force)
 	}
+	m := p.Cross(force)
+	out[Elevation], out[Rotation] = -l.liftAxis.Dot(m), -l.upperDir.Dot(m)
+	return out
 }
 
-// PointRate returns the derivatives of the point that lies upper metres along
-// the upper arm and from there fore metres along the forearm. It is linear in
-// both, so a weighted sum of points can be differentiated at once.
-func (l *Limb) PointRate(upper, fore float64) Rate {
-	p := l.upperDir.Scale(upper).Add(l.foreDir.Scale(fore))
-	return Rate{
-		Elbow:     l.foreTurn.Scale(fore),
-		Elevation: l.liftAxis.Cross(p),
-		Rotation:  l.upperDir.Cross(p),
-	}
+// PointTorques are the same for the point that lies upper metres along the upper arm and from
+// there fore metres along the forearm. They are linear in both, so that a weighted sum of
+// points can be asked for at once.
+func (l *Limb) PointTorques(upper, fore float64, force Vec) (out [Axes]float64) {
+	m := l.upperDir.Scale(upper).Add(l.foreDir.Scale(fore)).Cross(force)
+	out[Elbow] = -fore * l.foreTurn.Dot(force)
+	out[Elevation], out[Rotation] = -l.liftAxis.Dot(m), -l.upperDir.Dot(m)
+	return out
 }

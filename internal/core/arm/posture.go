@@ -86,5 +86,26 @@ func (p Posture) Angles() Angles {
 	}
 }
 
+// Turn goes on from the posture was, of which a are the angles, to p: only what moves is
+// worked out anew. It says whether the upper arm moved.
+func (a *Angles) Turn(was, p *Posture) (upperArm bool) {
+	if p.ShoulderElevation != was.ShoulderElevation {
+		a.shoulder, upperArm = angleOf(p.ShoulderElevation), true
+	}
+	if p.ElevationPlane != was.ElevationPlane {
+		a.plane, upperArm = angleOf(p.ElevationPlane), true
+	}
+	if p.ShoulderRotation != was.ShoulderRotation {
+		a.rotation, upperArm = angleOf(p.ShoulderRotation), true
+	}
+	if p.ElbowFlexion != was.ElbowFlexion {
+		a.elbow = angleOf(p.ElbowFlexion)
+	}
+	if p.ForearmRotation != was.ForearmRotation {
+		a.forearm = angleOf(p.ForearmRotation)
+	}
+	return upperArm
+}
+
 // Radians converts an angle from degrees.
 func Radians(degrees float64) float64 { return degrees * math.Pi / 180 }

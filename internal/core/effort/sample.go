@@ -31,11 +31,16 @@ type sample struct {
 // rig is what all samples of one set-up share.
 type rig struct {
 	body      arm.Body
-	trunk     arm.Trunk
 	down      arm.Vec // the world's down, unit vector in the trunk frame
 	load      Load
+	pulley    arm.Vec // in the trunk frame
 	offset    float64 // m
 	direction float64 // +1 flexion, −1 extension
+
+	// Where the last sample was: what does not move from one to the next is kept.
+	posture arm.Posture
+	angles  arm.Angles
+	frame   arm.Frame
 
 	forearm float64 // m
 	// The limb weights act like one weight of 1 N this far along the upper arm
@@ -46,9 +51,12 @@ type rig struct {
 func newRig(body arm.Body, setup *Setup) rig {
 	trunk := arm.LeanTrunk(setup.TrunkLean)
 	r := rig{
-		body: body, trunk: trunk, down: trunk.FromWorld(arm.Vec{0, -1, 0}), load: setup.Load,
+		body: body, down: trunk.FromWorld(arm.Vec{0, -1, 0}), load: setup.Load,
 		offset: setup.GripOffset, direction: setup.Direction(), forearm: body.Forearm(),
 	}
+	r.posture, r.pulley = setup.From, trunk.FromWorld(setup.Load.Pulley)
+	r.angles = r.posture.Angles()
+	r.frame = body.Frame(&r.angles)
 	upperN, upperAt := body.UpperArmWeight()
 	foreN, foreAt := body.ForearmWeight()
 	handN := body.HandWeight()
@@ -61,9 +69,12 @@ func newRig(body arm.Body, setup *Setup) rig {
 func (s *sample) take(r *rig, p arm.Posture) bool {
 	s.elbow, s.forearm = p.ElbowFlexion, p.ForearmRotation
 	s.capacity = 0
-	angles := p.Angles()
+	if r.angles.Turn(&r.posture, &p) {
+		r.frame = r.body.Frame(&r.angles)
+	}
+	r.posture = p
 	var arms [arm.HeadCount][arm.Axes]float64
-	angles.Measure(&s.lengths, &arms)
+	r.angles.Measure(&s.lengths, &arms)
 	for m, l := range s.lengths {
 		q := &s.pulls[m]
 		if m == int(arm.TricepsMedial) && l == s.lengths[arm.TricepsLateral] { // twins in this model
@@ -72,34 +83,35 @@ func (s *sample) take(r *rig, p arm.Posture) bool {
 			s.active[m], s.passive[m] = arm.Active(l), arm.Passive(l)
 		}
 		q.force = s.active[m] * headPull[m]
-		q.cost = headCost[m]
+		q.cost, q.gain = headCost[m], q.force*q.force/headCost[m]
 		for j, cm := range arms[m] {
-			q.arms[j] = cm / 100
+			q.arms[j] = cm * perCm
 		}
 		if q.arms[arm.Elbow]*r.direction > 0 {
 			s.capacity += q.force * math.Abs(q.arms[arm.Elbow])
 		}
 	}
-	limb := r.body.PlaceAt(&angles)
-	limbRate := limb.PointRate(r.alongUpper, r.alongFore)
-	s.limbs = resist(&limbRate, r.down)
-	rate := limb.GripRate(r.forearm, r.offset)
+	limb := r.frame.Place(&r.angles, r.offset != 0)
+	s.limbs = limb.PointTorques(r.alongUpper, r.alongFore, r.down)
 	s.perUnit = [arm.Axes]float64{}
 	switch r.load.Kind {
 	case Free:
-		s.perUnit = resist(&rate, r.down)
+		s.perUnit = limb.GripTorques(r.forearm, r.offset, r.down)
 	case Cable:
-		line := r.trunk.FromWorld(r.load.Pulley).Sub(limb.Grip(r.offset))
+		line := r.pulley.Sub(limb.Grip(r.offset))
 		far := line.Norm()
 		if far < tooNear {
 			return false
 		}
-		s.perUnit = resist(&rate, line.Scale(1/far))
+		s.perUnit = limb.GripTorques(r.forearm, r.offset, line.Scale(1/far))
 	case Cam:
 		s.perUnit[arm.Elbow] = r.direction
 	}
 	return true
 }
+
+// perCm is a centimetre in metres.
+const perCm = 0.01
 
 // tooNear is how close the hand may come to the pulley, m.
 const tooNear = 0.05
@@ -113,12 +125,3 @@ var headPull, headCost = func() (pull, cost [arm.HeadCount]float64) {
 	}
 	return
 }()
-
-// resist returns the torques muscles must supply against a force at a point:
-// −F·∂p/∂q.
-func resist(rate *arm.Rate, force arm.Vec) (out [arm.Axes]float64) {
-	for j := range rate {
-		out[j] = -force.Dot(rate[j])
-	}
-	return
-}

@@ -1,8 +1,6 @@
 package effort
 
 import (
-	"math"
-
 	"musculus/internal/core/arm"
 )
 
@@ -10,6 +8,7 @@ import (
 type pull struct {
 	force float64           // along the tendon at full activation, N
 	cost  float64           // w: bulkier muscles cost more, N·cm / 8000
+	gain  float64           // force²/cost, N²
 	arms  [arm.Axes]float64 // m
 }
 
@@ -87,52 +86,40 @@ func dot(a, b *[arm.Axes]float64) float64 {
 	return a[0]*b[0] + a[1]*b[1] + a[2]*b[2] + a[3]*b[3]
 }
 
-// newton solves the linear system of one active set by Cholesky factorisation:
-// (diag(support) + Σ_active force²/cost·arms·armsᵀ)·λ = torque.
+// newton solves the linear system of one active set,
+// (diag(support) + Σ_active force²/cost·arms·armsᵀ)·λ = torque, by L·D·Lᵀ without square
+// roots. It is written out because it is asked for at every posture.
 func newton(pulls *[arm.HeadCount]pull, support, torque *[arm.Axes]float64, active *[arm.HeadCount]bool) [arm.Axes]float64 {
-	var h [arm.Axes][arm.Axes]float64
-	for j := range support {
-		h[j][j] = support[j]
-	}
+	h00, h11, h22, h33 := support[0], support[1], support[2], support[3]
+	var h10, h20, h21, h30, h31, h32 float64
 	for m := range pulls {
 		if !active[m] {
 			continue
 		}
 		p := &pulls[m]
-		k := p.force * p.force / p.cost
-		for i := range arm.Axes {
-			ki := k * p.arms[i]
-			for j := 0; j <= i; j++ {
-				h[i][j] += ki * p.arms[j]
-			}
-		}
+		a0, a1, a2, a3 := p.arms[0], p.arms[1], p.arms[2], p.arms[3]
+		k := p.gain
+		k0, k1, k2 := k*a0, k*a1, k*a2
+		h00, h10, h20, h30 = h00+k0*a0, h10+k0*a1, h20+k0*a2, h30+k0*a3
+		h11, h21, h31 = h11+k1*a1, h21+k1*a2, h31+k1*a3
+		h22, h32, h33 = h22+k2*a2, h32+k2*a3, h33+k*a3*a3
 	}
-	// h = L·Lᵀ in the lower triangle, the diagonal kept inverted; then two
-	// triangular solves.
-	x := *torque
-	for i := range arm.Axes {
-		for j := 0; j < i; j++ {
-			sum := h[i][j]
-			for k := 0; k < j; k++ {
-				sum -= h[i][k] * h[j][k]
-			}
-			h[i][j] = sum * h[j][j]
-		}
-		sum := h[i][i]
-		for k := 0; k < i; k++ {
-			sum -= h[i][k] * h[i][k]
-			x[i] -= h[i][k] * x[k]
-		}
-		h[i][i] = 1 / math.Sqrt(sum)
-		x[i] *= h[i][i]
-	}
-	for i := arm.Axes - 1; i >= 0; i-- {
-		for k := i + 1; k < arm.Axes; k++ {
-			x[i] -= h[k][i] * x[k]
-		}
-		x[i] *= h[i][i]
-	}
-	return x
+	d0 := 1 / h00
+	l10, l20, l30 := h10*d0, h20*d0, h30*d0
+	d1 := 1 / (h11 - l10*h10)
+	e21, e31 := h21-l20*h10, h31-l30*h10
+	l21, l31 := e21*d1, e31*d1
+	d2 := 1 / (h22 - l20*h20 - l21*e21)
+	e32 := h32 - l30*h20 - l31*e21
+	l32 := e32 * d2
+	d3 := 1 / (h33 - l30*h30 - l31*e31 - l32*e32)
+	y0 := torque[0]
+	y1 := torque[1] - l10*y0
+	y2 := torque[2] - l20*y0 - l21*y1
+	x3 := (torque[3] - l30*y0 - l31*y1 - l32*y2) * d3
+	x2 := y2*d2 - l32*x3
+	x1 := y1*d1 - l21*x2 - l31*x3
+	return [arm.Axes]float64{y0*d0 - l10*x1 - l20*x2 - l30*x3, x1, x2, x3}
 }
 
 // dual is the convex function whose minimum is the wanted λ.
@@ -143,7 +130,7 @@ func dual(pulls *[arm.HeadCount]pull, support, torque, lambda *[arm.Axes]float64
 	}
 	for m := range pulls {
 		if r := dot(&pulls[m].arms, lambda); r > 0 {
-			v += pulls[m].force * pulls[m].force / pulls[m].cost * r * r / 2
+			v += pulls[m].gain * r * r / 2
 		}
 	}
 	return v
