@@ -81,6 +81,9 @@ func GivesUp(p *Problem, w *Week) (out []GivenUp) {
 			out = append(out, GivenUp{-1, words, 0, o.cost})
 		}
 	}
+	for _, o := range twins(p, w) {
+		out = append(out, GivenUp{-1, "one idea twice on " + p.Days[o.Days[0]].Name, 0, c.w.twins})
+	}
 	used, _, _ := c.ends(s)
 	if p.Spread == "days" && used < c.wantDays && used > 0 {
 		out = append(out, GivenUp{-1, "a second day", 0, c.w.few})

@@ -38,6 +38,7 @@ const mayCost = 1
 func (d *Dated) vary(c Composed, seed uint64, stop func() bool) Composed {
 	bare := Finish{Bare: true, NewID: func() uuid.UUID { return uuid.Nil }}
 	seen := func(p *Problem, w *Week) (wants []Want) {
+		wants = twins(p, w)
 		laid := week.Week{Sessions: d.Lay(p, c.Way, w, &bare).Sessions}
 		for _, group := range []string{plan.Flexors, plan.Extensors} {
 			slots := 0
@@ -84,6 +85,36 @@ func (d *Dated) vary(c Composed, seed uint64, stop func() bool) Composed {
 	}
 	found.Objective, found.cost = cost, costOf(c.Problem, c.Way, &found)
 	return Composed{c.Way, c.Problem, found}
+}
+
+// Monotony says where one movement carries too much of a muscle group, or all of it is
+// hardest in one part of the range: what a week gives up rather than pay for.
+func (d *Dated) Monotony(c *Composed) (out []string) {
+	laid := week.Week{Sessions: d.Lay(c.Problem, c.Way, &c.Week, &Finish{Bare: true, NewID: func() uuid.UUID { return uuid.Nil }}).Sessions}
+	for _, group := range []string{plan.Flexors, plan.Extensors} {
+		if laid.OneMovement(group) != "" {
+			out = append(out, "a second movement for the elbow "+group)
+		}
+		if part, _ := laid.OnePart(d.client.Trainee, group); part != "" {
+			out = append(out, "the elbow "+group+" hard in another part of the range")
+		}
+	}
+	return out
+}
+
+// twins wants one of each two slots of a day that are one idea.
+func twins(p *Problem, w *Week) (out []Want) {
+	for d, day := range w.Days {
+		for i := range day {
+			for j := range i {
+				a, b := min(day[i].Candidate, day[j].Candidate), max(day[i].Candidate, day[j].Candidate)
+				if slices.Contains(p.Twins, [2]int{a, b}) {
+					out = append(out, Want{Words: "one idea once", Candidates: []int{a, b}, Days: []int{d}, Most: 1, Weight: mayCost})
+				}
+			}
+		}
+	}
+	return out
 }
 
 func costOf(p *Problem, way Way, w *Week) int64 {

@@ -97,13 +97,21 @@ func (t *Trainee) Prescribe(s movement.SetUp, sets int) []plan.Row {
 			d.Reserve = 1
 		}
 	}
-	if len(rows) > 1 && sets > 1 { // the last set is another one
-		d.Sets = sets - 1
-		return rows
-	}
+	last := rows[len(rows)-1]
 	d.Sets = sets
-	return rows[:1]
+	if last.Reserve > 0 {
+		return rows[:1]
+	}
+	d.Reserve = max(1, d.Reserve) // to the limit goes the last set, of three or more: under a third of all
+	if sets < fewestToLimit {
+		return rows[:1]
+	}
+	last.Sets, last.Load, d.Sets = 1, nil, sets-1
+	return []plan.Row{rows[0], last}
 }
+
+// fewestToLimit are the sets of a slot from which the last one may go to the limit.
+const fewestToLimit = 3
 
 // bandOf is the band of a set-up by rule.
 func (t *Trainee) bandOf(s movement.SetUp) string {

@@ -259,6 +259,7 @@ func (a *asking) view(c, first *draft.Composed) DraftedWeek {
 	for _, g := range draft.GivesUp(c.Problem, &c.Week) {
 		out.GivesUp = append(out.GivesUp, g.Words)
 	}
+	out.GivesUp = append(out.GivesUp, d.Monotony(c)...)
 	whys := draft.Whys(c.Problem, c.Way, &c.Week)
 	for i := range laid.Sessions {
 		day := a.day(c, &laid.Sessions[i], &l.Sessions[i], whys)
