@@ -37,6 +37,8 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 			{clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
 			{clientPath("Tobias Quill", "week"), ".board_slot b"},
 			{clientPath("Aurelio Finch", "week"), ".board_slot b"},
+			{clientPath("Dario Vance", "week?of=2026-12-09&drafts="), ".drafts_column:nth-child(3)"},
+			{"/clients/next-week", ".next_card"},
 			{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
 			{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
 			{clientPath("Tobias Quill", "log"), ".log_setForm"},

@@ -27,7 +27,7 @@ func TestWhatCannotBeDrafted(t *testing.T) {
 		"a past week": {func(cl *Client, a *Ask, _ *Pool) { cl.Trainee.Aims.Today = a.Monday + 8 }, "lies in the past"},
 		"all forbidden": {func(_ *Client, a *Ask, p *Pool) {
 			for i := range p.Candidates {
-				a.Forbid = append(a.Forbid, p.Candidates[i].ID)
+				a.Forbid = append(a.Forbid, p.Candidates[i].Movement)
 			}
 		}, "nothing the client may do"},
 	} {

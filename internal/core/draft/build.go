@@ -29,7 +29,7 @@ type Ask struct {
 	Board  *week.Week // as it stands: what is locked stays, sessions keep their names; nil: empty
 	Done   []string   // ids of sessions in which sets are logged: they stay
 	Keep   []Kept
-	Forbid []string // keys of set-ups that are not wanted
+	Forbid []string // movements that are not wanted
 	Slots  int      // the most a day has, 0: as it comes
 	// Levels are other targets than the client's, by head; "" keeps hers.
 	Levels [len(Heads{})]priority.Level
@@ -111,7 +111,7 @@ func (p *Dated) take(from *Pool) {
 	at := make([]int, len(from.Candidates))
 	for i := range from.Candidates {
 		at[i] = -1
-		if slices.Contains(p.ask.Forbid, from.Candidates[i].ID) || p.leaves(&from.Candidates[i]) {
+		if slices.Contains(p.ask.Forbid, from.Candidates[i].Movement) || p.leaves(&from.Candidates[i]) {
 			continue
 		}
 		at[i] = len(p.Candidates)

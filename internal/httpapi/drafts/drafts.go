@@ -2,6 +2,7 @@ package drafts
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"math"
 	"net/http"
@@ -95,7 +96,8 @@ type DraftedDay struct {
 // DraftedSlot is a slot of a drafted week.
 type DraftedSlot struct {
 	ID      uuid.UUID  `json:"id"`
-	Key     string     `json:"key"`  // to forbid it by
+	Key     string     `json:"key"`
+	Of      string     `json:"of"`   // its movement, to forbid it by
 	Keep    *KeptSlot  `json:"keep"` // to keep it by; null where it stays anyway
 	Title   string     `json:"title"`
 	Short   string     `json:"short"`
@@ -181,7 +183,7 @@ func (s *place) show(ctx context.Context, a *asking) (DraftsView, error) {
 	}
 	three := s.compose(ctx, a)
 	if err := ctx.Err(); err != nil {
-		return out, err
+		return out, unlessGone(err)
 	}
 	for i := range three {
 		out.Drafts = append(out.Drafts, a.view(&three[i], &three[0]))
@@ -302,7 +304,7 @@ func (a *asking) day(c *draft.Composed, s *plan.Planned, counted *week.Totals, w
 	at := slices.Index(d.On, s.On)
 	for i := range s.Slots {
 		slot := &s.Slots[i]
-		v := DraftedSlot{ID: slot.ID, Key: slot.SetUp.Key(), Title: slot.SetUp.Title(), Short: slot.SetUp.Short(), Details: slot.SetUp.Details(),
+		v := DraftedSlot{ID: slot.ID, Key: slot.SetUp.Key(), Of: slot.SetUp.Movement.ID, Title: slot.SetUp.Title(), Short: slot.SetUp.Short(), Details: slot.SetUp.Details(),
 			Glyph: view.GlyphOf(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading), Sets: slot.Sets(), Dose: s.DoneWords(i),
 			Load: s.LoadWords(i, t.Floor()), State: "new", Also: []string{}}
 		if was != nil {
@@ -367,6 +369,15 @@ func (s *place) prices(ctx context.Context, in *draftInput) (*pricesOutput, erro
 		for _, r := range a.dated.OutOfReach(&three[0].Week, stopped(ctx)) {
 			out.Body.Reach = append(out.Body.Reach, r.Words)
 		}
-		return out, ctx.Err()
+		return out, unlessGone(ctx.Err())
 	})
+}
+
+// unlessGone is an error for whoever still waits for the answer: who has gone away, as one
+// does who asks for something else meanwhile, is no failure.
+func unlessGone(err error) error {
+	if errors.Is(err, context.Canceled) {
+		return nil
+	}
+	return err
 }

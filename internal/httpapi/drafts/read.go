@@ -47,7 +47,7 @@ type DraftAsked struct {
 	Pattern  string                    `json:"pattern,omitempty" maxLength:"40" doc:"of GET /patterns"`
 	Slots    int                       `json:"slots,omitempty" minimum:"0" maximum:"8" doc:"the most of a day; 0: as it comes"`
 	Keep     []KeptSlot                `json:"keep,omitempty" maxItems:"60"`
-	Forbid   []string                  `json:"forbid,omitempty" maxItems:"200"`
+	Forbid   []string                  `json:"forbid,omitempty" maxItems:"200" doc:"movements that are not wanted"`
 	Levels   map[string]priority.Level `json:"levels,omitempty" doc:"targets that give way, by head"`
 }
 

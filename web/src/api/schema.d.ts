@@ -2148,6 +2148,7 @@ export interface components {
             wishes: components["schemas"]["WishView"][];
         };
         DraftAsked: {
+            /** @description movements that are not wanted */
             forbid?: string[];
             keep?: components["schemas"]["KeptSlot"][];
             /** @description targets that give way, by head */
@@ -2228,6 +2229,7 @@ export interface components {
             keep: components["schemas"]["KeptSlot"];
             key: string;
             load: string;
+            of: string;
             /** Format: int64 */
             sets: number;
             short: string;

@@ -33,7 +33,7 @@ export function Shell() {
   const [help, setHelp] = useState(false)
   useKeys({
     '?': { does: 'show or hide these keys', run: () => setHelp((h) => !h) },
-    Escape: { does: 'back out', run: () => setHelp(false) },
+    ...(help && { Escape: { does: 'back out', run: () => setHelp(false) } }), // else it is the place's below
   })
   const [out, setOut] = useState('') // why the sign-in ended
   const { pathname } = useLocation()

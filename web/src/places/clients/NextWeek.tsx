@@ -13,7 +13,7 @@ import { spanWords } from '../../ui/when'
 import css from './next.module.css'
 
 /** Drafted is what came of drafting for one client. */
-type Drafted = { view: DraftsView; write: string } | { failed: string }
+type Drafted = { view: DraftsView; writes: string[] } | { failed: string }
 
 /** NextWeek is who has no next week: a week is drafted for each, looked at, and laid on her board or not. */
 export function NextWeek() {
@@ -42,7 +42,7 @@ export function NextWeek() {
             signal: stop.signal,
           }),
         )
-        came = { view, write: uuidv7() }
+        came = { view, writes: (view.drafts[0]?.sessions ?? []).map(() => uuidv7()) }
       } catch (e) {
         if (stop.signal.aborted) return
         if (!(e instanceof Problem)) throw e
@@ -69,7 +69,7 @@ export function NextWeek() {
             {drafting
               ? `Drafting, ${left.length} to go …`
               : left.length === 1
-                ? 'Draft a week for her'
+                ? 'Draft it'
                 : `Draft a week for each of ${left.length}`}
           </Button>
         )}
@@ -111,7 +111,7 @@ function Card({
   if ('failed' in drafted) return <p className="warn">{drafted.failed}</p>
   const week = drafted.view.drafts[0]
   if (!week) return <p className="warn">{drafted.view.empty}</p>
-  return <Week client={client} from={from} week={week} write={drafted.write} asks={drafted.view.clashes} />
+  return <Week client={client} from={from} week={week} writes={drafted.writes} asks={drafted.view.clashes} />
 }
 
 /** Week is one client's draft that holds under every stance, in short. */
@@ -119,13 +119,13 @@ function Week({
   client,
   from,
   week,
-  write,
+  writes,
   asks,
 }: {
   client: string
   from: string
   week: DraftedWeek
-  write: string
+  writes: string[]
   asks: string[]
 }) {
   const { right } = useCatalogue()
@@ -135,7 +135,7 @@ function Week({
     await got(
       api.PUT('/clients/{client}/week', {
         params: { path: { client }, query: { of: from } },
-        body: { sessions: week.sessions.map((s) => ({ ...s, write })) },
+        body: { sessions: week.sessions.map((s, i) => ({ ...s, write: writes[i] })) },
       }),
     )
     setLaid(true)
@@ -166,11 +166,11 @@ function Week({
       </ul>
       <p className={css.acts}>
         {laid ? (
-          <Link to={`/clients/${client}/week?of=${from}`}>It is on her board: look at it</Link>
+          <Link to={`/clients/${client}/week?of=${from}`}>It is on the board: look at it</Link>
         ) : (
           <>
             <Button size="small" type="primary" disabled={lay.busy} onClick={() => void lay.run()}>
-              Lay it on her board
+              Lay it on the board
             </Button>
             <Link to={`/clients/${client}/week?of=${from}&drafts=`}>Look at all three</Link>
           </>

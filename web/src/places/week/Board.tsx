@@ -14,6 +14,7 @@ import { useClient } from '../../ui/thread/Client'
 import { Audit } from './Audit'
 import { BoardSession, type Held } from './BoardSession'
 import { Drafts } from './drafts/Drafts'
+import { prepare } from './drafts/useDrafts'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies, moveDay, moveSlot, type Place } from './move'
@@ -323,7 +324,13 @@ function Week({ client, name, from, arrived, again }: Props) {
           {mayPlan && (
             <span className={css.tools}>
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
-              <Button size="small" type="primary" onClick={() => setDrafting(true)}>
+              <Button
+                size="small"
+                type="primary"
+                onPointerEnter={() => prepare(client, from)}
+                onFocus={() => prepare(client, from)}
+                onClick={() => setDrafting(true)}
+              >
                 Draft the week
               </Button>
               <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>

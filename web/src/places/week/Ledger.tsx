@@ -5,6 +5,7 @@ import { useCatalogue } from '../../app/me'
 import { headColour, tenths } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
 import { clsx } from 'clsx'
+import { Once } from '../../ui/Once'
 import css from './ledger.module.css'
 
 /** Ledger is what a week gives each head against its target, by length, and what it costs. */
@@ -96,6 +97,10 @@ export function Ledger({
           />
         ))}
       </div>
+      <Once of="week-whisker">
+        The fine line now reads the whole week under each stance, one at a time: before, it took each slot’s own worst
+        and best and was wider.
+      </Once>
       <p className="caveat">
         Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the
         target. Squares: short, middle, long. Click a line for what it adds up from.

@@ -42,14 +42,14 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
   const forbid = (slot: DraftedSlot) =>
     setTaste({
       ...taste,
-      forbid: [...taste.forbid, slot.key],
+      forbid: [...taste.forbid, slot.of],
       keep: taste.keep.filter((k) => JSON.stringify(k) !== JSON.stringify(slot.keep)),
     })
   /** exchange asks for something else in a slot's place, the rest of its week staying. */
   const exchange = (week: DraftedWeek, slot: DraftedSlot) =>
     setTaste({
       ...taste,
-      forbid: [...taste.forbid, slot.key],
+      forbid: [...taste.forbid, slot.of],
       keep: week.days.flatMap((x) => x.slots.filter((s) => s !== slot && s.keep).map((s) => s.keep)),
     })
 
@@ -139,7 +139,7 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
             </ul>
           </section>
         )}
-        {d.prices && (d.prices.prices.some((p) => p.at !== 'day') || d.prices.reach.length > 0) && (
+        {d.prices?.prices.some((p) => p.at !== 'day') && (
           <p className={css.tags}>
             {d.prices.prices
               .filter((p) => p.at !== 'day')
@@ -148,9 +148,6 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
                   {p.words}
                 </span>
               ))}
-            {d.prices.reach.map((r) => (
-              <span key={r}>{r} </span>
-            ))}
           </p>
         )}
       </div>
@@ -177,6 +174,11 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
       ) : (
         !d.failed && <div className="skeleton" />
       )}
+      {d.prices?.reach.map((r) => (
+        <p key={r} className={css.reach}>
+          {r}
+        </p>
+      ))}
       {view && view.weights.length > 0 && (
         <details className={css.weights}>
           <summary>What counts how much</summary>
@@ -202,7 +204,7 @@ function askedWords(t: { keep: unknown[]; forbid: string[]; levels: object; seed
   const parts = []
   if (t.keep.length > 0) parts.push(t.keep.length === 1 ? '1 slot stays' : `${t.keep.length} slots stay`)
   if (t.forbid.length > 0)
-    parts.push(t.forbid.length === 1 ? '1 set-up is not wanted' : `${t.forbid.length} set-ups are not wanted`)
+    parts.push(t.forbid.length === 1 ? '1 movement is not wanted' : `${t.forbid.length} movements are not wanted`)
   const lowered = Object.keys(t.levels).length
   if (lowered > 0) parts.push(lowered === 1 ? '1 target gives way' : `${lowered} targets give way`)
   if (t.seed > 0) parts.push(`taste ${t.seed + 1}`)

@@ -10,6 +10,19 @@ import {
   type WeekDraft,
 } from '../../../api/client'
 
+const prepared = new Set<string>()
+
+/** prepare has the server look for what may be used for a client, before a draft is asked for. */
+export function prepare(client: string, from: string) {
+  const key = `${client} ${from}`
+  if (prepared.has(key)) return
+  prepared.add(key)
+  void api.POST('/clients/{client}/draft', {
+    params: { path: { client }, query: { of: from } },
+    body: { sessions: [], stage: 'first' },
+  })
+}
+
 /** Taste is what a coach asked of drafts: it stays while the week is open. */
 export interface Taste {
   pattern: string
