@@ -9,7 +9,7 @@ STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
 PACKAGES := ./cmd/... ./internal/... ./web
 SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
 
-.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api
+.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api draft-check
 
 demo: bin/musculus
 	@scripts/need postgresql
@@ -48,6 +48,7 @@ generate:
 	$(GO) run $(SQLC) generate
 	$(GO) run ./cmd/musculus openapi | python3 -m json.tool --no-ensure-ascii > docs/openapi.json
 	$(GO) run ./cmd/musculus openapi --plan | python3 -m json.tool --no-ensure-ascii > docs/formats/plan.schema.json
+	$(GO) run ./cmd/musculus openapi --draft | python3 -m json.tool --no-ensure-ascii > docs/formats/draft.schema.json
 	$(GO) run ./cmd/musculus openapi --palette > web/src/app/palette.css
 	cd web && $(NPM) run --silent api
 
@@ -67,6 +68,16 @@ fuzz:
 	@scripts/need postgresql
 	set -e; for f in $(FUZZERS); do $(GO) test ./internal/$${f%%:*} -run '^$$' -fuzz "^$${f##*:}$$" -fuzztime $(FUZZTIME); done
 	$(GO) test ./internal/httpapi -run TestOddBodies -bodies 100000 -timeout 60m -v
+
+# Composed weeks of thirty clients, the demo's eight among them, held against an outside
+# solver: its table for docs/performance.md. About an hour and a half.
+SOLVER_SECONDS ?= 120
+draft-check:
+	@command -v cbc >/dev/null || apt-get install -y --no-install-recommends coinor-cbc
+	@scripts/need postgresql
+	MUSCULUS_PROBLEMS=/tmp/musculus-problems.jsonl $(GO) test -count=1 -run TestTheDemosProblemsCanBeWritten ./internal/httpapi/drafts
+	MUSCULUS_SOLVER=cbc MUSCULUS_SOLVER_SECONDS=$(SOLVER_SECONDS) MUSCULUS_PROBLEMS=/tmp/musculus-problems.jsonl \
+		$(GO) test -count=1 -timeout 300m -v -run TestAgainstASolver ./internal/core/draft
 
 clean:
 	rm -rf bin web/dist/* web/node_modules

@@ -32,15 +32,14 @@ func TestScreenshots(t *testing.T) {
 		{"session", builderPath("Aurelio Finch"), ".stage_stage .pose_pose", laptop},
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet_slot", laptop},
 		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", laptop},
-		{"log-phone", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", phone},
 		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".stage_near", laptop},
 		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Dario Vance").String(), ".stage_near", laptop},
 		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library_card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
 		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".dossier_joints", laptop},
 		{"measures", "/clients/" + demo.ClientID("Tobias Quill").String() + "/dossier/measures", ".course_course", laptop},
-		{"present", "/clients/" + demo.ClientID("Dario Vance").String() + "/dossier/now", ".dossier_lines li", laptop},
 		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".priorities_headLine", laptop},
+		{"next-week", "/clients/next-week", ".next_card", laptop},
 		{"rooms", "/studio", ".studio_room", laptop},
 		{"session-phone", builderPath("Dario Vance"), ".stage_stage .pose_pose", phone},
 	}
@@ -58,6 +57,10 @@ func TestScreenshots(t *testing.T) {
 	board.untilSays("saved")
 	time.Sleep(600 * time.Millisecond)
 	board.shot(filepath.Join(dir, "week.png"))
+	board.clickText("Draft the week")
+	board.columns()
+	time.Sleep(2 * time.Second)
+	board.shot(filepath.Join(dir, "drafts.png"))
 	door := a.open(t, laptop, "/")
 	door.until(`document.querySelector('.signin_door .pose_pose') && document.fonts.status === 'loaded'`)
 	time.Sleep(600 * time.Millisecond)
@@ -83,6 +86,10 @@ func TestScreenshots(t *testing.T) {
 			p.click(".fitting_tuneAsk .ant-btn")
 			p.until("document.querySelector('.fitting_tuned')")
 			eval[bool](p, "(window.scrollTo(0, 0), true)")
+		}
+		if v.name == "next-week" {
+			p.clickText("Draft a week for each")
+			p.untilIn(30*time.Second, "document.querySelectorAll('.next_top').length >= 4")
 		}
 		time.Sleep(600 * time.Millisecond)
 		p.shot(filepath.Join(dir, v.name+".png"))

@@ -12,6 +12,7 @@ import (
 func runOpenAPI(args []string) int {
 	flags := flag.NewFlagSet("openapi", flag.ExitOnError)
 	plan := flags.Bool("plan", false, "the schema of a plan's file instead")
+	problem := flags.Bool("draft", false, "the schema of a week to be composed instead")
 	palette := flags.Bool("palette", false, "the pictures' palette as a style sheet instead")
 	if err := flags.Parse(args); err != nil {
 		return fail(err)
@@ -20,6 +21,8 @@ func runOpenAPI(args []string) int {
 	switch {
 	case *plan:
 		write = httpapi.PlanSchema
+	case *problem:
+		write = httpapi.DraftSchema
 	case *palette:
 		write = func() ([]byte, error) { return []byte(figure.PaletteCSS()), nil }
 	}

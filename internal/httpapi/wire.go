@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"musculus/internal/core/draft"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
 	"musculus/internal/formats"
@@ -33,6 +34,17 @@ func PlanSchema() ([]byte, error) {
 	}
 	return json.MarshalIndent(map[string]any{
 		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "A client's sessions, version " + strconv.Itoa(formats.PlanVersion),
+		"$ref": root.Ref, "$defs": r.Map(),
+	}, "", "  ")
+}
+
+// DraftSchema is the JSON schema of a problem of a week, made from the types that read it.
+func DraftSchema() ([]byte, error) {
+	r := huma.NewMapRegistry("#/$defs/", huma.DefaultSchemaNamer)
+	speakPlans(r)
+	root := r.Schema(reflect.TypeFor[draft.Problem](), true, "")
+	return json.MarshalIndent(map[string]any{
+		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "A week to be composed, version " + strconv.Itoa(draft.Version),
 		"$ref": root.Ref, "$defs": r.Map(),
 	}, "", "  ")
 }

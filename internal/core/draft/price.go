@@ -148,7 +148,10 @@ func (d *Dated) lifts(pool *Pool, w *Week) (out []lifted) {
 		if slices.ContainsFunc(p.Days, func(o Day) bool { return o.On == i }) || len(p.Days) == 0 || d.ask.past(t, i) {
 			continue
 		}
-		out = append(out, lifted{"days", -1, fmt.Sprintf("another day, %s say", d.ask.weekday(i)), func() *Problem { return d.withDay(i) }})
+		out = append(
+			out,
+			lifted{"days", -1, fmt.Sprintf("another day, %s say", d.ask.weekday(i)), func() *Problem { return d.withDay(i) }},
+		)
 	}
 	for _, j := range movement.Joints {
 		if t.Scores().Worse(j) > soreAt {
@@ -292,8 +295,12 @@ func (d *Dated) OutOfReach(w *Week, stop func() bool) (out []Reach) {
 				most, words = got, l.words
 			}
 		}
-		text := fmt.Sprintf("Even with the whole week for it, the %s reaches %s of %s sets, by the stance that counts least.", arm.Heads[h].Name, effective(has),
-			effective(p.Targets[h].Low))
+		text := fmt.Sprintf(
+			"Even with the whole week for it, the %s reaches %s of %s sets, by the stance that counts least.",
+			arm.Heads[h].Name,
+			effective(has),
+			effective(p.Targets[h].Low),
+		)
 		if words != "" {
 			text += fmt.Sprintf(" In the way most: %s (without it %s).", words, effective(most))
 		}

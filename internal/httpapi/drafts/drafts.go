@@ -24,7 +24,7 @@ import (
 
 // DraftsView are three weeks beside what is on the board.
 type DraftsView struct {
-	Stage   string        `json:"stage" enum:"first,more,final"`
+	Stage   string        `json:"stage"     enum:"first,more,final"`
 	Of      string        `json:"of"`      // days, minutes, room, what was looked at, in words
 	Empty   string        `json:"empty"`   // why there is none, empty if there are
 	Clashes []string      `json:"clashes"` // limits that what stays exceeds by itself
@@ -50,13 +50,13 @@ type DraftAsks struct {
 // GiveWay is a target that may give way.
 type GiveWay struct {
 	Head  string         `json:"head"`
-	To    priority.Level `json:"to" enum:"maintain,build,prioritise"`
+	To    priority.Level `json:"to"    enum:"maintain,build,prioritise"`
 	Words string         `json:"words"`
 }
 
 // DraftedWeek is one drafted week.
 type DraftedWeek struct {
-	Way      draft.Way      `json:"way" enum:"robust,stance,least_time"`
+	Way      draft.Way      `json:"way"      enum:"robust,stance,least_time"`
 	Title    string         `json:"title"`
 	Says     string         `json:"says"`
 	Minutes  int            `json:"minutes"`
@@ -79,13 +79,13 @@ type DraftedHead struct {
 	High  float64 `json:"high"`
 	From  float64 `json:"target_low"`
 	To    float64 `json:"target_high"`
-	Level string  `json:"level" enum:"maintain,build,prioritise"`
+	Level string  `json:"level"       enum:"maintain,build,prioritise"`
 	Short bool    `json:"short"`
 }
 
 // DraftedDay is a day of a drafted week.
 type DraftedDay struct {
-	On      string        `json:"on" format:"date"`
+	On      string        `json:"on"      format:"date"`
 	Name    string        `json:"name"`
 	Session uuid.UUID     `json:"session"`
 	Minutes int           `json:"minutes"`
@@ -106,7 +106,7 @@ type DraftedSlot struct {
 	Sets    int        `json:"sets"`
 	Dose    string     `json:"dose"`
 	Load    string     `json:"load"`
-	State   string     `json:"state" enum:"locked,same,changed,new"`
+	State   string     `json:"state"   enum:"locked,same,changed,new"`
 	Carries string     `json:"carries"` // why it is there
 	Also    []string   `json:"also"`
 	Turns   string     `json:"turns"` // "a pair", where it is done in turns with the one before
@@ -114,33 +114,22 @@ type DraftedSlot struct {
 
 type draftInput struct {
 	Client uuid.UUID `path:"client"`
-	Of     string    `query:"of" doc:"a day of the week; absent: today"`
+	Of     string    `              query:"of" doc:"a day of the week; absent: today"`
 	Body   DraftAsked
 }
 
 type draftOutput struct{ Body DraftsView }
-
-// DraftPrices is what lifting a limit would buy.
-type DraftPrices struct {
-	Prices []DraftPrice `json:"prices"`
-	Reach  []string     `json:"reach"` // heads that no week within the limits fills
-}
-
-// DraftPrice is one limit.
-type DraftPrice struct {
-	At    string `json:"at" enum:"day,days,room,joint"`
-	On    string `json:"on"` // the day it is of, empty for none
-	Words string `json:"words"`
-}
-
-type pricesOutput struct{ Body DraftPrices }
 
 func (s *place) registerDrafts(api huma.API) {
 	huma.Register(api, op.Operation("draft-week", op.Planners, http.MethodPost, "/clients/{client}/draft",
 		"Three weeks composed beside the board; nothing is kept"), s.draft)
 	huma.Register(api, op.Operation("draft-prices", op.Planners, http.MethodPost, "/clients/{client}/draft/prices",
 		"What lifting a limit would buy the first of them"), s.prices)
-	huma.Register(api, op.Operation("patterns", op.Everybody, http.MethodGet, "/patterns", "What a draft may start from"), s.patterns)
+	huma.Register(
+		api,
+		op.Operation("patterns", op.Everybody, http.MethodGet, "/patterns", "What a draft may start from"),
+		s.patterns,
+	)
 }
 
 func (s *place) draft(ctx context.Context, in *draftInput) (*draftOutput, error) {
@@ -189,7 +178,8 @@ func (s *place) show(ctx context.Context, a *asking) (DraftsView, error) {
 		out.Drafts = append(out.Drafts, a.view(&three[i], &three[0]))
 	}
 	for at := range d.On {
-		if !slices.ContainsFunc(three[:], func(c draft.Composed) bool { return len(c.Week.Days[at]) > 0 }) && len(d.Stays[at]) == 0 {
+		if !slices.ContainsFunc(three[:], func(c draft.Composed) bool { return len(c.Week.Days[at]) > 0 }) &&
+			len(d.Stays[at]) == 0 {
 			out.Free = append(out.Free, d.Days[at].Name)
 		}
 	}
@@ -254,8 +244,13 @@ func (a *asking) view(c, first *draft.Composed) DraftedWeek {
 		if fill[h] = 1; from > 0 {
 			fill[h] = min(line.Total.Mid/from, 1)
 		}
-		out.Heads = append(out.Heads, DraftedHead{head.ID, head.Code, head.Name, view.Round4(line.Total.Mid), view.Round4(line.Total.Low),
-			view.Round4(line.Total.High), view.Round4(from), view.Round4(to), string(target.Level), line.Total.Mid < from-0.05})
+		out.Heads = append(
+			out.Heads,
+			DraftedHead{head.ID, head.Code, head.Name, view.Round4(line.Total.Mid), view.Round4(line.Total.Low),
+				view.Round4(
+					line.Total.High,
+				), view.Round4(from), view.Round4(to), string(target.Level), line.Total.Mid < from-0.05},
+		)
 	}
 	out.Slice = view.SliceOf("Effective sets of this week", mid, low, high, fill)
 	for _, g := range draft.GivesUp(c.Problem, &c.Week) {
@@ -304,9 +299,24 @@ func (a *asking) day(c *draft.Composed, s *plan.Planned, counted *week.Totals, w
 	at := slices.Index(d.On, s.On)
 	for i := range s.Slots {
 		slot := &s.Slots[i]
-		v := DraftedSlot{ID: slot.ID, Key: slot.SetUp.Key(), Of: slot.SetUp.Movement.ID, Title: slot.SetUp.Title(), Short: slot.SetUp.Short(), Details: slot.SetUp.Details(),
-			Glyph: view.GlyphOf(slot.SetUp, counted.Slots[i].Profile, counted.Slots[i].Reading), Sets: slot.Sets(), Dose: s.DoneWords(i),
-			Load: s.LoadWords(i, t.Floor()), State: "new", Also: []string{}}
+		v := DraftedSlot{
+			ID:      slot.ID,
+			Key:     slot.SetUp.Key(),
+			Of:      slot.SetUp.Movement.ID,
+			Title:   slot.SetUp.Title(),
+			Short:   slot.SetUp.Short(),
+			Details: slot.SetUp.Details(),
+			Glyph: view.GlyphOf(
+				slot.SetUp,
+				counted.Slots[i].Profile,
+				counted.Slots[i].Reading,
+			),
+			Sets:  slot.Sets(),
+			Dose:  s.DoneWords(i),
+			Load:  s.LoadWords(i, t.Floor()),
+			State: "new",
+			Also:  []string{},
+		}
 		if was != nil {
 			for k := range was.Slots {
 				if was.Slots[k].ID != slot.ID {
@@ -344,33 +354,6 @@ func (a *asking) day(c *draft.Composed, s *plan.Planned, counted *week.Totals, w
 		}
 	}
 	return out
-}
-
-func (s *place) prices(ctx context.Context, in *draftInput) (*pricesOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
-	if err != nil {
-		return nil, err
-	}
-	return op.Showing(ctx, s.Server, func(tx *store.Tx, a *asking) error {
-		return s.read(ctx, tx, in.Client, from, &in.Body, a)
-	}, func(a *asking) (*pricesOutput, error) {
-		out := &pricesOutput{DraftPrices{[]DraftPrice{}, []string{}}}
-		if err := s.build(ctx, a); err != nil || draft.Empty(a.dated.Problem) != "" {
-			return out, err
-		}
-		three := s.compose(ctx, a)
-		for _, p := range a.dated.Prices(a.pool, &three[0].Week, stopped(ctx)) {
-			v := DraftPrice{At: p.At, Words: p.Words}
-			if p.Day >= 0 {
-				v.On = a.dated.On[p.Day].String()
-			}
-			out.Body.Prices = append(out.Body.Prices, v)
-		}
-		for _, r := range a.dated.OutOfReach(&three[0].Week, stopped(ctx)) {
-			out.Body.Reach = append(out.Body.Reach, r.Words)
-		}
-		return out, unlessGone(ctx.Err())
-	})
 }
 
 // unlessGone is an error for whoever still waits for the answer: who has gone away, as one

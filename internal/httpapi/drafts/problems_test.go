@@ -17,8 +17,16 @@ import (
 )
 
 // players are the demo's clients.
-var players = []string{"Ines Karlova", "Tobias Quill", "Marguerite Oseland", "Dario Vance", "Pelle Sandoval", "Noor Halloran", "Aurelio Finch",
-	"Bettina Groos"}
+var players = []string{
+	"Ines Karlova",
+	"Tobias Quill",
+	"Marguerite Oseland",
+	"Dario Vance",
+	"Pelle Sandoval",
+	"Noor Halloran",
+	"Aurelio Finch",
+	"Bettina Groos",
+}
 
 // Every demo client's next week is a problem that can be read back, and that composes to the
 // same week then; make draft-check takes the eight from here.

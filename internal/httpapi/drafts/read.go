@@ -33,22 +33,22 @@ type LaidSession struct {
 
 // KeptSlot is a slot of a draft that is to stay.
 type KeptSlot struct {
-	On       day.Day           `json:"on" format:"date"`
-	Movement string            `json:"movement" maxLength:"60"`
+	On       day.Day           `json:"on"                 format:"date"`
+	Movement string            `json:"movement"                         maxLength:"60"`
 	Settings movement.Settings `json:"settings,omitempty"`
-	Sets     int               `json:"sets" minimum:"2" maximum:"5"`
+	Sets     int               `json:"sets"                                            minimum:"2" maximum:"5"`
 }
 
 // DraftAsked is what a week is drafted from.
 type DraftAsked struct {
-	Sessions []LaidSession             `json:"sessions" maxItems:"42" doc:"the board as it stands, saved or not"`
-	Stage    draft.Stage               `json:"stage" enum:"first,more,final"`
-	Seed     int                       `json:"seed,omitempty" minimum:"0" maximum:"100000" doc:"another taste"`
-	Pattern  string                    `json:"pattern,omitempty" maxLength:"40" doc:"of GET /patterns"`
-	Slots    int                       `json:"slots,omitempty" minimum:"0" maximum:"8" doc:"the most of a day; 0: as it comes"`
-	Keep     []KeptSlot                `json:"keep,omitempty" maxItems:"60"`
-	Forbid   []string                  `json:"forbid,omitempty" maxItems:"200" doc:"movements that are not wanted"`
-	Levels   map[string]priority.Level `json:"levels,omitempty" doc:"targets that give way, by head"`
+	Sessions []LaidSession             `json:"sessions"          maxItems:"42"  doc:"the board as it stands, saved or not"`
+	Stage    draft.Stage               `json:"stage"                                                                       enum:"first,more,final"`
+	Seed     int                       `json:"seed,omitempty"                   doc:"another taste"                                                minimum:"0" maximum:"100000"`
+	Pattern  string                    `json:"pattern,omitempty"                doc:"of GET /patterns"                                                                          maxLength:"40"`
+	Slots    int                       `json:"slots,omitempty"                  doc:"the most of a day; 0: as it comes"                            minimum:"0" maximum:"8"`
+	Keep     []KeptSlot                `json:"keep,omitempty"    maxItems:"60"`
+	Forbid   []string                  `json:"forbid,omitempty"  maxItems:"200" doc:"movements that are not wanted"`
+	Levels   map[string]priority.Level `json:"levels,omitempty"                 doc:"targets that give way, by head"`
 }
 
 // asking is a week that is to be drafted, read.
@@ -168,6 +168,9 @@ func (s *place) build(ctx context.Context, a *asking) error {
 		a.pool = draft.Stock(cl)
 		s.pools.Put(key, a.pool)
 	}
+	if a.own != nil { // what the kept week has may be used, though the pool has something like it
+		a.pool = a.pool.With(cl, a.ownSetUps(ctx))
+	}
 	a.dated = draft.Build(cl, a.pool, ask)
 	return nil
 }
@@ -181,16 +184,22 @@ func patternOf(ctx context.Context, a *asking) (*draft.Pattern, error) {
 		return p, nil
 	}
 	var w week.Week
-	for _, session := range formats.ReadPlanJSON(a.own.Plan).Plan.Sessions {
-		planned := plan.Planned{Name: session.Name}
-		for _, slot := range session.Slots {
-			if set, fault := op.Movements(ctx).SetUp("", slot.Movement, slot.Settings); fault == nil {
-				planned.Slots = append(planned.Slots, plan.Slot{SetUp: set})
-			}
-		}
-		w.Sessions = append(w.Sessions, planned)
+	for _, set := range a.ownSetUps(ctx) {
+		w.Sessions = append(w.Sessions, plan.Planned{Session: plan.Session{Slots: []plan.Slot{{SetUp: set}}}})
 	}
 	return draft.Own(a.own.ID.String(), a.own.Name, &w), nil
+}
+
+// ownSetUps are the set-ups of the kept week that is started from, a slot each.
+func (a *asking) ownSetUps(ctx context.Context) (out []movement.SetUp) {
+	for _, session := range formats.ReadPlanJSON(a.own.Plan).Plan.Sessions {
+		for _, slot := range session.Slots {
+			if set, fault := op.Movements(ctx).SetUp("", slot.Movement, slot.Settings); fault == nil {
+				out = append(out, set)
+			}
+		}
+	}
+	return out
 }
 
 // comfortOf is how comfortable set-ups were when they were tried: as it is, or else the

@@ -2,7 +2,7 @@ import { spanWords } from '../../ui/when'
 import { queries, touched } from '../../api/queries'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, type AuditView, type WeekView } from '../../api/client'
@@ -12,12 +12,13 @@ import { Waiting } from '../../ui/Waiting'
 import { SaveNote, UndoRedo } from '../../ui/SaveNote'
 import { useClient } from '../../ui/thread/Client'
 import { Audit } from './Audit'
-import { BoardSession, type Held } from './BoardSession'
+import { BoardSession } from './BoardSession'
 import { Drafts } from './drafts/Drafts'
 import { prepare } from './drafts/useDrafts'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
-import { copies, moveDay, moveSlot, type Place } from './move'
+import { copies } from './move'
+import { useMoves } from './useMoves'
 import { laterBy, mondayOf } from '../../ui/days'
 import { useWeek, type Drafts as Sessions } from './useWeek'
 import { clsx } from 'clsx'
@@ -70,9 +71,6 @@ function Week({ client, name, from, arrived, again }: Props) {
   const [params, setParams] = useSearchParams()
   const w = useWeek(client, from, arrived)
   const [files, setFiles] = useState(false)
-  const [held, setHeld] = useState<Held | null>(null)
-  const [over, setOver] = useState<Sessions | null>(null)
-  const target = useRef('')
   const margin = useRef<HTMLElement>(null)
   const mayPlan = me.data?.may_plan ?? false
   const { drafts, view } = w
@@ -170,7 +168,7 @@ function Week({ client, name, from, arrived, again }: Props) {
   useEffect(() => {
     undo.current = w.undo
   })
-  const shown = over ?? drafts
+  const { held, shown, grab, drag, release, cancel, slotKey, sessionKey } = useMoves(drafts, view, mayPlan, w)
   const infos = new Map(view.sessions.flatMap((b) => b.board).map((b) => [b.id, b]))
 
   /** copyDay puts a copy on the next day that is free, one the client trains on if there is one */
@@ -205,93 +203,6 @@ function Week({ client, name, from, arrived, again }: Props) {
       content: <span>{d.name} taken out. Undo brings it back (Ctrl+Z).</span>,
       duration: 6,
     })
-  }
-
-  /** drop says what the week becomes with what is held put where the pointer is. */
-  const drop = (x: number, y: number): Sessions | null => {
-    if (!held) return null
-    const at = document.elementFromPoint(x, y)
-    const column = at?.closest<HTMLElement>('[data-day]')
-    if (held.kind === 'session') return column ? moveDay(drafts, held.id, column.dataset.day!) : null
-    const card = at?.closest<HTMLElement>('[data-session]') ?? column?.querySelector<HTMLElement>('[data-session]')
-    if (!card) return null
-    const rows = [...card.querySelectorAll<HTMLElement>('[data-slot]')].filter((r) => r.dataset.slot !== held.id)
-    const before = rows.findIndex((r) => y < r.getBoundingClientRect().top + r.offsetHeight / 2)
-    const ids = (drafts.find((d) => d.id === card.dataset.session)?.slots ?? []).map((s) => s.id)
-    const place: Place = {
-      session: card.dataset.session!,
-      at: before < 0 ? ids.length : ids.indexOf(rows[before]!.dataset.slot!),
-    }
-    return locked(place.session) ? null : moveSlot(drafts, held.id, place)
-  }
-  /** locked says whether a session or slot is held against slips of the hand; a slot is held by its session too */
-  const locked = (id: string) =>
-    drafts.some((d) => (d.id === id && d.locked) || d.slots.some((s) => s.id === id && (s.locked || d.locked)))
-  const grab = (e: PointerEvent<HTMLElement>, h: Held) => {
-    if (!mayPlan || e.button !== 0) return
-    if (locked(h.id)) {
-      message.open({ key: 'locked', content: 'It is locked: unlock it to move it.', duration: 3 })
-      return
-    }
-    e.currentTarget.setPointerCapture(e.pointerId)
-    target.current = JSON.stringify(drafts)
-    setHeld(h)
-  }
-  const drag = (e: PointerEvent) => {
-    if (!held) return
-    const next = drop(e.clientX, e.clientY)
-    const key = JSON.stringify(next ?? drafts)
-    if (key === target.current) return
-    target.current = key
-    setOver(next)
-    w.look(next ?? drafts)
-  }
-  const release = () => {
-    if (!held) return
-    setHeld(null)
-    setOver(null)
-    if (over) w.edit(over)
-  }
-  const cancel = () => {
-    setHeld(null)
-    setOver(null)
-    w.look(drafts)
-  }
-  const slotKey = (e: KeyboardEvent, slot: string) => {
-    if (!mayPlan) return
-    if (e.key === 'l' && !e.ctrlKey && !e.metaKey) {
-      e.preventDefault()
-      w.edit(
-        drafts.map((d) => ({ ...d, slots: d.slots.map((s) => (s.id === slot ? { ...s, locked: !s.locked } : s)) })),
-      )
-      return
-    }
-    if (!e.altKey || !e.key.startsWith('Arrow') || locked(slot)) return
-    e.preventDefault()
-    const order = [...drafts].sort((a, b) => a.planned_on.localeCompare(b.planned_on))
-    const at = order.findIndex((d) => d.slots.some((s) => s.id === slot))
-    const here = order[at]!.slots.findIndex((s) => s.id === slot)
-    const to: Place | null =
-      e.key === 'ArrowUp'
-        ? { session: order[at]!.id, at: here - 1 }
-        : e.key === 'ArrowDown'
-          ? { session: order[at]!.id, at: here + 2 }
-          : e.key === 'ArrowLeft'
-            ? order[at - 1]
-              ? { session: order[at - 1]!.id, at: 99 }
-              : null
-            : order[at + 1]
-              ? { session: order[at + 1]!.id, at: 99 }
-              : null
-    if (to && to.at >= 0) w.edit(moveSlot(drafts, slot, to))
-    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-slot="${slot}"] button`)?.focus())
-  }
-  const sessionKey = (e: KeyboardEvent, id: string, date: string) => {
-    if (!mayPlan || !e.altKey || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') || locked(id)) return
-    e.preventDefault()
-    const to = laterBy(date, e.key === 'ArrowLeft' ? -1 : 1)
-    if (view.days.some((d) => d.date === to)) w.edit(moveDay(drafts, id, to))
-    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-session="${id}"] [data-name]`)?.focus())
   }
 
   if (drafting)

@@ -17,10 +17,12 @@ export function prepare(client: string, from: string) {
   const key = `${client} ${from}`
   if (prepared.has(key)) return
   prepared.add(key)
-  void api.POST('/clients/{client}/draft', {
-    params: { path: { client }, query: { of: from } },
-    body: { sessions: [], stage: 'first' },
-  })
+  api
+    .POST('/clients/{client}/draft', {
+      params: { path: { client }, query: { of: from } },
+      body: { sessions: [], stage: 'first' },
+    })
+    .catch(() => prepared.delete(key)) // asking for the draft will say why
 }
 
 /** Taste is what a coach asked of drafts: it stays while the week is open. */
