@@ -315,7 +315,9 @@ func ProblemOf(ctx context.Context, s *op.Server, studio, client uuid.UUID, of s
 	}
 	p := newPlace(s)
 	a := asking{}
-	if err := s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error { return p.read(ctx, tx, client, from, &DraftAsked{}, &a) }); err != nil {
+	if err := s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error {
+		return p.read(ctx, tx, client, from, &DraftAsked{}, &a)
+	}); err != nil {
 		return nil, err
 	}
 	if err := p.build(ctx, &a); err != nil {
