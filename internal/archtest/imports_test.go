@@ -38,6 +38,7 @@ var coreOrder = []string{
 	"week",
 	"present",
 	"sheet",
+	"floor",
 	"draft",
 }
 

@@ -25,6 +25,10 @@ func TestMain(m *testing.M) { os.Exit(testenv.Main(m)) }
 
 var now = time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
 
+// unavoidable are findings that a draft may leave: it tells them as what it gives up, or they
+// ask for nothing.
+var unavoidable = []string{"under", "over", "disputed", "length", "along", "clash", "one_movement", "one_part", "prefer"}
+
 // byHand is a week that a coach composed.
 type byHand struct {
 	Client string `json:"client"`
@@ -96,6 +100,15 @@ func TestDraftsAreAtLeastAsGoodAsWeeksByHand(t *testing.T) {
 		own := draft.Objective(three[0].Problem, draft.Robust, &three[0].Week)
 		t.Logf("%s: by hand %.2f (%d slots past a limit, %d not hers), drafted %.2f", hand.Client, value, refused, left, own)
 		assert.LessOrEqual(t, own, value+1e-9, hand.Client)
+		shelf := week.Stock(op.Movements(ctx), a.audited.T.Yardstick, a.audited.T.Stance)
+		for i := range three {
+			laid := a.dated.Lay(three[i].Problem, three[i].Way, &three[i].Week, a.finish())
+			w := week.Week{Sessions: laid.Sessions}
+			l := w.Count(a.audited.T)
+			for _, f := range w.Audit(a.audited.T, shelf, &l, 0) {
+				assert.Contains(t, unavoidable, f.Code, "%s, %s: %s", hand.Client, three[i].Way, f.Text)
+			}
+		}
 		if testing.Verbose() {
 			v, err := p.show(ctx, a)
 			require.NoError(t, err)

@@ -5,7 +5,7 @@ import type { DraftedDay, DraftedSlot, DraftedWeek, WeekDraft } from '../../../a
 import { useKeys } from '../../../app/keys'
 import { Column } from './Column'
 import css from './drafts.module.css'
-import { useDrafts, useTaste } from './useDrafts'
+import { plain, useDrafts, useTaste } from './useDrafts'
 import { takeAll, takeSlot } from './take'
 
 interface Props {
@@ -88,13 +88,20 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
               })),
             ]}
           />
+          <Select
+            size="small"
+            aria-label="Slots of a day"
+            value={taste.slots}
+            onChange={(slots) => setTaste({ ...taste, slots })}
+            options={[3, 4, 5, 6, 7, 8].map((n) => ({ value: n, label: `at most ${n} a day` }))}
+          />
           <Button size="small" onClick={() => setTaste({ ...taste, seed: taste.seed + 1 })}>
             Another taste
           </Button>
           {asked && (
             <Button
               size="small"
-              onClick={() => setTaste({ pattern: taste.pattern, seed: 0, keep: [], forbid: [], levels: {} })}
+              onClick={() => setTaste({ ...plain, pattern: taste.pattern, slots: taste.slots })}
             >
               Ask for nothing
             </Button>

@@ -29,12 +29,14 @@ export function prepare(client: string, from: string) {
 export interface Taste {
   pattern: string
   seed: number
+  /** the most slots of a day */
+  slots: number
   keep: KeptSlot[]
   forbid: string[]
   levels: Record<string, 'maintain' | 'build' | 'prioritise'>
 }
 
-const plain: Taste = { pattern: '', seed: 0, keep: [], forbid: [], levels: {} }
+export const plain: Taste = { pattern: '', seed: 0, slots: 6, keep: [], forbid: [], levels: {} }
 
 // Tastes outlive the drafts that are closed and opened again, not the page.
 const tastes = new Map<string, Taste>()
@@ -70,6 +72,7 @@ export function askedOf(board: WeekDraft[], taste: Taste): Omit<DraftAsked, 'sta
     })),
     pattern: taste.pattern,
     seed: taste.seed,
+    slots: taste.slots,
     keep: taste.keep,
     forbid: taste.forbid,
     levels: taste.levels,
