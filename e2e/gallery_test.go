@@ -23,6 +23,8 @@ func TestMovementsCanBeBuilt(t *testing.T) {
 		}
 		p.clickText("+ movement")
 		p.typeInto(`input[aria-label="Find a movement"]`, m.ID)
+		// The list closes up when the answer comes; before that a click would find another one.
+		p.until(`(n => n > 0 && n < 40)(document.querySelectorAll('.stage_pick').length)`)
 		p.clickText(m.Default().Title())
 		p.until(`document.querySelector('.stage_stage h2')?.innerText === ` + "`" + m.Default().Title() + "`")
 		if dir != "" {
