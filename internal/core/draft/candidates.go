@@ -56,6 +56,7 @@ type pooled struct {
 // differ. It works out hundreds of set-ups and may be kept for as long as the client's body,
 // room, joints, caps, preferences, aims and series stay as they are.
 func Stock(cl *Client) *Pool {
+	cl.Trainee.Remember()
 	found := make([][]pooled, len(cl.Catalogue.Movements))
 	next := make(chan int)
 	var wait sync.WaitGroup

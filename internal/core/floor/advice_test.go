@@ -153,13 +153,30 @@ func TestWhatIsAdvised(t *testing.T) {
 	m = Next(plain(), first, Outcome{-1, true})
 	assert.Equal(t, 135, m.RestS, "half as much rest again")
 	m = Next(plain(backOff), third, Outcome{0, true})
-	assert.Equal(t, [3]int{15, 20, 60}, [3]int{m.Low, m.High, Next(plain(backOff), State{Row: 1, Mark: 1}, Outcome{-1, true}).RestS * 2 / 3})
+	assert.Equal(
+		t,
+		[3]int{15, 20, 60},
+		[3]int{m.Low, m.High, Next(plain(backOff), State{Row: 1, Mark: 1}, Outcome{-1, true}).RestS * 2 / 3},
+	)
 }
 
 // slots are those the properties are held for.
 func slots() []*Slot {
-	return []*Slot{plain(), plain(dense), plain(written), plain(sparse), plain(single), plain(heavy), plain(high), plain(left(2)), plain(limit),
-		plain(backOff), plain(climb), plain(dense, limit), plain(heavy, backOff)}
+	return []*Slot{
+		plain(),
+		plain(dense),
+		plain(written),
+		plain(sparse),
+		plain(single),
+		plain(heavy),
+		plain(high),
+		plain(left(2)),
+		plain(limit),
+		plain(backOff),
+		plain(climb),
+		plain(dense, limit),
+		plain(heavy, backOff),
+	}
 }
 
 // In every state and for every outcome the table says what the function says; it is small.
@@ -206,7 +223,12 @@ func TestAdviceKeepsItsBounds(t *testing.T) {
 						require.GreaterOrEqual(t, m.Reserve, 0)
 						require.GreaterOrEqual(t, m.RestS, 0)
 						if !held {
-							require.LessOrEqual(t, m.Next.Mark, max(s.Mark, c.Rows[min(s.Row+1, len(c.Rows)-1)].Mark), "never up after form went")
+							require.LessOrEqual(
+								t,
+								m.Next.Mark,
+								max(s.Mark, c.Rows[min(s.Row+1, len(c.Rows)-1)].Mark),
+								"never up after form went",
+							)
 						}
 					}
 				}

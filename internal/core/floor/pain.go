@@ -244,5 +244,8 @@ func Referral(name string, r *Report, peak int, when string, movements []string)
 	if len(movements) > 0 {
 		words = append(words, "It was felt in: "+strings.Join(movements, "; ")+".")
 	}
-	return strings.Join(append(words, "Training of what loads it was stopped. This is a record for whoever examines it, not a diagnosis."), " ")
+	return strings.Join(
+		append(words, "Training of what loads it was stopped. This is a record for whoever examines it, not a diagnosis."),
+		" ",
+	)
 }

@@ -37,6 +37,9 @@ func (t *Trainee) memo() *Memo {
 	return t.Memo
 }
 
+// Remember makes the memory of set-ups where there is none: before several ask at once.
+func (t *Trainee) Remember() { t.memo() }
+
 // Profile is the profile of a set-up for the trainee's body; nil for graded movements
 // and for what the body cannot do.
 func (t *Trainee) Profile(s movement.SetUp) *effort.Profile { return t.memo().look(s).profile }
