@@ -30,10 +30,16 @@ func trainee(t *testing.T, things ...person.Thing) *week.Trainee {
 func dumbbells() person.Thing { return person.Pairs(4, 6, 8, 10, 12, 14, 16) }
 
 func ample() []person.Thing {
-	return []person.Thing{dumbbells(), person.BarOf(movement.BarStraight, 10, 10, 15, 20, 30, 40), person.BarOf(movement.BarCambered, 8, 8, 13, 18, 28),
+	return []person.Thing{
+		dumbbells(),
+		person.BarOf(movement.BarStraight, 10, 10, 15, 20, 30, 40),
+		person.BarOf(movement.BarCambered, 8, 8, 13, 18, 28),
 		{ID: "cable", Kind: person.Cable, Count: 2, Ratio: 2, Loads: []float64{5, 10, 15, 20, 30, 40}, Low: 0.1, High: 2.2},
-		person.There(person.OnCable(movement.BarStraight)), person.There(person.OnCable(movement.Rope)),
-		person.There(person.OnCable(movement.Handle)), person.There(movement.DipBars)}
+		person.There(person.OnCable(movement.BarStraight)),
+		person.There(person.OnCable(movement.Rope)),
+		person.There(person.OnCable(movement.Handle)),
+		person.There(movement.DipBars),
+	}
 }
 
 // What is asked first, what ends a set, and when there is one try.
@@ -102,7 +108,11 @@ func TestNoOfferIsToBeAvoided(t *testing.T) {
 		}
 	}
 	assert.Empty(t, tr0(t).Fence.Scores, "the record is not touched")
-	assert.Empty(t, Ladder(tr0(t), movement.Shipped, movement.Shipped.Get("lying_bar").Default(), &Report{Score: 5}, 2), "elsewhere")
+	assert.Empty(
+		t,
+		Ladder(tr0(t), movement.Shipped, movement.Shipped.Get("lying_bar").Default(), &Report{Score: 5}, 2),
+		"elsewhere",
+	)
 }
 
 func tr0(t *testing.T) *week.Trainee { return trainee(t, ample()...) }
@@ -111,13 +121,24 @@ func tr0(t *testing.T) *week.Trainee { return trainee(t, ample()...) }
 func TestTheUsualRetreats(t *testing.T) {
 	tr := tr0(t)
 	first := func(id string, j movement.Joint) Kind {
-		offers := Ladder(tr, movement.Shipped, movement.Shipped.Get(id).Default(), &Report{Side: person.Left, Joint: j, Score: 5, First: -1}, 2)
+		offers := Ladder(
+			tr,
+			movement.Shipped,
+			movement.Shipped.Get(id).Default(),
+			&Report{Side: person.Left, Joint: j, Score: 5, First: -1},
+			2,
+		)
 		if len(offers) == 0 {
 			return ""
 		}
 		return offers[0].Kind
 	}
-	assert.Equal(t, ByCable, first("overhead_two_dumbbells", movement.ElbowBack), "free weight overhead: a cable, and not the same again")
+	assert.Equal(
+		t,
+		ByCable,
+		first("overhead_two_dumbbells", movement.ElbowBack),
+		"free weight overhead: a cable, and not the same again",
+	)
 	assert.Equal(t, Lighter, first("pushdown_bar", movement.ElbowBack))
 	assert.NotEqual(t, Lighter, first("lying_bar", movement.ElbowBack), "the hardest on the joint is not tried again")
 
@@ -127,7 +148,13 @@ func TestTheUsualRetreats(t *testing.T) {
 	}
 	assert.Equal(t, Out, AfterPain(slot("lying_bar"), movement.ElbowBack))
 	assert.Equal(t, Stays, AfterPain(slot("curl_standing_dumbbells"), movement.ElbowBack))
-	words := Referral("Noor", &Report{Side: person.Right, Joint: movement.ElbowBack, Sudden: true}, 6, "27 November 2026", []string{"Push-down"})
+	words := Referral(
+		"Noor",
+		&Report{Side: person.Right, Joint: movement.ElbowBack, Sudden: true},
+		6,
+		"27 November 2026",
+		[]string{"Push-down"},
+	)
 	assert.Contains(t, words, "right, back of the elbow, at most 6 of 10")
 	assert.Contains(t, words, "not a diagnosis")
 }
