@@ -157,3 +157,36 @@ func TestProblemsAreReadAndRefused(t *testing.T) {
 		assert.Error(t, err, junk)
 	}
 }
+
+// What lies in the past, or is done, stays and counts; the rest of the week is drafted.
+func TestWhatHasGoneByStays(t *testing.T) {
+	cl, ask, err := Made(1, 5)
+	require.NoError(t, err)
+	cl.Trainee.Aims.Weekdays, cl.Trainee.Aims.Elsewhere = []string{"mon", "thu"}, nil
+	cl.Trainee.Aims.Today = ask.Monday + 2
+	past := plan.Planned{ID: newID(), Name: "Monday", On: ask.Monday, Session: plan.Session{WarmUpMin: 5, Slots: []plan.Slot{
+		plan.Of(movement.Shipped.Get("curl_neutral").Default(), dose.Usual(cl.Trainee.Caps))}}}
+	coming := plan.Planned{ID: newID(), Name: "Thursday", On: ask.Monday + 3, Session: plan.Session{WarmUpMin: 5, Slots: []plan.Slot{
+		plan.Of(movement.Shipped.Get("curl_neutral").Default(), dose.Usual(cl.Trainee.Caps))}}}
+	ask.Board = &week.Week{Sessions: []plan.Planned{past, coming}}
+	d := Build(cl, Stock(cl), ask)
+	require.Len(t, d.Days, 2)
+	assert.True(t, d.Days[0].Closed)
+	require.Len(t, d.Locked, 1, "it counts")
+	w := d.Compose(First, 0, nil, nil)[0]
+	laid := d.Lay(w.Problem, Robust, &w.Week, &Finish{NewID: newID})
+	require.Len(t, laid.Sessions, 2)
+	for i := range laid.Sessions {
+		if laid.Sessions[i].ID == past.ID {
+			assert.Equal(t, past.Slots, laid.Sessions[i].Slots)
+			assert.False(t, laid.Changed[i])
+		} else {
+			assert.Equal(t, coming.ID, laid.Sessions[i].ID, "a session keeps its id and name")
+		}
+	}
+	l := (&week.Week{Sessions: laid.Sessions}).Count(cl.Trainee)
+	_, s := stateOf(w.Problem, Robust, &w.Week)
+	for h := range l.Heads {
+		assert.InDelta(t, l.Heads[h].Total.Mid, float64(s.sums.mid[h])/Per, 1e-6)
+	}
+}

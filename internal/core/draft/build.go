@@ -37,6 +37,8 @@ type Ask struct {
 	Pattern *Pattern
 	// MoreS are seconds a day takes less on the board than by the sum of its slots.
 	MoreS [week.Days]int
+
+	today day.Day // sessions before it stay as they are
 }
 
 // Dated is a problem with the days it is of.
@@ -51,7 +53,12 @@ type Dated struct {
 
 // locks says whether something on the board stays.
 func (a *Ask) locks(s *plan.Planned, slot int) bool {
-	return s.Locked || slices.Contains(a.Done, s.ID.String()) || s.Slots[slot].Locked
+	return a.whole(s) || s.Slots[slot].Locked
+}
+
+// whole says whether a session stays as it is: locked, done, or gone by.
+func (a *Ask) whole(s *plan.Planned) bool {
+	return s.Locked || s.On < a.today || slices.Contains(a.Done, s.ID.String())
 }
 
 // Build makes the problem of a client's week from what may be used for her.
@@ -73,6 +80,7 @@ func Build(cl *Client, from *Pool, ask *Ask) *Dated {
 	if t.Aims != nil {
 		aims = *t.Aims
 	}
+	ask.today = aims.Today
 	flexors, extensors := week.ElsewhereSets(aims.Elsewhere, plan.Flexors), week.ElsewhereSets(aims.Elsewhere, plan.Extensors)
 	p.Elsewhere.Flexors, p.Elsewhere.Extensors = flexors[:], extensors[:]
 	for _, e := range aims.Elsewhere {
@@ -151,7 +159,7 @@ func (p *Dated) days(aims *week.Aims) {
 			if s.On != on {
 				continue
 			}
-			whole := s.Locked || slices.Contains(a.Done, s.ID.String())
+			whole := a.whole(s)
 			if session < 0 || !whole {
 				session, warmUp = k, s.WarmUpMin
 			}

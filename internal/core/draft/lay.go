@@ -56,7 +56,7 @@ func (d *Dated) Lay(p *Problem, way Way, w *Week, f *Finish) Laid {
 		}
 		s := board.Sessions[k]
 		stay := d.stays(&s)
-		if len(stay) == 0 && !s.Locked {
+		if len(stay) == 0 && !d.ask.whole(&s) {
 			out.Removed = append(out.Removed, s.ID)
 			continue
 		}
