@@ -75,7 +75,7 @@ type cand struct {
 	group       int
 	joints      Joints
 	setS, rampS int
-	most        int
+	most, days  int
 	slot, setUp int64 // what a slot of it costs, and that it is in the week at all
 }
 
@@ -150,8 +150,11 @@ func compile(p *Problem, way Way) *compiled {
 	}
 	for i := range p.Candidates {
 		o := &p.Candidates[i]
-		k := cand{gives: givesOf(&o.Gives), group: groupIndex(o.Group), joints: o.Joints, setS: o.SetS, rampS: o.RampS, most: o.Most,
+		k := cand{gives: givesOf(&o.Gives), group: groupIndex(o.Group), joints: o.Joints, setS: o.SetS, rampS: o.RampS, most: o.Most, days: o.Days,
 			slot: whole(w.Slot) + whole(max(w.Comfort*float64(5-o.Comfort), -w.Liked)), setUp: whole(w.SetUp)}
+		if k.days == 0 {
+			k.days = mostDays
+		}
 		if !o.Series {
 			k.setUp += whole(w.New)
 		}

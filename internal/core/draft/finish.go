@@ -30,77 +30,98 @@ func (d *Dated) Compose(stage Stage, seed uint64, stop func() bool, from *[3]Com
 // finishPart is how much of the final stage goes into each thing that finishes a week.
 const finishPart = 8
 
-// mayCost is how much of the objective variety may cost: as much as an idea.
+// mayCost is how much of the objective each thing that varies a week may cost: as much as an
+// idea.
 const mayCost = 1
 
-// vary composes on where one movement carries too much of a group, or all of it is hardest in
-// one part of the range, as far as that costs no more than an idea.
+// varyRounds are how often a week is varied at most.
+const varyRounds = 3
+
+// vary composes on where one movement carries too much of a group, all of it is hardest in
+// one part of the range or a day has one idea twice, as far as that costs no more than an
+// idea each.
 func (d *Dated) vary(c Composed, seed uint64, stop func() bool) Composed {
-	bare := Finish{Bare: true, NewID: func() uuid.UUID { return uuid.Nil }}
-	seen := func(p *Problem, w *Week) (wants []Want) {
-		wants = twins(p, w)
-		laid := week.Week{Sessions: d.Lay(p, c.Way, w, &bare).Sessions}
-		for _, group := range []string{plan.Flexors, plan.Extensors} {
-			slots := 0
-			for _, day := range w.Days {
-				for _, s := range day {
-					if p.Candidates[s.Candidate].Group == group {
-						slots++
-					}
-				}
-			}
-			other := func(words string, least int, is func(*Candidate) bool) {
-				o := Want{Words: words, Least: least, Weight: mayCost}
-				for i := range p.Candidates {
-					if k := &p.Candidates[i]; k.Group == group && is(k) {
-						o.Candidates = append(o.Candidates, i)
-					}
-				}
-				if len(o.Candidates) > 0 {
-					wants = append(wants, o)
-				}
-			}
-			if id := laid.OneMovement(group); id != "" {
-				other("other movements for the elbow "+group, max(1, slots/3), func(k *Candidate) bool { return k.Movement != id })
-			}
-			if part, _ := laid.OnePart(d.client.Trainee, group); part != "" {
-				other("the elbow "+group+" hard in another part of the range", 1, func(k *Candidate) bool {
-					profile := d.client.Trainee.Profile(k.setUp)
-					return profile != nil && stance.HardestPart(profile) != part
-				})
-			}
+	begun := d.tedious(c.Problem, c.Way, &c.Week)
+	more, now, left := *c.Problem, c.Week, begun
+	for range varyRounds { // what takes the place of one thing may be another one too often
+		if len(left) == 0 || stop != nil && stop() || len(more.Wants)+len(left) > mostPatternWants {
+			break
 		}
-		return wants
+		more.Wants, more.Candidates = slices.Clone(more.Wants), slices.Clone(more.Candidates)
+		for _, o := range left {
+			o.mend(&more)
+		}
+		now = Search(&more, c.Way, Effort{Steps: Final.Steps(d.Problem) / finishPart, Seed: seed, Stop: stop}, &now)
+		left = d.tedious(c.Problem, c.Way, &now)
 	}
-	wants := seen(c.Problem, &c.Week)
-	if len(wants) == 0 || stop != nil && stop() || len(c.Problem.Wants)+len(wants) > mostPatternWants {
+	cost := Objective(c.Problem, c.Way, &now)
+	if len(left) >= len(begun) || cost > c.Week.Objective+mayCost*float64(len(begun)) {
 		return c
 	}
-	more := *c.Problem
-	more.Wants = append(slices.Clone(c.Problem.Wants), wants...)
-	found := Search(&more, c.Way, Effort{Steps: Final.Steps(d.Problem) / finishPart, Seed: seed, Stop: stop}, &c.Week)
-	cost := Objective(c.Problem, c.Way, &found)
-	if cost > c.Week.Objective+mayCost || len(seen(c.Problem, &found)) >= len(wants) {
-		return c
-	}
-	found.Objective, found.cost = cost, costOf(c.Problem, c.Way, &found)
-	return Composed{c.Way, c.Problem, found}
+	now.Objective, now.cost = cost, costOf(c.Problem, c.Way, &now)
+	return Composed{c.Way, c.Problem, now}
 }
 
-// Monotony says where one movement carries too much of a muscle group, or all of it is
-// hardest in one part of the range: what a week gives up rather than pay for.
-func (d *Dated) Monotony(c *Composed) (out []string) {
-	laid := week.Week{Sessions: d.Lay(c.Problem, c.Way, &c.Week, &Finish{Bare: true, NewID: func() uuid.UUID { return uuid.Nil }}).Sessions}
+// tedium is something that makes a week monotonous, and what is asked of it instead.
+type tedium struct {
+	words string
+	mend  func(*Problem)
+}
+
+// tedious lists what makes a week monotonous.
+func (d *Dated) tedious(p *Problem, way Way, w *Week) (out []tedium) {
+	for _, o := range twins(p, w) {
+		out = append(out, tedium{o.Words, func(p *Problem) { p.Wants = append(p.Wants, o) }})
+	}
+	laid := week.Week{Sessions: d.Lay(p, way, w, &Finish{Bare: true, NewID: func() uuid.UUID { return uuid.Nil }}).Sessions}
 	for _, group := range []string{plan.Flexors, plan.Extensors} {
-		if laid.OneMovement(group) != "" {
-			out = append(out, "a second movement for the elbow "+group)
+		if id := laid.OneMovement(group); id != "" {
+			out = append(out, tedium{"a second movement for the elbow " + group, func(p *Problem) { // each set-up on one day, this movement once
+				for i := range p.Candidates {
+					if p.Candidates[i].Group == group {
+						p.Candidates[i].Days = 1
+					}
+				}
+				p.want("one movement less", 0, 1, func(k *Candidate) bool { return k.Movement == id })
+			}})
 		}
 		if part, _ := laid.OnePart(d.client.Trainee, group); part != "" {
-			out = append(out, "the elbow "+group+" hard in another part of the range")
+			out = append(out, tedium{"the elbow " + group + " hard in another part of the range", func(p *Problem) {
+				p.want("another part of the range", 1, 0, func(k *Candidate) bool {
+					profile := d.client.Trainee.Profile(k.setUp)
+					return k.Group == group && profile != nil && stance.HardestPart(profile) != part
+				})
+			}})
 		}
 	}
 	return out
 }
+
+// want asks for slots of the candidates that are something.
+func (p *Problem) want(words string, least, most int, is func(*Candidate) bool) {
+	o := Want{Words: words, Least: least, Most: most, Weight: mayCost}
+	for i := range p.Candidates {
+		if is(&p.Candidates[i]) {
+			o.Candidates = append(o.Candidates, i)
+		}
+	}
+	if len(o.Candidates) > 0 {
+		p.Wants = append(p.Wants, o)
+	}
+}
+
+// Monotony tells what makes a week monotonous: what it gives up rather than pay for.
+func (d *Dated) Monotony(c *Composed) (out []string) {
+	for _, o := range d.tedious(c.Problem, c.Way, &c.Week) {
+		if o.words != oneIdeaOnce { // told with what else is given up
+			out = append(out, o.words)
+		}
+	}
+	return out
+}
+
+// oneIdeaOnce is what is asked of two slots of a day that are one idea.
+const oneIdeaOnce = "one idea once"
 
 // twins wants one of each two slots of a day that are one idea.
 func twins(p *Problem, w *Week) (out []Want) {
@@ -109,7 +130,7 @@ func twins(p *Problem, w *Week) (out []Want) {
 			for j := range i {
 				a, b := min(day[i].Candidate, day[j].Candidate), max(day[i].Candidate, day[j].Candidate)
 				if slices.Contains(p.Twins, [2]int{a, b}) {
-					out = append(out, Want{Words: "one idea once", Candidates: []int{a, b}, Days: []int{d}, Most: 1, Weight: mayCost})
+					out = append(out, Want{Words: oneIdeaOnce, Candidates: []int{a, b}, Days: []int{d}, Most: 1, Weight: mayCost})
 				}
 			}
 		}

@@ -163,7 +163,7 @@ func (l *lp) choices() {
 				l.costs(pair, c.w.all*c.w.twins)
 			}
 		}
-		l.row(&days, "<=", mostDays-int(c.base.inDays[i]))
+		l.row(&days, "<=", k.days-int(c.base.inDays[i]))
 		l.row(&sets, "<=", mostOfOne-int(c.base.sets[i]))
 		if c.base.inDays[i] == 0 {
 			l.costs(name, c.w.all*k.setUp)

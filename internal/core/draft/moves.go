@@ -135,7 +135,7 @@ func (c *compiled) bestInsert(s *state, sp *spread, by *taste) change {
 	_, missing := c.wantsCost(s)
 	for i := range c.cands {
 		k := &c.cands[i]
-		if k.most < fewestSets || s.inDays[i] >= mostDays || by.skip != nil && by.skip(i) {
+		if k.most < fewestSets || int(s.inDays[i]) >= k.days || by.skip != nil && by.skip(i) {
 			continue
 		}
 		most := c.mostMore(s, i, 0)

@@ -47,6 +47,7 @@ type Candidate struct {
 	SetS     int               `json:"set_s" doc:"a set with the rest after it, s"`
 	RampS    int               `json:"ramp_s" doc:"the sets that lead to its load, s"`
 	Most     int               `json:"most_sets" doc:"of one slot"`
+	Days     int               `json:"most_days,omitempty" doc:"it may be on; absent: two"`
 	Comfort  int               `json:"comfort" doc:"0–10, 5 where nothing is known"`
 	Series   bool              `json:"series" doc:"the client has trained it before"`
 	Ideas    []Idea            `json:"ideas,omitempty"`
@@ -254,6 +255,7 @@ func (p *Problem) Check() []*person.FieldError {
 		fault(c.SetS > 0 && c.SetS <= 3600, at+".set_s", "1 to 3600, not %d", c.SetS)
 		fault(c.RampS >= 0 && c.RampS <= 3600, at+".ramp_s", "0 to 3600, not %d", c.RampS)
 		fault(c.Most >= 0 && c.Most <= mostSets, at+".most_sets", "0 to %d, not %d", mostSets, c.Most)
+		fault(c.Days >= 0 && c.Days <= mostDays, at+".most_days", "0 to %d, not %d", mostDays, c.Days)
 		fault(c.Comfort >= 0 && c.Comfort <= 10, at+".comfort", "0 to 10, not %d", c.Comfort)
 		for _, n := range c.Joints {
 			fault(n >= 0 && n <= 100, at+".joints", "0 to 100, not %d", n)

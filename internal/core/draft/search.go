@@ -158,7 +158,7 @@ func (c *compiled) may(s *state, d, cand, x int) bool {
 		return false
 	}
 	k, day, o := &c.cands[cand], &s.days[d], &c.p.Days[d]
-	return !o.Closed && day.n+day.locked < min(o.Slots, plan.MostSlots) && !c.onDay(s, d, cand) && s.inDays[cand] < mostDays &&
+	return !o.Closed && day.n+day.locked < min(o.Slots, plan.MostSlots) && !c.onDay(s, d, cand) && int(s.inDays[cand]) < k.days &&
 		x <= c.mostMore(s, cand, 0) && x <= c.room(s, d, k.group) &&
 		o.WarmUpS+max(day.ramp, k.rampS)+day.secs+slotS+x*k.setS <= o.Seconds
 }
