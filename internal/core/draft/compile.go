@@ -143,15 +143,26 @@ func compile(p *Problem, way Way) *compiled {
 	c := &compiled{p: p, way: way, elsewhere: [2][]int{p.Elsewhere.Flexors, p.Elsewhere.Extensors}}
 	w := &p.Weights
 	c.w = ints{length: perCredit(w.Length), two: whole(w.Two), five: whole(w.Five), crowd: whole(w.Crowd), few: whole(w.FewDays),
-		many: whole(w.ManyDays), balance: whole(w.Balance) / perMinute, one: whole(w.OneSlot), twins: whole(w.Twins), idea: whole(w.Idea),
+		many: whole(
+			w.ManyDays,
+		), balance: whole(w.Balance) / perMinute, one: whole(w.OneSlot), twins: whole(w.Twins), idea: whole(w.Idea),
 		second: whole(w.Minute) / perMinute, all: perWeight}
 	if way == LeastTime {
 		c.w.all = int64(math.Round(w.TimeFirst * perWeight))
 	}
 	for i := range p.Candidates {
 		o := &p.Candidates[i]
-		k := cand{gives: givesOf(&o.Gives), group: groupIndex(o.Group), joints: o.Joints, setS: o.SetS, rampS: o.RampS, most: o.Most, days: o.Days,
-			slot: whole(w.Slot) + whole(max(w.Comfort*float64(5-o.Comfort), -w.Liked)), setUp: whole(w.SetUp)}
+		k := cand{
+			gives:  givesOf(&o.Gives),
+			group:  groupIndex(o.Group),
+			joints: o.Joints,
+			setS:   o.SetS,
+			rampS:  o.RampS,
+			most:   o.Most,
+			days:   o.Days,
+			slot:   whole(w.Slot) + whole(max(w.Comfort*float64(5-o.Comfort), -w.Liked)),
+			setUp:  whole(w.SetUp),
+		}
 		if k.days == 0 {
 			k.days = mostDays
 		}
