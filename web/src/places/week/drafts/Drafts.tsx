@@ -99,10 +99,7 @@ export function Drafts({ client, name, from, board, lay, close }: Props) {
             Another taste
           </Button>
           {asked && (
-            <Button
-              size="small"
-              onClick={() => setTaste({ ...plain, pattern: taste.pattern, slots: taste.slots })}
-            >
+            <Button size="small" onClick={() => setTaste({ ...plain, pattern: taste.pattern, slots: taste.slots })}>
               Ask for nothing
             </Button>
           )}
