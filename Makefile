@@ -41,7 +41,7 @@ test: bin/musculus
 	$(GO) run $(STATICCHECK) $(PACKAGES) ./e2e
 	cd web && $(NPM) run --silent typecheck && $(NPM) run --silent lint && $(NPM) run --silent test
 	$(GO) test -timeout 10m $(PACKAGES)
-	$(GO) test -timeout 10m ./e2e
+	$(GO) test -timeout 14m ./e2e
 
 # Generated code is committed; this makes it anew.
 generate:

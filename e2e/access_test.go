@@ -22,47 +22,50 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 	a := start(t)
 	link := issueAndLink(t, a)
 	of := func(name string) string { return "client=" + demo.ClientID(name).String() }
-	for _, size := range [][2]int64{laptop, phone} {
-		p := a.open(t, size, "/")
-		p.until(`document.querySelector('.signin_door')`)
-		p.readByAxe(string(axe), "signing in")
-		p.signIn(wren)
-		for _, view := range [][2]string{
-			{"/clients", ".wall_clientCard"},
-			{"/today", ".soon"},
-			{"/nowhere", ".soon"},
-			{clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
-			{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
-			{clientPath("Pelle Sandoval", "dossier/now"), ".dossier_lines li"},
-			{clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
-			{clientPath("Tobias Quill", "week"), ".board_slot b"},
-			{clientPath("Aurelio Finch", "week"), ".board_slot b"},
-			{clientPath("Dario Vance", "week?of=2026-12-09&drafts="), ".drafts_column:nth-child(3)"},
-			{"/clients/next-week", ".next_card"},
-			{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
-			{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
-			{clientPath("Tobias Quill", "log"), ".log_setForm"},
-			{clientPath("Tobias Quill", "trend"), "main"},
-			{"/fitting?" + of("Tobias Quill"), ".stage_near"},
-			{"/fitting?movement=curl_reclined&" + of("Ines Karlova"), ".stage_verdict"},
-			{"/fitting", ".stage_near"},
-			{"/library", ".library_card"},
-			{"/library/ours", "main"},
-			{"/stances", ".stances_rule"},
-			{"/stances?" + of("Aurelio Finch"), ".switch"},
-			{"/studio", ".studio_room"},
-			{"/studio/people", ".studio_person"},
-			{"/studio/security", ".studio_event"},
-			{"/me", ".leaves_leaf"},
-			{link, ".sheet_byLink .sheet_slot"},
-		} {
-			p.do(chromedp.Navigate(a.url + view[0]))
-			p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
-			if strings.Contains(view[0], "studio") {
-				p.key("?") // the help lies over a page
+	for name, size := range map[string][2]int64{"laptop": laptop, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			p := a.open(t, size, "/")
+			p.until(`document.querySelector('.signin_door')`)
+			p.readByAxe(string(axe), "signing in")
+			p.signIn(wren)
+			for _, view := range [][2]string{
+				{"/clients", ".wall_clientCard"},
+				{"/today", ".soon"},
+				{"/nowhere", ".soon"},
+				{clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
+				{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
+				{clientPath("Pelle Sandoval", "dossier/now"), ".dossier_lines li"},
+				{clientPath("Aurelio Finch", "priorities"), ".priorities_headLine"},
+				{clientPath("Tobias Quill", "week"), ".board_slot b"},
+				{clientPath("Aurelio Finch", "week"), ".board_slot b"},
+				{clientPath("Dario Vance", "week?of=2026-12-09&drafts="), ".drafts_column:nth-child(3)"},
+				{"/clients/next-week", ".next_card"},
+				{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
+				{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
+				{clientPath("Tobias Quill", "log"), ".log_setForm"},
+				{clientPath("Tobias Quill", "trend"), "main"},
+				{"/fitting?" + of("Tobias Quill"), ".stage_near"},
+				{"/fitting?movement=curl_reclined&" + of("Ines Karlova"), ".stage_verdict"},
+				{"/fitting", ".stage_near"},
+				{"/library", ".library_card"},
+				{"/library/ours", "main"},
+				{"/stances", ".stances_rule"},
+				{"/stances?" + of("Aurelio Finch"), ".switch"},
+				{"/studio", ".studio_room"},
+				{"/studio/people", ".studio_person"},
+				{"/studio/security", ".studio_event"},
+				{"/me", ".leaves_leaf"},
+				{link, ".sheet_byLink .sheet_slot"},
+			} {
+				p.do(chromedp.Navigate(a.url + view[0]))
+				p.until(fmt.Sprintf("document.querySelector(%q)", view[1]))
+				if strings.Contains(view[0], "studio") {
+					p.key("?") // the help lies over a page
+				}
+				p.readByAxe(string(axe), view[0])
 			}
-			p.readByAxe(string(axe), view[0])
-		}
+		})
 	}
 }
 

@@ -22,6 +22,7 @@ const slotsOnBoard = `[...document.querySelectorAll('.board_slot b')].map(b => b
 // A coach drafts a week beside the board, keeps one slot, has another exchanged, lays the
 // whole on the board in one step and takes it back; then one slot alone.
 func TestAWeekIsDrafted(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Dario Vance", "week?of=2026-12-09"))
 	p.untilSays("“Draft the week” composes three")
@@ -79,6 +80,7 @@ func TestAWeekIsDrafted(t *testing.T) {
 
 // Who has no next week gets a draft each, and only what is laid is planned.
 func TestWhoHasNoNextWeek(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	p.clickText("Who has no next week")

@@ -13,6 +13,7 @@ import (
 // search, and looks at them: every ninth, or with MUSCULUS_GALLERY set all, whose
 // figures are then written there to be looked at by eye.
 func TestMovementsCanBeBuilt(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, builderPath("Aurelio Finch"))
 	p.until(`document.querySelector('.stage_stage .pose_pose')`)
