@@ -184,7 +184,7 @@ func (p *Dated) days(aims *week.Aims) {
 				seconds += float64(k.Sets)*math.Ceil(set) + slotS
 			}
 		}
-		trains := slices.Contains(aims.Weekdays, weekdayOf(i))
+		trains := slices.Contains(aims.Weekdays, week.Weekdays[i])
 		if !trains && len(stay) == 0 {
 			continue
 		}
@@ -243,7 +243,3 @@ func (p *Dated) lock(at, k int, stay []plan.Slot) {
 	}
 	p.Locked = append(p.Locked, l)
 }
-
-var weekdayIDs = []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
-
-func weekdayOf(i int) string { return weekdayIDs[i] }

@@ -7,6 +7,7 @@ import (
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/stance"
+	"musculus/internal/core/week"
 )
 
 // unit is an objective of one, in what the search counts in: weights in thousandths times
@@ -183,7 +184,7 @@ func compile(p *Problem, way Way) *compiled {
 	for i := range p.Cycle {
 		var near []int
 		for j := range p.Cycle {
-			if p.Spread == "days" && i != j && tooNear(i, j, p.Cycle) {
+			if p.Spread == "days" && week.TooNear(i, j, p.Cycle) {
 				near = append(near, j)
 			}
 		}
@@ -193,12 +194,6 @@ func compile(p *Problem, way Way) *compiled {
 	c.wantDays = min(2, len(p.Days))
 	c.start()
 	return c
-}
-
-// tooNear is week.TooNear for a cycle of any length.
-func tooNear(i, j, cycle int) bool {
-	gap := max(i-j, j-i)
-	return min(gap, cycle-gap) < apartDays
 }
 
 // compileTwins spreads the pairs that are one idea.

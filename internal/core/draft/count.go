@@ -4,7 +4,6 @@ import "musculus/internal/core/week"
 
 // What the audit holds days to, a week is composed by.
 const (
-	apartDays = week.ApartDays
 	easySets  = week.EasySets
 	dailySets = week.DailySets
 )

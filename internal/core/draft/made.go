@@ -70,7 +70,7 @@ func Made(seed uint64, n int) (*Client, *Ask, error) {
 		aims.Levels[rng.IntN(int(arm.HeadCount))] = priority.Prioritise
 	}
 	for range rng.IntN(3) {
-		aims.Elsewhere = append(aims.Elsewhere, person.Elsewhere{Weekday: weekdayIDs[rng.IntN(week.Days)],
+		aims.Elsewhere = append(aims.Elsewhere, person.Elsewhere{Weekday: week.Weekdays[rng.IntN(week.Days)],
 			Kind: []string{"press", "pull"}[rng.IntN(2)], Sets: 2 + rng.IntN(6)})
 	}
 	t := &week.Trainee{Yardstick: y, Room: rooms[n%len(rooms)], Stance: &stance.Stances[rng.IntN(len(stance.Stances))], Aims: aims,

@@ -195,15 +195,9 @@ func (d *Dated) again(change func(*week.Trainee)) *Problem {
 // eased is a fence with a joint that scores less.
 func eased(f *person.Fence, j movement.Joint) *person.Fence {
 	out := *f
-	out.Scores = person.Scores{}
-	for side, joints := range f.Scores {
-		out.Scores[side] = map[movement.Joint]int{}
-		for k, score := range joints {
-			if k == j {
-				score = min(score, soreAt)
-			}
-			out.Scores[side][k] = score
-		}
+	out.Scores = f.Scores.Clone()
+	for _, joints := range out.Scores {
+		joints[j] = min(joints[j], soreAt)
 	}
 	return &out
 }

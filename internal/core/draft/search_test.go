@@ -70,7 +70,7 @@ func broken(c *compiled, s *state) (out []string) {
 			out = append(out, what)
 		}
 	}
-	var week [2]int
+	var weekly [2]int
 	var joints Joints
 	sets, days := map[int]int{}, map[int]int{}
 	at := make([][2]int, p.Cycle)
@@ -105,19 +105,19 @@ func broken(c *compiled, s *state) (out []string) {
 		say(s.days[d].n > 0 && secs > p.Days[d].Seconds, "minutes")
 		say(s.days[d].n > 0 && n > p.Days[d].Slots, "slots")
 		for g := range hard {
-			week[g] += hard[g]
+			weekly[g] += hard[g]
 			at[p.Days[d].On][g] += hard[g]
 			say(hard[g] > p.GroupDay, "group of a day")
 		}
 	}
-	for g := range week {
-		say(week[g] > p.GroupWeek[g], "group of the week")
+	for g := range weekly {
+		say(weekly[g] > p.GroupWeek[g], "group of the week")
 		for i := range at {
 			there := c.elsewhere[g][i]
 			say(p.Spread == "daily" && at[i][g] > 0 && at[i][g]+there > max(there, dailySets), "often and little")
 			for j := range at {
 				other := c.elsewhere[g][j]
-				say(p.Spread == "days" && tooNear(i, j, p.Cycle) && i != j && at[i][g]+there > easySets && at[j][g]+other > easySets &&
+				say(p.Spread == "days" && week.TooNear(i, j, p.Cycle) && at[i][g]+there > easySets && at[j][g]+other > easySets &&
 					!(there > easySets && other > easySets), "spacing")
 			}
 		}

@@ -79,13 +79,7 @@ func hurting(t *week.Trainee, r *Report, now int) *week.Trainee {
 	if t.Fence != nil {
 		fence = *t.Fence
 	}
-	scores := person.Scores{}
-	for side, joints := range fence.Scores {
-		scores[side] = map[movement.Joint]int{}
-		for j, score := range joints {
-			scores[side][j] = score
-		}
-	}
+	scores := fence.Scores.Clone()
 	if scores[r.Side] == nil {
 		scores[r.Side] = map[movement.Joint]int{}
 	}

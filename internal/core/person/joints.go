@@ -2,6 +2,7 @@ package person
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 
 	"musculus/internal/core/day"
@@ -41,6 +42,15 @@ func (r *JointReport) Check(today day.Day) []FieldError {
 
 // Scores are the latest scores by side.
 type Scores map[Side]map[movement.Joint]int
+
+// Clone is the same scores, to be changed.
+func (s Scores) Clone() Scores {
+	out := Scores{}
+	for side, joints := range s {
+		out[side] = maps.Clone(joints)
+	}
+	return out
+}
 
 // ScoresOf takes the latest report of every joint and side.
 func ScoresOf(reports []JointReport) Scores {

@@ -1,6 +1,8 @@
 package series
 
 import (
+	"time"
+
 	"musculus/internal/core/day"
 	"musculus/internal/core/entry"
 	"musculus/internal/core/movement"
@@ -100,6 +102,9 @@ func (k *Known) Last() day.Day {
 
 // Speaks says whether the series still speaks for itself on a day.
 func (k *Known) Speaks(today day.Day) bool { return len(k.Points) > 0 && speaks(k.Last(), today) }
+
+// LooksBack is how far back the log is looked at for loads.
+const LooksBack = 300 * 24 * time.Hour
 
 // Gather gathers a log by series, the latest sets first.
 func Gather(past []entry.Entry) []Known {

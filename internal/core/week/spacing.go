@@ -25,17 +25,18 @@ const (
 // Days are the seven of a week, Monday first.
 const Days = 7
 
-// TooNear says whether two days of a week, counted from Monday, are nearer than hard work
-// of a group may be; the week comes round, so that Sunday is next to Monday.
-func TooNear(i, j int) bool {
+// TooNear says whether two days of a cycle, counted from 0, are nearer than hard work of a
+// group may be; the cycle comes round, so that Sunday is next to Monday.
+func TooNear(i, j, cycle int) bool {
 	gap := abs(i - j)
-	return i != j && min(gap, Days-gap) < ApartDays
+	return i != j && min(gap, cycle-gap) < ApartDays
 }
 
 // Weekday is the place of a weekday in the week, "mon" 0; −1 for none.
-func Weekday(id string) int { return slices.Index(weekdayIDs, id) }
+func Weekday(id string) int { return slices.Index(Weekdays[:], id) }
 
-var weekdayIDs = []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
+// Weekdays are the days of a week as the dossier names them.
+var Weekdays = [Days]string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
 
 // inWeek is the place of a day in its week.
 func inWeek(d day.Day) int { return int(d - d.Monday()) }
@@ -107,7 +108,7 @@ func (a *auditor) tightDays(group string, put func(later, earlier int, group, wo
 	}
 	for i := range ours {
 		for j := i + 1; j < Days; j++ {
-			if !TooNear(i, j) || total(i) <= EasySets || total(j) <= EasySets || elsewhere[i] > EasySets && elsewhere[j] > EasySets {
+			if !TooNear(i, j, Days) || total(i) <= EasySets || total(j) <= EasySets || elsewhere[i] > EasySets && elsewhere[j] > EasySets {
 				continue
 			}
 			switch {
@@ -125,7 +126,7 @@ func (a *auditor) tightDays(group string, put func(later, earlier int, group, wo
 // besides tells the work of a group done elsewhere on a day.
 func (a *auditor) besides(d int, group string) string {
 	what := map[string]string{plan.Flexors: "pulling", plan.Extensors: "pressing"}[group]
-	return fmt.Sprintf("is a day from the %s elsewhere on %s; both are hard", what, daysWords([]string{weekdayIDs[d]}))
+	return fmt.Sprintf("is a day from the %s elsewhere on %s; both are hard", what, daysWords([]string{Weekdays[d]}))
 }
 
 // tell tells what is too near, with what puts it apart.
@@ -199,7 +200,7 @@ func (a *auditor) move(j int) *Fix {
 // elsewhere that is too near for what a session asks.
 func (a *auditor) crowded(j, on int) bool {
 	for k := range a.week.Sessions {
-		if other := inWeek(a.week.Sessions[k].On); k != j && (other == on || TooNear(other, on)) {
+		if other := inWeek(a.week.Sessions[k].On); k != j && (other == on || TooNear(other, on, Days)) {
 			return true
 		}
 	}
@@ -210,7 +211,7 @@ func (a *auditor) crowded(j, on int) bool {
 		n := a.ledger.Sessions[j].Hard(group)
 		elsewhere := ElsewhereSets(a.t.Aims.Elsewhere, group)
 		for d := range elsewhere {
-			if n > 0 && n+elsewhere[on] > EasySets && TooNear(d, on) && elsewhere[d] > EasySets {
+			if n > 0 && n+elsewhere[on] > EasySets && TooNear(d, on, Days) && elsewhere[d] > EasySets {
 				return true
 			}
 		}

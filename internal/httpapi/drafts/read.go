@@ -7,7 +7,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"time"
 
 	"github.com/google/uuid"
 
@@ -67,9 +66,6 @@ type asking struct {
 	audited op.AuditedWeek
 }
 
-// loadsFrom is how far back the log is looked at for loads, days.
-const loadsFrom = 300
-
 // read reads what a draft needs; nil sessions: as they are kept.
 func (s *place) read(ctx context.Context, tx *store.Tx, client uuid.UUID, from day.Day, body *DraftAsked, out *asking) error {
 	c, err := tx.Client(ctx, client)
@@ -87,7 +83,7 @@ func (s *place) read(ctx context.Context, tx *store.Tx, client uuid.UUID, from d
 	if out.r, err = s.ReadWeekOf(ctx, tx, &c, from, out.kept); err != nil {
 		return err
 	}
-	if out.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx)); err != nil {
+	if out.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-series.LooksBack), op.Movements(ctx)); err != nil {
 		return err
 	}
 	if out.tries, err = tx.TryOuts(ctx, c.ID); err != nil {
@@ -283,19 +279,7 @@ func stopped(ctx context.Context) func() bool { return func() bool { return ctx.
 // finish is what lays a week down with loads and cues.
 func (a *asking) finish() *draft.Finish {
 	return &draft.Finish{Known: series.Gather(a.past), NewID: func() uuid.UUID { return uuid.Must(uuid.NewV7()) },
-		Seen: func(set movement.SetUp) (out []string) {
-			for _, e := range a.past {
-				if e.SetUp.Movement == nil || e.SetUp.Movement.Family != set.Movement.Family {
-					continue
-				}
-				for _, f := range e.Faults {
-					if !slices.Contains(out, f) {
-						out = append(out, f)
-					}
-				}
-			}
-			return out
-		}}
+		Seen: func(set movement.SetUp) []string { return entry.SeenLast(a.past, set) }}
 }
 
 // ProblemOf is the problem of a client's week as it is kept, for whoever composes outside; of

@@ -7,7 +7,6 @@ import (
 	"net/http"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -104,9 +103,6 @@ type proposeInput struct {
 
 type proposeOutput struct{ Body Proposal }
 
-// loadsFrom is how far back the log is looked at for loads, days.
-const loadsFrom = 300
-
 func (s *place) registerProposals(api huma.API) {
 	huma.Register(
 		api,
@@ -142,7 +138,7 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		if r.t, err = s.Informed(ctx, tx, &c); err != nil {
 			return err
 		}
-		if r.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-loadsFrom*24*time.Hour), op.Movements(ctx)); err == nil &&
+		if r.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-series.LooksBack), op.Movements(ctx)); err == nil &&
 			slot.TakesTurns() {
 			r.measured, err = s.Measurings(ctx, tx, &c)
 		}
@@ -170,7 +166,7 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		out.Body.Fit = view.FitOf(
 			series.DoesFit(set, t.Room, t.Yardstick.Body().BodyMass, said.E1RM, said.Logged, ask.Low, ask.High, ask.Reserve),
 		)
-		for _, cue := range week.CuesFor(set, t, seenLast(past, set)) {
+		for _, cue := range week.CuesFor(set, t, entry.SeenLast(past, set)) {
 			out.Body.Cues = append(out.Body.Cues, ChosenCue{cue.Fault.Cue, cue.Why})
 		}
 		out.Body.Known = s.viewKnown(ctx, t, known)
@@ -197,21 +193,6 @@ func (s *place) propose(ctx context.Context, in *proposeInput) (*proposeOutput, 
 		}
 		return out, nil
 	})
-}
-
-// seenLast lists the faults ticked in a set-up's family, the latest first.
-func seenLast(past []entry.Entry, set movement.SetUp) []string {
-	var out []string
-	for _, e := range past {
-		if e.SetUp.Movement != nil && e.SetUp.Movement.Family == set.Movement.Family {
-			for _, f := range e.Faults {
-				if !slices.Contains(out, f) {
-					out = append(out, f)
-				}
-			}
-		}
-	}
-	return out
 }
 
 // knownWhy tells what a series' estimate and its ratio are made of, in what one hand carries.
