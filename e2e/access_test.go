@@ -91,7 +91,8 @@ func (p *tab) readByAxe(axe, what string) {
 		)
 		require.NoError(p.t, err)
 		// What fades from one palette to the other is not read half way.
-		p.until(`document.getAnimations().length === 0 && (window.night === ` + fmt.Sprint(night) + ` || (window.night = ` + fmt.Sprint(night) + `, false))`)
+		p.until(fmt.Sprintf(
+			`document.getAnimations().length === 0 && (window.night === %[1]v || (window.night = %[1]v, false))`, night))
 		eval[bool](
 			p,
 			`(window.found = null, axe.run(`+run+`).then(r => { window.found = r.violations.map(v =>

@@ -72,7 +72,8 @@ func TestACoachesWholeWay(t *testing.T) {
 	p.key("/")
 	p.until(`document.activeElement?.getAttribute('aria-label') === 'Find a movement'`)
 	p.typeInto(`input[aria-label="Find a movement"]`, "across")
-	p.until(`document.querySelector('.stage_pick')?.innerText.includes('Across-the-body curl') && document.querySelectorAll('.stage_pick').length < 6`)
+	p.until(`document.querySelector('.stage_pick')?.innerText.includes('Across-the-body curl') &&
+		document.querySelectorAll('.stage_pick').length < 6`)
 	p.key("\r")
 	p.until(`document.querySelectorAll('.builder_slot').length === 4`)
 	p.until(`document.querySelector('.stage_stage h2')?.innerText.includes('Across-the-body curl')`)
@@ -115,7 +116,8 @@ func TestACoachesWholeWay(t *testing.T) {
 	p.saved()
 	p.do(chromedp.Reload())
 	p.until(
-		`document.querySelectorAll('.builder_slot').length === 4 && document.querySelector('.builder_slot:nth-child(4) .builder_slotDose')?.innerText.startsWith('4 ×')`,
+		`document.querySelectorAll('.builder_slot').length === 4 &&
+			document.querySelector('.builder_slot:nth-child(4) .builder_slotDose')?.innerText.startsWith('4 ×')`,
 	)
 
 	// The sheet, by its digit; it has the new slot and fits one page.

@@ -29,21 +29,25 @@ func words(pattern string) *regexp.Regexp { return regexp.MustCompile(`\b(?:` + 
 var asks = []ask{
 	{
 		words(
-			`hold(?:ing|s)? (?:your |the |her |his |my )?(?:breath|air)|breath holds?|breathe? held|keep the air in|do not breathe|dont breathe|no breathing|brace hard and push`,
+			`hold(?:ing|s)? (?:your |the |her |his |my )?(?:breath|air)|breath holds?|breathe? held|` +
+				`keep the air in|do not breathe|dont breathe|no breathing|brace hard and push`,
 		),
 		"holding the breath",
 		func(c *Caps) bool { return c.NoBreathHold },
 	},
 	{
 		words(
-			`(?:hold|held|pause|squeeze|freeze|stay|count)[a-z ]*? (\d+|four|five|six|seven|eight|nine|ten|fifteen|twenty|thirty|half a|a)(?:[-–](\d+))? ?(?:s|sec|secs|second|seconds|minute|minutes)`,
+			`(?:hold|held|pause|squeeze|freeze|stay|count)[a-z ]*? (\d+|four|five|six|seven|eight|nine|ten|` +
+				`fifteen|twenty|thirty|half a|a)(?:[-–](\d+))? ?(?:s|sec|secs|second|seconds|minute|minutes)`,
 		),
 		longHold,
 		func(c *Caps) bool { return c.MostHoldS > 0 },
 	},
 	{
 		words(
-			`failure|fail|failing|all out|to the limit|max(?:ed)? out|nothing left|no reps? left|not (?:one )?more rep|until you (?:cannot|cant|drop)|till you (?:cannot|cant|drop)|burn it out|as many as (?:you can|possible)|amrap|empty the tank|burn ?outs?|last drop`,
+			`failure|fail|failing|all out|to the limit|max(?:ed)? out|nothing left|no reps? left|` +
+				`not (?:one )?more rep|until you (?:cannot|cant|drop)|till you (?:cannot|cant|drop)|burn it out|` +
+				`as many as (?:you can|possible)|amrap|empty the tank|burn ?outs?|last drop`,
 		),
 		"going to the limit",
 		func(c *Caps) bool { return c.MinReserve > 0 },
@@ -63,7 +67,8 @@ var asks = []ask{
 	},
 	{
 		words(
-			`swing(?:s|ing)?|cheat(?:s|ing)?|heave|throw (?:it|the weight)|body english|jerk (?:it|the weight)|use (?:your )?(?:hips|legs|back|momentum)|with momentum|bounce (?:it|the (?:weight|bar))`,
+			`swing(?:s|ing)?|cheat(?:s|ing)?|heave|throw (?:it|the weight)|body english|jerk (?:it|the weight)|` +
+				`use (?:your )?(?:hips|legs|back|momentum)|with momentum|bounce (?:it|the (?:weight|bar))`,
 		),
 		"swinging",
 		method("strict_then_swing"),

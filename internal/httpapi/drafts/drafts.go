@@ -24,7 +24,7 @@ import (
 
 // DraftsView are three weeks beside what is on the board.
 type DraftsView struct {
-	Stage   string        `json:"stage"     enum:"first,more,final"`
+	Stage   string        `json:"stage" enum:"first,more,final"`
 	Of      string        `json:"of"`      // days, minutes, room, what was looked at, in words
 	Empty   string        `json:"empty"`   // why there is none, empty if there are
 	Clashes []string      `json:"clashes"` // limits that what stays exceeds by itself
@@ -50,13 +50,13 @@ type DraftAsks struct {
 // GiveWay is a target that may give way.
 type GiveWay struct {
 	Head  string         `json:"head"`
-	To    priority.Level `json:"to"    enum:"maintain,build,prioritise"`
+	To    priority.Level `json:"to" enum:"maintain,build,prioritise"`
 	Words string         `json:"words"`
 }
 
 // DraftedWeek is one drafted week.
 type DraftedWeek struct {
-	Way      draft.Way      `json:"way"      enum:"robust,stance,least_time"`
+	Way      draft.Way      `json:"way" enum:"robust,stance,least_time"`
 	Title    string         `json:"title"`
 	Says     string         `json:"says"`
 	Minutes  int            `json:"minutes"`
@@ -79,13 +79,13 @@ type DraftedHead struct {
 	High  float64 `json:"high"`
 	From  float64 `json:"target_low"`
 	To    float64 `json:"target_high"`
-	Level string  `json:"level"       enum:"maintain,build,prioritise"`
+	Level string  `json:"level" enum:"maintain,build,prioritise"`
 	Short bool    `json:"short"`
 }
 
 // DraftedDay is a day of a drafted week.
 type DraftedDay struct {
-	On      string        `json:"on"      format:"date"`
+	On      string        `json:"on" format:"date"`
 	Name    string        `json:"name"`
 	Session uuid.UUID     `json:"session"`
 	Minutes int           `json:"minutes"`
@@ -106,7 +106,7 @@ type DraftedSlot struct {
 	Sets    int        `json:"sets"`
 	Dose    string     `json:"dose"`
 	Load    string     `json:"load"`
-	State   string     `json:"state"   enum:"locked,same,changed,new"`
+	State   string     `json:"state" enum:"locked,same,changed,new"`
 	Carries string     `json:"carries"` // why it is there
 	Also    []string   `json:"also"`
 	Turns   string     `json:"turns"` // "a pair", where it is done in turns with the one before

@@ -16,7 +16,7 @@ type DraftPrices struct {
 
 // DraftPrice is one limit.
 type DraftPrice struct {
-	At    string `json:"at"    enum:"day,days,room,joint"`
+	At    string `json:"at" enum:"day,days,room,joint"`
 	On    string `json:"on"` // the day it is of, empty for none
 	Words string `json:"words"`
 }

@@ -32,22 +32,22 @@ type LaidSession struct {
 
 // KeptSlot is a slot of a draft that is to stay.
 type KeptSlot struct {
-	On       day.Day           `json:"on"                 format:"date"`
-	Movement string            `json:"movement"                         maxLength:"60"`
+	On       day.Day           `json:"on" format:"date"`
+	Movement string            `json:"movement" maxLength:"60"`
 	Settings movement.Settings `json:"settings,omitempty"`
-	Sets     int               `json:"sets"                                            minimum:"2" maximum:"5"`
+	Sets     int               `json:"sets" minimum:"2" maximum:"5"`
 }
 
 // DraftAsked is what a week is drafted from.
 type DraftAsked struct {
-	Sessions []LaidSession             `json:"sessions"          maxItems:"42"  doc:"the board as it stands, saved or not"`
-	Stage    draft.Stage               `json:"stage"                                                                       enum:"first,more,final"`
-	Seed     int                       `json:"seed,omitempty"                   doc:"another taste"                                                minimum:"0" maximum:"100000"`
-	Pattern  string                    `json:"pattern,omitempty"                doc:"of GET /patterns"                                                                          maxLength:"40"`
-	Slots    int                       `json:"slots,omitempty"                  doc:"the most of a day; 0: as it comes"                            minimum:"0" maximum:"8"`
-	Keep     []KeptSlot                `json:"keep,omitempty"    maxItems:"60"`
-	Forbid   []string                  `json:"forbid,omitempty"  maxItems:"200" doc:"movements that are not wanted"`
-	Levels   map[string]priority.Level `json:"levels,omitempty"                 doc:"targets that give way, by head"`
+	Sessions []LaidSession             `json:"sessions" maxItems:"42" doc:"the board as it stands, saved or not"`
+	Stage    draft.Stage               `json:"stage" enum:"first,more,final"`
+	Seed     int                       `json:"seed,omitempty" doc:"another taste" minimum:"0" maximum:"100000"`
+	Pattern  string                    `json:"pattern,omitempty" doc:"of GET /patterns" maxLength:"40"`
+	Slots    int                       `json:"slots,omitempty" doc:"the most of a day; 0: as it comes" minimum:"0" maximum:"8"`
+	Keep     []KeptSlot                `json:"keep,omitempty" maxItems:"60"`
+	Forbid   []string                  `json:"forbid,omitempty" maxItems:"200" doc:"movements that are not wanted"`
+	Levels   map[string]priority.Level `json:"levels,omitempty" doc:"targets that give way, by head"`
 }
 
 // asking is a week that is to be drafted, read.

@@ -38,7 +38,7 @@ export function NextWeek() {
         const view = await got(
           api.POST('/clients/{client}/draft', {
             params: { path: { client: c.id }, query: { of: from } },
-            body: { sessions: [], stage: 'more' },
+            body: { sessions: [], stage: 'final' },
             signal: stop.signal,
           }),
         )
