@@ -190,3 +190,26 @@ func TestWhatHasGoneByStays(t *testing.T) {
 		assert.InDelta(t, l.Heads[h].Total.Mid, float64(s.sums.mid[h])/Per, 1e-6)
 	}
 }
+
+// What is kept is held to the same as what is found, whichever way it came; minutes nobody
+// said are an hour, and that is told.
+func TestWhatIsKeptIsHeldToTheSame(t *testing.T) {
+	cl, ask, err := Made(1, 5)
+	require.NoError(t, err)
+	cl.Trainee.Aims.Minutes, ask.Board = 0, nil
+	cl.Trainee.Fence.Scores[person.Right][movement.ElbowBack] = 3
+	on := ask.Monday + dayOf(cl.Trainee.Aims.Weekdays[0])
+	pool, barred := Stock(cl), movement.Shipped.Get("lying_bar").Default()
+	require.False(t, cl.Trainee.May(barred))
+	ask.Keep = []Kept{{on, barred, 3}, {on, pool.Candidates[0].setUp, 3}}
+	d := Build(cl, pool, ask)
+	require.Len(t, d.Locked, 1)
+	w := d.Compose(First, 0, nil, nil)[0]
+	laid := d.Lay(w.Problem, Robust, &w.Week, &Finish{NewID: newID})
+	for i := range laid.Sessions {
+		for _, s := range laid.Sessions[i].Slots {
+			assert.NotEqual(t, barred.Key(), s.SetUp.Key())
+		}
+	}
+	assert.Contains(t, d.TimeWords(), "of 60 minutes (the Dossier says none)")
+}

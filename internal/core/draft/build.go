@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -15,6 +16,9 @@ import (
 
 // usualWarmUpMin is the general warm-up of a day that has no session yet, minutes.
 const usualWarmUpMin = 5.0
+
+// usualMinutes are those of a session where the client's are not said.
+const usualMinutes = 60
 
 // Kept is a slot of a draft that is to stay where it is.
 type Kept struct {
@@ -35,8 +39,6 @@ type Ask struct {
 	Levels [len(Heads{})]priority.Level
 	// Pattern is what the week starts from; nil: nothing.
 	Pattern *Pattern
-	// MoreS are seconds a day takes less on the board than by the sum of its slots.
-	MoreS [week.Days]int
 
 	today day.Day // sessions before it stay as they are
 }
@@ -49,6 +51,26 @@ type Dated struct {
 	Stays   [][]plan.Slot // what stays, by day, in the board's order
 	client  *Client
 	ask     *Ask
+	unsaid  bool // nobody said how many minutes there are
+}
+
+// TimeWords tells the time there is: "2 days of 50 minutes".
+func (d *Dated) TimeWords() string {
+	days, minutes := 0, 0
+	for i := range d.Days {
+		if !d.Days[i].Closed {
+			days++
+			minutes = max(minutes, d.Days[i].Seconds/perMinute)
+		}
+	}
+	words := fmt.Sprintf("%d days of %d minutes", days, minutes)
+	if days == 1 {
+		words = fmt.Sprintf("1 day of %d minutes", minutes)
+	}
+	if d.unsaid {
+		words += " (the Dossier says none)"
+	}
+	return words
 }
 
 // locks says whether something on the board stays.
@@ -64,6 +86,9 @@ func (a *Ask) whole(s *plan.Planned) bool {
 // Build makes the problem of a client's week from what may be used for her.
 func Build(cl *Client, from *Pool, ask *Ask) *Dated {
 	t := cl.Trainee
+	asked := *ask
+	asked.Keep = slices.DeleteFunc(slices.Clone(ask.Keep), func(k Kept) bool { return !t.May(k.SetUp) })
+	ask = &asked // what is kept is held to the same as what is found
 	out := &Dated{Problem: &Problem{Version: Version, Cycle: week.Days, Spread: spreadOf(t), GroupDay: week.MostGroupSets, Weights: Usual(),
 		Cut: from.Cut}, client: cl, ask: ask}
 	p := out.Problem
@@ -190,10 +215,11 @@ func (p *Dated) days(aims *week.Aims) {
 		}
 		d := Day{Name: on.Weekday(), On: i, WarmUpS: int(math.Round(warmUp * 60)), Slots: slots, LockedS: int(math.Ceil(seconds)),
 			Closed: closed || !trains}
-		d.Seconds = mostSeconds
-		if aims.Minutes > 0 {
-			d.Seconds = aims.Minutes*60 + a.MoreS[i]
+		minutes := aims.Minutes
+		if minutes <= 0 {
+			minutes, p.unsaid = usualMinutes, true
 		}
+		d.Seconds = minutes * perMinute
 		at := len(p.Days)
 		p.Days, p.On, p.Session, p.Stays = append(p.Days, d), append(p.On, on), append(p.Session, session), append(p.Stays, stay)
 		for k := range stay {

@@ -41,14 +41,10 @@ func (d *Dated) Outlook(stop func() bool) Outlook {
 	if out.Short-Short(freed, &more) < leastGain { // it is not the minutes
 		return out
 	}
-	sets, days, minutes := 0, 0, 0
+	sets := 0
 	for i := range w.Days {
 		for _, s := range w.Days[i] {
 			sets += s.Sets
-		}
-		if !p.Days[i].Closed {
-			days++
-			minutes = max(minutes, p.Days[i].Seconds/perMinute)
 		}
 	}
 	wanted := 0
@@ -58,9 +54,8 @@ func (d *Dated) Outlook(stop func() bool) Outlook {
 		}
 	}
 	out.Words = fmt.Sprintf(
-		"%s of %d minutes hold about %d hard sets; the targets would take about %d. What gives way?",
-		daysWords(days),
-		minutes,
+		"%s hold about %d hard sets; the targets would take about %d. What gives way?",
+		d.TimeWords(),
 		sets,
 		wanted,
 	)
@@ -121,11 +116,4 @@ func lower(l priority.Level) priority.Level {
 		return priority.Maintain
 	}
 	return ""
-}
-
-func daysWords(n int) string {
-	if n == 1 {
-		return "1 day"
-	}
-	return fmt.Sprintf("%d days", n)
 }

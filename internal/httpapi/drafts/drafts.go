@@ -188,18 +188,7 @@ func (s *place) show(ctx context.Context, a *asking) (DraftsView, error) {
 
 func ofWords(a *asking) string {
 	d := a.dated
-	open, minutes := 0, 0
-	for i := range d.Days {
-		if !d.Days[i].Closed {
-			open++
-			minutes = max(minutes, d.Days[i].Seconds/60)
-		}
-	}
-	days := "1 day"
-	if open != 1 {
-		days = fmt.Sprintf("%d days", open)
-	}
-	words := fmt.Sprintf("%s of %d minutes · %s · %d set-ups looked at", days, minutes, a.audited.T.Room.Name, len(d.Candidates))
+	words := fmt.Sprintf("%s · %s · %d set-ups looked at", d.TimeWords(), a.audited.T.Room.Name, len(d.Candidates))
 	if d.Cut > 0 {
 		words += fmt.Sprintf(", the %d that could add least left out", d.Cut)
 	}

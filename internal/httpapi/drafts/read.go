@@ -77,8 +77,14 @@ func (s *place) read(ctx context.Context, tx *store.Tx, client uuid.UUID, from d
 		if out.kept, err = tx.SessionsBetween(ctx, c.ID, from, from+6, op.Movements(ctx)); err != nil {
 			return err
 		}
-	} else if out.kept, err = s.board(ctx, &c, body.Sessions); err != nil {
-		return err
+	} else {
+		edited := make([]store.Session, len(body.Sessions))
+		for i := range body.Sessions {
+			edited[i] = store.Session{Planned: body.Sessions[i].Planned, Version: body.Sessions[i].Version}
+		}
+		if out.kept, err = s.ReadBoard(ctx, &c, edited); err != nil {
+			return err
+		}
 	}
 	if out.r, err = s.ReadWeekOf(ctx, tx, &c, from, out.kept); err != nil {
 		return err
@@ -105,27 +111,6 @@ func (s *place) read(ctx context.Context, tx *store.Tx, client uuid.UUID, from d
 		out.own = &x
 	}
 	return nil
-}
-
-// board reads the sessions as they stand on the board.
-func (s *place) board(ctx context.Context, c *store.Client, drafts []LaidSession) ([]store.Session, error) {
-	var wrong []*movement.FieldError
-	slots := 0
-	out := make([]store.Session, len(drafts))
-	for i := range drafts {
-		slots += len(drafts[i].Slots)
-		kept, faults := s.Read(ctx, c, &drafts[i].Planned)
-		for _, f := range faults {
-			f.Field = fmt.Sprintf("sessions[%d].%s", i, f.Field)
-			wrong = append(wrong, f)
-		}
-		kept.Version = drafts[i].Version
-		out[i] = kept
-	}
-	if slots > week.MostWeekSlots {
-		return nil, op.FieldProblem("body.sessions", "%d slots are more than the %d of a week", slots, week.MostWeekSlots)
-	}
-	return out, op.Faults("body.", wrong)
 }
 
 // build makes the problem of what was read.

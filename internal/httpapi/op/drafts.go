@@ -8,6 +8,7 @@ import (
 	"musculus/internal/core/dose"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
+	"musculus/internal/core/week"
 	"musculus/internal/store"
 )
 
@@ -44,6 +45,38 @@ func (s *Server) Read(ctx context.Context, c *store.Client, d *plan.Planned) (st
 		out.Settle(Floor(c))
 	}
 	return out, append(wrong, unknown...)
+}
+
+// ReadBoard reads the sessions of a week as they are edited; only what cannot be read at all
+// is refused.
+func (s *Server) ReadBoard(ctx context.Context, c *store.Client, edited []store.Session) ([]store.Session, error) {
+	slots := 0
+	for i := range edited {
+		slots += len(edited[i].Slots)
+	}
+	if err := WeekFits(slots); err != nil {
+		return nil, err
+	}
+	var wrong []*movement.FieldError
+	out := make([]store.Session, len(edited))
+	for i := range edited {
+		kept, faults := s.Read(ctx, c, &edited[i].Planned)
+		for _, f := range faults {
+			f.Field = fmt.Sprintf("sessions[%d].%s", i, f.Field)
+			wrong = append(wrong, f)
+		}
+		kept.Version = edited[i].Version
+		out[i] = kept
+	}
+	return out, Faults("body.", wrong)
+}
+
+// WeekFits refuses more slots than a week holds.
+func WeekFits(slots int) error {
+	if slots > week.MostWeekSlots {
+		return FieldProblem("body.sessions", "%d slots are more than the %d of a week", slots, week.MostWeekSlots)
+	}
+	return nil
 }
 
 // Checked reads a draft and refuses whatever is wrong with it.

@@ -10,9 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"musculus/internal/core/movement"
 	"musculus/internal/core/plan"
-	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 	"musculus/internal/view"
@@ -215,21 +213,11 @@ func (s *place) answerWeek(ctx context.Context, load func(*store.Tx, *op.WeekRea
 
 // readWeek turns drafts into sessions; only what cannot be read at all is refused.
 func (s *place) readWeek(ctx context.Context, c *store.Client, drafts []WeekDraft) ([]store.Session, error) {
-	if err := fits(drafts); err != nil {
-		return nil, err
-	}
-	var wrong []*movement.FieldError
-	out := make([]store.Session, len(drafts))
+	edited := make([]store.Session, len(drafts))
 	for i := range drafts {
-		kept, faults := s.Read(ctx, c, &drafts[i].Planned)
-		for _, f := range faults {
-			f.Field = fmt.Sprintf("sessions[%d].%s", i, f.Field)
-			wrong = append(wrong, f)
-		}
-		kept.Version = drafts[i].Version
-		out[i] = kept
+		edited[i] = store.Session{Planned: drafts[i].Planned, Version: drafts[i].Version}
 	}
-	return out, op.Faults("body.", wrong)
+	return s.ReadBoard(ctx, c, edited)
 }
 
 // fits refuses more than a week holds.
@@ -238,10 +226,7 @@ func fits(drafts []WeekDraft) error {
 	for i := range drafts {
 		slots += len(drafts[i].Slots)
 	}
-	if slots > week.MostWeekSlots {
-		return op.FieldProblem("body.sessions", "%d slots are more than the %d of a week", slots, week.MostWeekSlots)
-	}
-	return nil
+	return op.WeekFits(slots)
 }
 
 // saveWeek saves the sessions it is sent, all or none; those it is not sent stay.
