@@ -245,7 +245,7 @@ func (p *Dated) lock(at, k int, stay []plan.Slot) {
 	c := t.Count(&alone)
 	heads, zones := c.Heads, c.Zones
 	l := Locked{Day: at, Name: s.SetUp.Title(), Like: -1, Sets: min(max(s.Sets(), 1), mostLockedSets), Hard: s.HardSets(),
-		Group: plan.GroupOf(s.SetUp), Gives: givesFrom(&heads, &zones), Least: int(math.Ceil((c.Minutes - c.WarmUp) * 60)),
+		Group: plan.GroupOf(s.SetUp), Gives: givesFrom(&heads, &zones), Seconds: int(math.Ceil((c.Minutes - c.WarmUp) * 60)),
 		RampS: int(math.Ceil(c.Spent.Ramp)), Ideas: ideasOf(s.SetUp)}
 	l.Hard = min(l.Hard, l.Sets)
 	for i := range movement.Joints {

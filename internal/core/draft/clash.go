@@ -55,11 +55,11 @@ func Clashes(p *Problem) (out []Clash) {
 			rest := c.seconds(&c.base, d)
 			for i := range p.Locked {
 				if p.Locked[i].Day == d {
-					rest -= p.Locked[i].Least
+					rest -= p.Locked[i].Seconds
 				}
 			}
 			add(fmt.Sprintf("the %d minutes of %s", day.Seconds/perMinute, day.Name), day.Seconds, "seconds",
-				func(l *Locked) int { return l.Least }, on, max(0, rest))
+				func(l *Locked) int { return l.Seconds }, on, max(0, rest))
 		}
 		add(fmt.Sprintf("the %d slots of %s", day.Slots, day.Name), day.Slots, "slots", func(*Locked) int { return 1 }, on, 0)
 		for g, group := range []string{plan.Flexors, plan.Extensors} {

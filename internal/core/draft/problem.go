@@ -71,17 +71,17 @@ type Day struct {
 
 // Locked is a slot that stays as it is.
 type Locked struct {
-	Day    int    `json:"day"`
-	Name   string `json:"name"`
-	Like   int    `json:"like" doc:"the candidate of the same set-up, −1: none"`
-	Sets   int    `json:"sets"`
-	Hard   int    `json:"hard_sets"`
-	Group  string `json:"group" enum:"flexors,extensors"`
-	Gives         // all of it
-	Joints Joints `json:"joints" doc:"all of it"`
-	Least  int    `json:"seconds" doc:"it takes by itself"`
-	RampS  int    `json:"ramp_s"`
-	Ideas  []Idea `json:"ideas,omitempty"`
+	Day     int    `json:"day"`
+	Name    string `json:"name"`
+	Like    int    `json:"like" doc:"the candidate of the same set-up, −1: none"`
+	Sets    int    `json:"sets"`
+	Hard    int    `json:"hard_sets"`
+	Group   string `json:"group" enum:"flexors,extensors"`
+	Gives          // all of it
+	Joints  Joints `json:"joints" doc:"all of it"`
+	Seconds int    `json:"seconds" doc:"it takes by itself"`
+	RampS   int    `json:"ramp_s"`
+	Ideas   []Idea `json:"ideas,omitempty"`
 }
 
 // Target is what a head is aimed at.
@@ -268,7 +268,7 @@ func (p *Problem) Check() []*person.FieldError {
 		fault(l.Like >= -1 && l.Like < len(p.Candidates), at+".like", "there is no candidate %d", l.Like)
 		fault(l.Sets >= 1 && l.Sets <= mostLockedSets, at+".sets", "1 to %d, not %d", mostLockedSets, l.Sets)
 		fault(l.Hard >= 0 && l.Hard <= l.Sets, at+".hard_sets", "0 to its sets, not %d", l.Hard)
-		fault(l.Least >= 0 && l.Least <= 20*mostSeconds, at+".seconds", "not %d", l.Least)
+		fault(l.Seconds >= 0 && l.Seconds <= 20*mostSeconds, at+".seconds", "not %d", l.Seconds)
 		fault(l.RampS >= 0 && l.RampS <= 3600, at+".ramp_s", "0 to 3600, not %d", l.RampS)
 		group(l.Group, at)
 		l.Gives.check(at, fault)

@@ -2,8 +2,9 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { AddendView, LedgerView, LedgerHead } from '../../api/client'
 import { useCatalogue } from '../../app/me'
-import { headColour, tenths } from '../../figures/heads'
+import { tenths } from '../../figures/heads'
 import { Slice } from '../../figures/Slice'
+import { TargetBar } from '../../figures/TargetBar'
 import { clsx } from 'clsx'
 import { Once } from '../../ui/Once'
 import css from './ledger.module.css'
@@ -121,7 +122,6 @@ interface LineProps {
 }
 
 function Line({ head, most, open, toggle, show }: LineProps) {
-  const x = (v: number) => `${(100 * Math.min(v, most)) / most}%`
   return (
     <>
       <button
@@ -130,23 +130,7 @@ function Line({ head, most, open, toggle, show }: LineProps) {
         aria-expanded={open}
         onClick={toggle}
       >
-        <span className={css.code}>{head.code}</span>{' '}
-        <span className={css.bar}>
-          <i
-            className={css.target}
-            style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }}
-          />
-          <i className={css.direct} style={{ width: x(head.direct), background: headColour[head.id] }} />
-          <i
-            className={css.else}
-            style={{
-              left: x(head.direct),
-              width: `calc(${x(head.total)} - ${x(head.direct)})`,
-              background: headColour[head.id],
-            }}
-          />
-          <i className={css.whisker} style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
-        </span>
+        <span className={css.code}>{head.code}</span> <TargetBar {...head} most={most} />
         <b>{head.total.toFixed(1)}</b>{' '}
         <span className={css.of}>
           {tenths(head.target_low)}–{tenths(head.target_high)}

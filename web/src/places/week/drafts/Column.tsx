@@ -3,8 +3,9 @@ import { clsx } from 'clsx'
 import { useState } from 'react'
 import type { DraftedDay, DraftedHead, DraftedSlot, DraftedWeek, DraftPrices } from '../../../api/client'
 import { useCatalogue } from '../../../app/me'
-import { headColour, tenths } from '../../../figures/heads'
+import { tenths } from '../../../figures/heads'
 import { Slice } from '../../../figures/Slice'
+import { TargetBar } from '../../../figures/TargetBar'
 import css from './drafts.module.css'
 
 interface Props {
@@ -142,18 +143,10 @@ export function Column({ week, free, looking, prices, kept, keep, forbid, exchan
 }
 
 function Head({ head, most }: { head: DraftedHead; most: number }) {
-  const x = (v: number) => `${(100 * Math.min(v, most)) / most}%`
   return (
     <div className={clsx(css.headLine, head.short && css.short)}>
       <span>{head.code}</span>
-      <span className={css.bar} aria-hidden="true">
-        <i style={{ width: x(head.total), background: headColour[head.id] }} />
-        <i
-          className={css.target}
-          style={{ left: x(head.target_low), width: `calc(${x(head.target_high)} - ${x(head.target_low)})` }}
-        />
-        <i className={css.whisker} style={{ left: x(head.low), width: `calc(${x(head.high)} - ${x(head.low)})` }} />
-      </span>
+      <TargetBar {...head} most={most} />
       <b>{head.total.toFixed(1)}</b>
       <span className="only-read">
         {' '}
