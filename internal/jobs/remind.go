@@ -96,7 +96,7 @@ The link opens for %d days. If you do not want such letters, tell your coach at 
 				return err
 			}
 			if sent {
-				if err := tx.AddLink(ctx, id, t.Client, token, now.AddDate(0, 0, remindDays), owner); err != nil {
+				if err := tx.AddLink(ctx, id, t.Client, token, now.AddDate(0, 0, remindDays), false, owner); err != nil {
 					return err
 				}
 			}

@@ -12,7 +12,8 @@ import (
 	"musculus/internal/store/db"
 )
 
-// AddScreening keeps a round of the questionnaire, entered at a moment; sending it
+// AddScreening keeps a round of the questionnaire, entered at a moment by an account, uuid.Nil for
+// the client herself, by a link; sending it
 // twice keeps it once, sending another under its id is ErrTaken.
 func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Screening, by uuid.UUID, at time.Time) error {
 	b, err := json.Marshal(s.Answers)
@@ -21,7 +22,7 @@ func (t *Tx) AddScreening(ctx context.Context, id, client uuid.UUID, s person.Sc
 	}
 	n, err := t.q.AddScreening(
 		ctx,
-		db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b, AskedBy: by, AskedAt: at},
+		db.AddScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b, AskedBy: orNobody(by), AskedAt: at},
 	)
 	return once(n, err, func() (bool, error) {
 		return t.q.SameScreening(ctx, db.SameScreeningParams{RoundID: id, ClientID: client, AskedOn: s.On, Answers: b})
@@ -61,7 +62,7 @@ func (t *Tx) AddJointReport(ctx context.Context, id, client uuid.UUID, r person.
 	}
 	n, err := t.q.AddJointReport(
 		ctx,
-		db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: r.On, Content: b, ReportedBy: by, ReportedAt: at},
+		db.AddJointReportParams{ReportID: id, ClientID: client, ReportedOn: r.On, Content: b, ReportedBy: orNobody(by), ReportedAt: at},
 	)
 	return once(n, err, func() (bool, error) {
 		return t.q.SameJointReport(ctx, db.SameJointReportParams{ReportID: id, ClientID: client, Content: b})

@@ -114,13 +114,14 @@ type Link struct {
 	OpenedAt *time.Time // last
 	Opened   int        // times
 	MadeAt   time.Time
+	MayLog   bool // its holder may log sets, and say what hurts
 }
 
 // AddLink keeps a link by its token. Sent again, before anybody opened it, the token
 // made now takes the place of the one whose answer was lost; another link under the
 // id is ErrTaken.
-func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, by uuid.UUID) error {
-	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), ExpiresAt: expires, MadeBy: by})
+func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, mayLog bool, by uuid.UUID) error {
+	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), ExpiresAt: expires, MadeBy: by, MayLog: mayLog})
 	return once(n, err, func() (bool, error) {
 		n, err := t.q.RenewLink(ctx, db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), Expires: expires})
 		return n == 1, err
@@ -135,7 +136,7 @@ func (t *Tx) Links(ctx context.Context, client uuid.UUID) ([]Link, error) {
 	}
 	out := make([]Link, len(rows))
 	for i, r := range rows {
-		out[i] = Link{r.LinkID, r.ExpiresAt, r.RevokedAt, r.OpenedAt, r.Opened, r.MadeAt}
+		out[i] = Link{r.LinkID, r.ExpiresAt, r.RevokedAt, r.OpenedAt, r.Opened, r.MadeAt, r.MayLog}
 	}
 	return out, nil
 }
@@ -152,6 +153,7 @@ func (t *Tx) RevokeLink(ctx context.Context, client, id uuid.UUID) error {
 // Opened is whose sheets a token opens.
 type Opened struct {
 	Studio, Client, Link uuid.UUID
+	MayLog               bool
 	Over                 string // why it opens no longer: expired, revoked; "" while it does
 }
 
@@ -167,7 +169,7 @@ func (s *Store) OpenLink(ctx context.Context, token string, now time.Time) (Open
 		if err != nil {
 			return err
 		}
-		out = Opened{Studio: r.StudioID, Client: r.ClientID, Link: r.LinkID}
+		out = Opened{Studio: r.StudioID, Client: r.ClientID, Link: r.LinkID, MayLog: r.MayLog}
 		switch {
 		case r.RevokedAt != nil:
 			out.Over = "revoked"

@@ -83,7 +83,7 @@ func TestALinkOpensOnlyWhatItIsFor(t *testing.T) {
 			if i == 0 {
 				which = link
 			}
-			return tx.AddLink(ctx, which, of.client, token, at.AddDate(0, 0, 7), of.coach)
+			return tx.AddLink(ctx, which, of.client, token, at.AddDate(0, 0, 7), false, of.coach)
 		}))
 	}
 	for token, of := range tokens {

@@ -101,7 +101,7 @@ func TestAnIDSentAgainWithOtherContent(t *testing.T) {
 			)
 		},
 		"link": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
-			return tx.AddLink(ctx, id, x.client, store.NewToken(), at.AddDate(0, 0, pick(other, 14, 100)), x.coach)
+			return tx.AddLink(ctx, id, x.client, store.NewToken(), at.AddDate(0, 0, pick(other, 14, 100)), false, x.coach)
 		},
 		"template": func(tx *store.Tx, x studio, id uuid.UUID, other bool) error {
 			return tx.AddTemplate(
@@ -458,7 +458,7 @@ func TestTheRecordsAreEveryTableOfAClient(t *testing.T) {
 	a := makeStudio(t, s, "a")
 	grown(t, s, a)
 	require.NoError(t, s.In(ctx, a.id, func(tx *store.Tx) error {
-		require.NoError(t, tx.AddLink(ctx, id(), a.client, store.NewToken(), at, a.coach))
+		require.NoError(t, tx.AddLink(ctx, id(), a.client, store.NewToken(), at, false, a.coach))
 		all, err := tx.Records(ctx, a.client)
 		require.NoError(t, err)
 		assert.Equal(t, tables, slices.Sorted(maps.Keys(all)))

@@ -21,7 +21,7 @@ type keptSetUp struct {
 	Settings map[movement.Key]movement.Value `json:"settings"`
 }
 
-// AddEntry logs a set; sending it twice logs it once, sending another under its id
+// AddEntry logs a set told by an account, uuid.Nil where a link told it; sending it twice logs it once, sending another under its id
 // is ErrTaken.
 func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 	setUp, err := json.Marshal(keptSetUp{e.SetUp.Movement.ID, e.SetUp.Turned()})
@@ -34,9 +34,10 @@ func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 	}
 	n, err := t.q.AddSetEntry(ctx, db.AddSetEntryParams{EntryID: e.ID, ClientID: e.ClientID, SessionID: e.SessionID, SlotID: e.SlotID,
 		Series: e.SetUp.Key(), SetUp: setUp, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, LoadKg: e.LoadKg, Reserve: e.Reserve,
-		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: by, Replaces: e.Replaces, Withdrawn: e.Withdrawn,
+		Note: e.Note, DoneAt: e.DoneAt, LoggedBy: orNobody(by), Replaces: e.Replaces, Withdrawn: e.Withdrawn,
 		Faults: append([]string{}, e.Faults...), Technical: e.Technical, Mark: string(e.Mark), Unsure: e.Unsure, RowID: e.RowID,
-		Parts: parts, Hollow: e.Hollow})
+		Parts: parts, Hollow: e.Hollow, LinkID: e.Link, Device: e.Device, DeviceNo: e.DeviceNo, DeviceAt: e.DeviceAt,
+		RestS: e.RestS, SameAs: e.SameAs, TwiceOf: e.TwiceOf})
 	return once(n, err, func() (bool, error) {
 		r, err := t.q.SetEntryByID(ctx, db.SetEntryByIDParams{EntryID: e.ID, SessionID: e.SessionID})
 		if classify(err) == ErrNotFound {
@@ -58,11 +59,15 @@ func (t *Tx) AddEntry(ctx context.Context, e entry.Entry, by uuid.UUID) error {
 // sameParts says whether what is kept are some parts.
 func sameParts(kept json.RawMessage, parts []entry.Part) bool {
 	var was []entry.Part
-	return json.Unmarshal(kept, &was) == nil && slices.EqualFunc(was, parts, func(a, b entry.Part) bool {
-		x, y := a, b
-		x.LoadKg, y.LoadKg = nil, nil
-		return x == y && (a.LoadKg == nil) == (b.LoadKg == nil) && (a.LoadKg == nil || *a.LoadKg == *b.LoadKg)
-	})
+	return json.Unmarshal(kept, &was) == nil && slices.EqualFunc(was, parts, entry.Part.Same)
+}
+
+// orNobody is an account, nil for nobody's.
+func orNobody(by uuid.UUID) *uuid.UUID {
+	if by == uuid.Nil {
+		return nil
+	}
+	return &by
 }
 
 func samePointer(a, b *uuid.UUID) bool {
@@ -188,6 +193,13 @@ func (t *Tx) entries(rows []db.StandingSet, c *movement.Catalogue) ([]entry.Entr
 			Technical: r.Technical,
 			RowID:     r.RowID,
 			Hollow:    r.Hollow,
+			By:        r.LoggedBy,
+			Link:      r.LinkID,
+			Device:    r.Device,
+			DeviceNo:  r.DeviceNo,
+			DeviceAt:  r.DeviceAt,
+			RestS:     r.RestS,
+			TwiceOf:   r.TwiceOf,
 		}
 		if err := json.Unmarshal(r.Parts, &e.Parts); err != nil {
 			return nil, err

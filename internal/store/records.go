@@ -13,6 +13,7 @@ var recordsOf = []struct{ table, where, but string }{
 	{"client", "client_id = $1", ""},
 	{"dossier_change", "client_id = $1", ""},
 	{"emphasis", "client_id = $1", ""},
+	{"floor_event", "client_id = $1", ""},
 	{"issued_sheet", "client_id = $1", ""},
 	{"joint_report", "client_id = $1", ""},
 	{"measuring", "client_id = $1", ""},

@@ -73,6 +73,7 @@ var appendOnly = []string{
 	"accepted_finding",
 	"issued_sheet",
 	"measuring_version",
+	"floor_event",
 }
 
 // erasing are the functions that take out of those what the role itself may not;

@@ -83,7 +83,7 @@ var Methods = []Method{
 		Most:    4,
 		Load:    less(rung) + " each rung, down to a real step",
 		credit:  each(0.35),
-		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (0.6*reps*repS + changeS) },
+		extra:   func(n int, reps, repS float64) float64 { return float64(n) * (rungReps*reps*repS + changeS) },
 		refuse:  heavyUnpinned,
 	},
 	{
@@ -96,7 +96,7 @@ var Methods = []Method{
 		Load:    "the same load",
 		credit:  each(0.35),
 		extra: func(n int, reps, repS float64) float64 {
-			return float64(n) * ((leastPauseS+mostPauseS)/2.0 + 0.35*reps*repS)
+			return float64(n) * ((leastPauseS+mostPauseS)/2.0 + burstReps*reps*repS)
 		},
 		refuse: heavyUnpinned,
 	},

@@ -46,6 +46,17 @@ type Entry struct {
 	Parts     []Part   // what the set was made of; none: its clean reps alone
 	// Hollow is why its series is not fed by it, "" where it is.
 	Hollow string
+
+	By   *uuid.UUID // the account that told it, nil where a link did
+	Link *uuid.UUID // the link that told it
+	// Device is what it was told by, DeviceNo its count and DeviceAt its clock, which may be
+	// wrong; DoneAt is put right by what the server and the device said to each other.
+	Device   *uuid.UUID
+	DeviceNo int64
+	DeviceAt *time.Time
+	RestS    *float32   // how long the rest before it really was, s
+	SameAs   *uuid.UUID // another device had told it: it is that set, and stands no second time
+	TwiceOf  *uuid.UUID // another device told another set in its place: it waits to be asked about
 }
 
 // Kind is what a part of a set was.

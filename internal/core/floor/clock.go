@@ -87,10 +87,10 @@ func Forecast(t *week.Trainee, s *plan.Session, done []int) float64 {
 
 // Leave is a slot whose sets ahead could be left out.
 type Leave struct {
-	Slot    int // in the session
-	Minutes float64
-	Loses   float64 // effective sets under target, over all heads
-	Words   string
+	Slot    int     `json:"slot"` // in the session
+	Minutes float64 `json:"minutes"`
+	Loses   float64 `json:"loses"` // effective sets under target, over all heads
+	Words   string  `json:"words"`
 }
 
 // leastSaved is under how many minutes leaving out is not offered.
@@ -103,49 +103,51 @@ func LeaveOut(t *week.Trainee, w *week.Week, session int, done []int) (out []Lea
 	before := Forecast(t, s, done)
 	full := w.Count(t)
 	for i := range s.Slots {
-		n := 0
-		if i < len(done) {
-			n = done[i]
-		}
-		ahead := s.Slots[i].Sets() - n
-		if ahead <= 0 || s.Slots[i].Locked {
-			continue
-		}
-		less := week.Week{Sessions: slices.Clone(w.Sessions)}
-		slots := slices.Clone(s.Slots)
-		if n == 0 {
-			slots = slices.Delete(slots, i, i+1)
-		} else {
-			slots[i].Rows = slices.Clone(slots[i].Rows)
-			slots[i].AtMost(n)
-		}
-		less.Sessions[session].Slots = slots
-		after := less.Count(t)
-		loses := 0.0
-		for h := range full.Heads {
-			low := full.Heads[h].Target.Low
-			loses += max(0, low-after.Heads[h].Total.Mid) - max(0, low-full.Heads[h].Total.Mid)
-		}
 		counted := append(slices.Clone(done), make([]int, max(0, len(s.Slots)-len(done)))...)
+		n := counted[i]
 		counted[i] = s.Slots[i].Sets()
-		saved := before - Forecast(t, s, counted)
-		if saved < leastSaved {
-			continue
+		if l := leaveOf(t, w, &full, session, i, n, before-Forecast(t, s, counted)); l != nil {
+			out = append(out, *l)
 		}
-		sets := "1 set"
-		if ahead > 1 {
-			sets = fmt.Sprintf("%d sets", ahead)
-		}
-		words := fmt.Sprintf("Without %s of %s: %.0f minutes less", sets, s.Slots[i].SetUp.Short(), math.Round(saved))
-		if loses >= 0.05 {
-			words += fmt.Sprintf(", %.1f effective sets under target", loses)
-		} else {
-			words += ", and no head falls under its target"
-		}
-		out = append(out, Leave{i, saved, loses, words + "."})
 	}
 	slices.SortStableFunc(out, func(a, b Leave) int {
 		return cmp.Or(cmp.Compare(a.Loses/a.Minutes, b.Loses/b.Minutes), cmp.Compare(b.Minutes, a.Minutes))
 	})
 	return out
+}
+
+// leaveOf is what leaving out the sets of a slot after the first n costs the week, where it
+// saves so many minutes; nil where there are none, they are locked, or it saves too little.
+func leaveOf(t *week.Trainee, w *week.Week, full *week.Ledger, session, i, n int, saved float64) *Leave {
+	s := &w.Sessions[session].Session
+	ahead := s.Slots[i].Sets() - n
+	if ahead <= 0 || s.Slots[i].Locked || saved < leastSaved {
+		return nil
+	}
+	less := week.Week{Sessions: slices.Clone(w.Sessions)}
+	slots := slices.Clone(s.Slots)
+	if n == 0 {
+		slots = slices.Delete(slots, i, i+1)
+	} else {
+		slots[i].Rows = slices.Clone(slots[i].Rows)
+		slots[i].AtMost(n)
+	}
+	less.Sessions[session].Slots = slots
+	after := less.Count(t)
+	loses := 0.0
+	for h := range full.Heads {
+		low := full.Heads[h].Target.Low
+		loses += max(0, low-after.Heads[h].Total.Mid) - max(0, low-full.Heads[h].Total.Mid)
+	}
+	sets := "1 set"
+	if ahead > 1 {
+		sets = fmt.Sprintf("%d sets", ahead)
+	}
+	words := fmt.Sprintf("Without %s of %s: %.0f minutes less", sets, s.Slots[i].SetUp.Short(), math.Round(saved))
+	if loses >= 0.05 {
+		words += fmt.Sprintf(", %.1f effective sets under target", loses)
+	} else {
+		words += ", and no head falls under its target"
+	}
+	return &Leave{i, saved, loses, words + "."}
 }

@@ -26,6 +26,8 @@ type JointReport struct {
 	Score    int            `json:"score"` // 0–10
 	Provokes string         `json:"provokes,omitempty"`
 	Outside  bool           `json:"outside,omitempty"` // felt outside training too
+	// In is the session it was told in: what is told in one is one report, at its peak.
+	In string `json:"in,omitempty" maxLength:"40"`
 }
 
 // Check returns what is wrong, one error a field.
@@ -52,8 +54,36 @@ func (s Scores) Clone() Scores {
 	return out
 }
 
+// peaks makes one report of those that were told of a joint in one session: the worst of them,
+// in the place of the last.
+func peaks(reports []JointReport) []JointReport {
+	var out []JointReport
+	for i, r := range reports {
+		later := false
+		for _, o := range reports[i+1:] {
+			later = later || r.in(&o)
+		}
+		if later {
+			continue
+		}
+		for _, o := range reports[:i] {
+			if r.in(&o) {
+				r.Score = max(r.Score, o.Score)
+			}
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+// in says whether two reports are of one joint in one session.
+func (r *JointReport) in(o *JointReport) bool {
+	return r.In != "" && r.In == o.In && r.Joint == o.Joint && r.Side == o.Side
+}
+
 // ScoresOf takes the latest report of every joint and side.
 func ScoresOf(reports []JointReport) Scores {
+	reports = peaks(reports)
 	out := Scores{Left: {}, Right: {}}
 	seen := map[string]day.Day{}
 	for _, r := range reports {
@@ -84,6 +114,7 @@ const (
 // without easing. A clearance of the ache's screening after the last report
 // quiets it; s may be nil.
 func Rising(reports []JointReport, s *Screening, today day.Day) []string {
+	reports = peaks(reports)
 	var out []string
 	for _, j := range movement.Joints {
 		for _, side := range []Side{Left, Right} {

@@ -33,6 +33,7 @@ type LinkView struct {
 	Expires time.Time  `json:"expires"`
 	Opened  int        `json:"opened"`
 	Last    *time.Time `json:"opened_at"`
+	MayLog  bool       `json:"may_log"`
 }
 
 // IssuesView is what was issued of a session, and whether it is what is planned.
@@ -306,7 +307,7 @@ func (s *place) showIssues(r *issuesRead, catalogue *movement.Catalogue) (out Is
 		out.Issues = append(out.Issues, v)
 	}
 	for _, l := range r.links {
-		v := LinkView{ID: l.ID, State: "open", Expires: l.Expires, Opened: l.Opened, Last: l.OpenedAt}
+		v := LinkView{ID: l.ID, State: "open", Expires: l.Expires, Opened: l.Opened, Last: l.OpenedAt, MayLog: l.MayLog}
 		switch {
 		case l.Revoked != nil:
 			v.State = "revoked"

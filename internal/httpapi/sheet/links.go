@@ -17,6 +17,8 @@ type linkInput struct {
 	Body   struct {
 		ID   uuid.UUID `json:"id"`
 		Days int       `json:"days" minimum:"1" maximum:"180"`
+		// MayLog: the client's own floor.
+		MayLog bool `json:"may_log,omitempty" doc:"its holder may log her sets and say what hurts"`
 		// Letter: to the address the client gave, with her consent.
 		Letter bool `json:"letter,omitempty" doc:"send it to the client by letter instead of showing it"`
 	}
@@ -42,8 +44,9 @@ type openOutput struct {
 	Body struct {
 		Studio string       `json:"studio"`
 		Client string       `json:"client"`
-		Sheets []OpenSheet  `json:"sheets"` // the next session first
-		Right  figure.Slice `json:"right"`  // the slice's shape
+		MayLog bool         `json:"may_log"` // her sets, and what hurts
+		Sheets []OpenSheet  `json:"sheets"`  // the next session first
+		Right  figure.Slice `json:"right"`   // the slice's shape
 
 	}
 }
@@ -76,7 +79,7 @@ func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error
 	}
 	defer s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: "made a link", About: in.Client.String()})
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		if err := tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), a.ID); err != nil || !in.Body.Letter {
+		if err := tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), in.Body.MayLog, a.ID); err != nil || !in.Body.Letter {
 			return err
 		}
 		if why := c.Dossier.MayWrite(); why != "" {
@@ -137,7 +140,7 @@ func (s *place) openLink(ctx context.Context, in *openInput) (*openOutput, error
 		if out.Body.Studio, err = tx.StudioName(ctx); err != nil {
 			return err
 		}
-		out.Body.Client = c.Dossier.Name
+		out.Body.Client, out.Body.MayLog = c.Dossier.Name, opened.MayLog
 		blocked := s.Blocked(&c)
 		issues, err := tx.LatestIssues(ctx, c.ID, today-linkBack, today+linkAhead)
 		if err != nil {

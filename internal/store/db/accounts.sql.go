@@ -15,7 +15,7 @@ import (
 )
 
 const accountByID = `-- name: AccountByID :one
-SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.units, login.dates, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
+SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, account.floor_key, login.email, login.units, login.dates, login.totp_on, studio.second_factor FROM account JOIN login USING (login_id) JOIN studio USING (studio_id)
 WHERE account.studio_id = current_studio() AND account_id = $1
 `
 
@@ -26,6 +26,7 @@ type AccountByIDRow struct {
 	Role         string
 	LoginID      uuid.UUID
 	DisabledAt   *time.Time
+	FloorKey     []byte
 	Email        string
 	Units        string
 	Dates        string
@@ -43,6 +44,7 @@ func (q *Queries) AccountByID(ctx context.Context, accountID uuid.UUID) (Account
 		&i.Role,
 		&i.LoginID,
 		&i.DisabledAt,
+		&i.FloorKey,
 		&i.Email,
 		&i.Units,
 		&i.Dates,
@@ -53,7 +55,7 @@ func (q *Queries) AccountByID(ctx context.Context, accountID uuid.UUID) (Account
 }
 
 const accountsOfStudio = `-- name: AccountsOfStudio :many
-SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, login.email, login.totp_on,
+SELECT account.account_id, account.studio_id, account.name, account.role, account.login_id, account.disabled_at, account.floor_key, login.email, login.totp_on,
     coalesce((SELECT max(s.seen_at) FROM sign_in s WHERE s.login_id = account.login_id), 'epoch')::timestamptz AS seen_at,
     (SELECT count(*) FROM client c WHERE c.coach_id = account.account_id AND c.deleted_at IS NULL)::int AS clients
 FROM account JOIN login USING (login_id) WHERE account.studio_id = current_studio() ORDER BY account.disabled_at NULLS FIRST, account.name
@@ -66,6 +68,7 @@ type AccountsOfStudioRow struct {
 	Role       string
 	LoginID    uuid.UUID
 	DisabledAt *time.Time
+	FloorKey   []byte
 	Email      string
 	TotpOn     bool
 	SeenAt     time.Time
@@ -88,6 +91,7 @@ func (q *Queries) AccountsOfStudio(ctx context.Context) ([]AccountsOfStudioRow, 
 			&i.Role,
 			&i.LoginID,
 			&i.DisabledAt,
+			&i.FloorKey,
 			&i.Email,
 			&i.TotpOn,
 			&i.SeenAt,

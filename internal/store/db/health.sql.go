@@ -24,7 +24,7 @@ type AddJointReportParams struct {
 	ClientID   uuid.UUID
 	ReportedOn day.Day
 	Content    json.RawMessage
-	ReportedBy uuid.UUID
+	ReportedBy *uuid.UUID
 	ReportedAt time.Time
 }
 
@@ -82,7 +82,7 @@ type AddScreeningParams struct {
 	ClientID uuid.UUID
 	AskedOn  day.Day
 	Answers  json.RawMessage
-	AskedBy  uuid.UUID
+	AskedBy  *uuid.UUID
 	AskedAt  time.Time
 }
 
@@ -235,7 +235,7 @@ func (q *Queries) SameScreening(ctx context.Context, arg SameScreeningParams) (b
 }
 
 const screenings = `-- name: Screenings :many
-SELECT round_id, asked_on, answers, asked_at, account.name AS asked_by FROM screening_round s JOIN account ON account.account_id = s.asked_by
+SELECT round_id, asked_on, answers, asked_at, coalesce(account.name, 'the client, by her link')::text AS asked_by FROM screening_round s LEFT JOIN account ON account.account_id = s.asked_by
 WHERE s.client_id = $1 ORDER BY asked_on DESC, asked_at DESC
 `
 

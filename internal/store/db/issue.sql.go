@@ -47,7 +47,7 @@ func (q *Queries) AddIssue(ctx context.Context, arg AddIssueParams) (int64, erro
 }
 
 const addLink = `-- name: AddLink :execrows
-INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING
+INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by, may_log) VALUES ($1, current_studio(), $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING
 `
 
 type AddLinkParams struct {
@@ -56,6 +56,7 @@ type AddLinkParams struct {
 	TokenHash string
 	ExpiresAt time.Time
 	MadeBy    uuid.UUID
+	MayLog    bool
 }
 
 func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) (int64, error) {
@@ -65,6 +66,7 @@ func (q *Queries) AddLink(ctx context.Context, arg AddLinkParams) (int64, error)
 		arg.TokenHash,
 		arg.ExpiresAt,
 		arg.MadeBy,
+		arg.MayLog,
 	)
 	if err != nil {
 		return 0, err
@@ -206,7 +208,7 @@ func (q *Queries) LatestIssues(ctx context.Context, arg LatestIssuesParams) ([]L
 }
 
 const linkByToken = `-- name: LinkByToken :one
-SELECT link_id, studio_id, client_id, expires_at, revoked_at FROM sheet_link WHERE token_hash = $1
+SELECT link_id, studio_id, client_id, expires_at, revoked_at, may_log FROM sheet_link WHERE token_hash = $1
 `
 
 type LinkByTokenRow struct {
@@ -215,6 +217,7 @@ type LinkByTokenRow struct {
 	ClientID  uuid.UUID
 	ExpiresAt time.Time
 	RevokedAt *time.Time
+	MayLog    bool
 }
 
 func (q *Queries) LinkByToken(ctx context.Context, tokenHash string) (LinkByTokenRow, error) {
@@ -226,12 +229,13 @@ func (q *Queries) LinkByToken(ctx context.Context, tokenHash string) (LinkByToke
 		&i.ClientID,
 		&i.ExpiresAt,
 		&i.RevokedAt,
+		&i.MayLog,
 	)
 	return i, err
 }
 
 const links = `-- name: Links :many
-SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC
+SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at, may_log FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC
 `
 
 type LinksRow struct {
@@ -241,6 +245,7 @@ type LinksRow struct {
 	OpenedAt  *time.Time
 	Opened    int
 	MadeAt    time.Time
+	MayLog    bool
 }
 
 func (q *Queries) Links(ctx context.Context, clientID uuid.UUID) ([]LinksRow, error) {
@@ -259,6 +264,7 @@ func (q *Queries) Links(ctx context.Context, clientID uuid.UUID) ([]LinksRow, er
 			&i.OpenedAt,
 			&i.Opened,
 			&i.MadeAt,
+			&i.MayLog,
 		); err != nil {
 			return nil, err
 		}

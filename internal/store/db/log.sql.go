@@ -14,8 +14,9 @@ import (
 )
 
 const addSetEntry = `-- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow,
+    link_id, device, device_no, device_at, rest_s, same_as, twice_of)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30)
 ON CONFLICT (entry_id) DO NOTHING
 `
 
@@ -33,7 +34,7 @@ type AddSetEntryParams struct {
 	Reserve   int
 	Note      string
 	DoneAt    time.Time
-	LoggedBy  uuid.UUID
+	LoggedBy  *uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
 	Faults    []string
@@ -43,6 +44,13 @@ type AddSetEntryParams struct {
 	RowID     *uuid.UUID
 	Parts     json.RawMessage
 	Hollow    string
+	LinkID    *uuid.UUID
+	Device    *uuid.UUID
+	DeviceNo  int64
+	DeviceAt  *time.Time
+	RestS     *float32
+	SameAs    *uuid.UUID
+	TwiceOf   *uuid.UUID
 }
 
 func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64, error) {
@@ -70,6 +78,13 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 		arg.RowID,
 		arg.Parts,
 		arg.Hollow,
+		arg.LinkID,
+		arg.Device,
+		arg.DeviceNo,
+		arg.DeviceAt,
+		arg.RestS,
+		arg.SameAs,
+		arg.TwiceOf,
 	)
 	if err != nil {
 		return 0, err
@@ -78,7 +93,7 @@ func (q *Queries) AddSetEntry(ctx context.Context, arg AddSetEntryParams) (int64
 }
 
 const entriesOfSession = `-- name: EntriesOfSession :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM standing_set WHERE session_id = $1
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow, link_id, device, device_no, device_at, rest_s, same_as, twice_of FROM standing_set WHERE session_id = $1
 ORDER BY slot_id, set_no, side, done_at
 `
 
@@ -117,6 +132,71 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 			&i.RowID,
 			&i.Parts,
 			&i.Hollow,
+			&i.LinkID,
+			&i.Device,
+			&i.DeviceNo,
+			&i.DeviceAt,
+			&i.RestS,
+			&i.SameAs,
+			&i.TwiceOf,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const entriesOfSessions = `-- name: EntriesOfSessions :many
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow, link_id, device, device_no, device_at, rest_s, same_as, twice_of FROM standing_set WHERE session_id = ANY($1::uuid[]) AND twice_of IS NULL
+ORDER BY session_id, slot_id, set_no, side, done_at
+`
+
+func (q *Queries) EntriesOfSessions(ctx context.Context, sessions []uuid.UUID) ([]StandingSet, error) {
+	rows, err := q.db.Query(ctx, entriesOfSessions, sessions)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []StandingSet
+	for rows.Next() {
+		var i StandingSet
+		if err := rows.Scan(
+			&i.EntryID,
+			&i.StudioID,
+			&i.ClientID,
+			&i.SessionID,
+			&i.SlotID,
+			&i.Series,
+			&i.SetUp,
+			&i.Side,
+			&i.SetNo,
+			&i.Reps,
+			&i.LoadKg,
+			&i.Reserve,
+			&i.Note,
+			&i.DoneAt,
+			&i.LoggedBy,
+			&i.Replaces,
+			&i.Withdrawn,
+			&i.Faults,
+			&i.Technical,
+			&i.Mark,
+			&i.Unsure,
+			&i.EnteredAt,
+			&i.RowID,
+			&i.Parts,
+			&i.Hollow,
+			&i.LinkID,
+			&i.Device,
+			&i.DeviceNo,
+			&i.DeviceAt,
+			&i.RestS,
+			&i.SameAs,
+			&i.TwiceOf,
 		); err != nil {
 			return nil, err
 		}
@@ -129,9 +209,9 @@ func (q *Queries) EntriesOfSession(ctx context.Context, sessionID uuid.UUID) ([]
 }
 
 const entriesOfSeveral = `-- name: EntriesOfSeveral :many
-SELECT e.entry_id, e.studio_id, e.client_id, e.session_id, e.slot_id, e.series, e.set_up, e.side, e.set_no, e.reps, e.load_kg, e.reserve, e.note, e.done_at, e.logged_by, e.replaces, e.withdrawn, e.faults, e.technical, e.mark, e.unsure, e.entered_at, e.row_id, e.parts, e.hollow FROM unnest($1::text[]) AS wanted(series)
+SELECT e.entry_id, e.studio_id, e.client_id, e.session_id, e.slot_id, e.series, e.set_up, e.side, e.set_no, e.reps, e.load_kg, e.reserve, e.note, e.done_at, e.logged_by, e.replaces, e.withdrawn, e.faults, e.technical, e.mark, e.unsure, e.entered_at, e.row_id, e.parts, e.hollow, e.link_id, e.device, e.device_no, e.device_at, e.rest_s, e.same_as, e.twice_of FROM unnest($1::text[]) AS wanted(series)
 CROSS JOIN LATERAL (
-    SELECT s.entry_id, s.studio_id, s.client_id, s.session_id, s.slot_id, s.series, s.set_up, s.side, s.set_no, s.reps, s.load_kg, s.reserve, s.note, s.done_at, s.logged_by, s.replaces, s.withdrawn, s.faults, s.technical, s.mark, s.unsure, s.entered_at, s.row_id, s.parts, s.hollow FROM standing_set s
+    SELECT s.entry_id, s.studio_id, s.client_id, s.session_id, s.slot_id, s.series, s.set_up, s.side, s.set_no, s.reps, s.load_kg, s.reserve, s.note, s.done_at, s.logged_by, s.replaces, s.withdrawn, s.faults, s.technical, s.mark, s.unsure, s.entered_at, s.row_id, s.parts, s.hollow, s.link_id, s.device, s.device_no, s.device_at, s.rest_s, s.same_as, s.twice_of FROM standing_set s
     WHERE s.client_id = $2 AND s.series = wanted.series AND NOT s.unsure
     ORDER BY s.done_at DESC
     LIMIT 60
@@ -179,6 +259,13 @@ func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralPara
 			&i.RowID,
 			&i.Parts,
 			&i.Hollow,
+			&i.LinkID,
+			&i.Device,
+			&i.DeviceNo,
+			&i.DeviceAt,
+			&i.RestS,
+			&i.SameAs,
+			&i.TwiceOf,
 		); err != nil {
 			return nil, err
 		}
@@ -191,7 +278,7 @@ func (q *Queries) EntriesOfSeveral(ctx context.Context, arg EntriesOfSeveralPara
 }
 
 const entriesSince = `-- name: EntriesSince :many
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM standing_set
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow, link_id, device, device_no, device_at, rest_s, same_as, twice_of FROM standing_set
 WHERE client_id = $1 AND done_at > $2 AND NOT unsure
 ORDER BY done_at DESC
 LIMIT 4000
@@ -237,6 +324,13 @@ func (q *Queries) EntriesSince(ctx context.Context, arg EntriesSinceParams) ([]S
 			&i.RowID,
 			&i.Parts,
 			&i.Hollow,
+			&i.LinkID,
+			&i.Device,
+			&i.DeviceNo,
+			&i.DeviceAt,
+			&i.RestS,
+			&i.SameAs,
+			&i.TwiceOf,
 		); err != nil {
 			return nil, err
 		}
@@ -333,7 +427,7 @@ func (q *Queries) LastTraining(ctx context.Context) ([]LastTrainingRow, error) {
 }
 
 const setEntryByID = `-- name: SetEntryByID :one
-SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow FROM set_entry WHERE entry_id = $1 AND session_id = $2
+SELECT entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, entered_at, row_id, parts, hollow, link_id, device, device_no, device_at, rest_s, same_as, twice_of FROM set_entry WHERE entry_id = $1 AND session_id = $2
 `
 
 type SetEntryByIDParams struct {
@@ -370,13 +464,20 @@ func (q *Queries) SetEntryByID(ctx context.Context, arg SetEntryByIDParams) (Set
 		&i.RowID,
 		&i.Parts,
 		&i.Hollow,
+		&i.LinkID,
+		&i.Device,
+		&i.DeviceNo,
+		&i.DeviceAt,
+		&i.RestS,
+		&i.SameAs,
+		&i.TwiceOf,
 	)
 	return i, err
 }
 
 const setsPerSession = `-- name: SetsPerSession :many
 SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM standing_set
-WHERE client_id = $1 GROUP BY session_id
+WHERE client_id = $1 AND twice_of IS NULL GROUP BY session_id
 `
 
 type SetsPerSessionRow struct {

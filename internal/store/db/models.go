@@ -30,6 +30,7 @@ type Account struct {
 	Role       string
 	LoginID    uuid.UUID
 	DisabledAt *time.Time
+	FloorKey   []byte
 }
 
 type Attempt struct {
@@ -82,6 +83,19 @@ type Emphasi struct {
 	SetBy    uuid.UUID
 }
 
+type FloorEvent struct {
+	EventID    uuid.UUID
+	StudioID   uuid.UUID
+	ClientID   uuid.UUID
+	SessionID  uuid.UUID
+	Kind       string
+	Content    json.RawMessage
+	ToldBy     *uuid.UUID
+	LinkID     *uuid.UUID
+	HappenedAt time.Time
+	ToldAt     time.Time
+}
+
 type IssuedSheet struct {
 	IssueID        uuid.UUID
 	StudioID       uuid.UUID
@@ -101,7 +115,7 @@ type JointReport struct {
 	ClientID   uuid.UUID
 	ReportedOn day.Day
 	Content    json.RawMessage
-	ReportedBy uuid.UUID
+	ReportedBy *uuid.UUID
 	ReportedAt time.Time
 }
 
@@ -271,7 +285,7 @@ type ScreeningRound struct {
 	ClientID uuid.UUID
 	AskedOn  day.Day
 	Answers  json.RawMessage
-	AskedBy  uuid.UUID
+	AskedBy  *uuid.UUID
 	AskedAt  time.Time
 }
 
@@ -319,7 +333,7 @@ type SetEntry struct {
 	Reserve   int
 	Note      string
 	DoneAt    time.Time
-	LoggedBy  uuid.UUID
+	LoggedBy  *uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
 	Faults    []string
@@ -330,6 +344,13 @@ type SetEntry struct {
 	RowID     *uuid.UUID
 	Parts     json.RawMessage
 	Hollow    string
+	LinkID    *uuid.UUID
+	Device    *uuid.UUID
+	DeviceNo  int64
+	DeviceAt  *time.Time
+	RestS     *float32
+	SameAs    *uuid.UUID
+	TwiceOf   *uuid.UUID
 }
 
 type SheetLink struct {
@@ -343,6 +364,7 @@ type SheetLink struct {
 	Opened    int
 	MadeBy    uuid.UUID
 	MadeAt    time.Time
+	MayLog    bool
 }
 
 type SignIn struct {
@@ -370,7 +392,7 @@ type StandingSet struct {
 	Reserve   int
 	Note      string
 	DoneAt    time.Time
-	LoggedBy  uuid.UUID
+	LoggedBy  *uuid.UUID
 	Replaces  *uuid.UUID
 	Withdrawn bool
 	Faults    []string
@@ -381,6 +403,13 @@ type StandingSet struct {
 	RowID     *uuid.UUID
 	Parts     json.RawMessage
 	Hollow    string
+	LinkID    *uuid.UUID
+	Device    *uuid.UUID
+	DeviceNo  int64
+	DeviceAt  *time.Time
+	RestS     *float32
+	SameAs    *uuid.UUID
+	TwiceOf   *uuid.UUID
 }
 
 type Studio struct {

@@ -3,7 +3,7 @@ INSERT INTO screening_round (round_id, studio_id, client_id, asked_on, answers, 
 ON CONFLICT (round_id) DO NOTHING;
 
 -- name: Screenings :many
-SELECT round_id, asked_on, answers, asked_at, account.name AS asked_by FROM screening_round s JOIN account ON account.account_id = s.asked_by
+SELECT round_id, asked_on, answers, asked_at, coalesce(account.name, 'the client, by her link')::text AS asked_by FROM screening_round s LEFT JOIN account ON account.account_id = s.asked_by
 WHERE s.client_id = $1 ORDER BY asked_on DESC, asked_at DESC;
 
 -- name: AddJointReport :execrows

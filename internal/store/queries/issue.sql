@@ -21,20 +21,20 @@ FROM issued_sheet i JOIN training_session t ON t.session_id = i.session_id AND N
 WHERE i.client_id = $1 AND i.planned_on BETWEEN sqlc.arg(first_day) AND sqlc.arg(last_day) ORDER BY i.session_id, i.number DESC;
 
 -- name: AddLink :execrows
-INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by) VALUES ($1, current_studio(), $2, $3, $4, $5) ON CONFLICT DO NOTHING;
+INSERT INTO sheet_link (link_id, studio_id, client_id, token_hash, expires_at, made_by, may_log) VALUES ($1, current_studio(), $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING;
 
 -- name: RenewLink :execrows
 UPDATE sheet_link SET token_hash = $3 WHERE link_id = $1 AND client_id = $2 AND revoked_at IS NULL AND opened = 0
   AND expires_at BETWEEN sqlc.arg(expires)::timestamptz - interval '1 hour' AND sqlc.arg(expires)::timestamptz + interval '1 hour';
 
 -- name: Links :many
-SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC;
+SELECT link_id, expires_at, revoked_at, opened_at, opened, made_at, may_log FROM sheet_link WHERE client_id = $1 ORDER BY made_at DESC;
 
 -- name: RevokeLink :execrows
 UPDATE sheet_link SET revoked_at = now() WHERE link_id = $1 AND client_id = $2 AND revoked_at IS NULL;
 
 -- name: LinkByToken :one
-SELECT link_id, studio_id, client_id, expires_at, revoked_at FROM sheet_link WHERE token_hash = $1;
+SELECT link_id, studio_id, client_id, expires_at, revoked_at, may_log FROM sheet_link WHERE token_hash = $1;
 
 -- name: MarkOpened :exec
 UPDATE sheet_link SET opened_at = sqlc.arg(at), opened = opened + 1 WHERE link_id = $1;

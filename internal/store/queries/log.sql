@@ -1,6 +1,7 @@
 -- name: AddSetEntry :execrows
-INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow)
-VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23)
+INSERT INTO set_entry (entry_id, studio_id, client_id, session_id, slot_id, series, set_up, side, set_no, reps, load_kg, reserve, note, done_at, logged_by, replaces, withdrawn, faults, technical, mark, unsure, row_id, parts, hollow,
+    link_id, device, device_no, device_at, rest_s, same_as, twice_of)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30)
 ON CONFLICT (entry_id) DO NOTHING;
 
 -- name: SetEntryByID :one
@@ -22,7 +23,7 @@ ORDER BY e.series, e.done_at DESC;
 
 -- name: SetsPerSession :many
 SELECT session_id, count(*) AS sets, max(done_at)::timestamptz AS last_at FROM standing_set
-WHERE client_id = $1 GROUP BY session_id;
+WHERE client_id = $1 AND twice_of IS NULL GROUP BY session_id;
 
 -- name: LastTraining :many
 SELECT client_id, max(done_at)::timestamptz AS last_at FROM standing_set GROUP BY client_id;
@@ -38,3 +39,7 @@ SELECT series, set_up, load_kg, reps, reserve, technical, hollow, faults, done_a
     SELECT e.series, e.set_up, e.load_kg, e.reps, e.reserve, e.technical, e.hollow, e.faults, e.done_at, row_number() OVER (PARTITION BY e.series ORDER BY e.done_at DESC) AS n FROM standing_set e
     WHERE e.client_id = $1 AND e.done_at > sqlc.arg(after) AND NOT e.unsure
 ) last WHERE n <= sqlc.arg(most)::int ORDER BY series, done_at DESC;
+
+-- name: EntriesOfSessions :many
+SELECT * FROM standing_set WHERE session_id = ANY(sqlc.arg(sessions)::uuid[]) AND twice_of IS NULL
+ORDER BY session_id, slot_id, set_no, side, done_at;

@@ -1,0 +1,103 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
+	"musculus/internal/core/floor"
+	"musculus/internal/core/movement"
+	"musculus/internal/store/db"
+)
+
+// Teller is who tells something on the floor: an account, or a client by her link.
+type Teller struct {
+	Account uuid.UUID // uuid.Nil where a link tells
+	Link    *uuid.UUID
+}
+
+// AddFloorEvent keeps what was told of a session; sending it twice keeps it once, sending
+// another under its id is ErrTaken.
+func (t *Tx) AddFloorEvent(ctx context.Context, client uuid.UUID, e *floor.Event, by Teller) error {
+	b, err := json.Marshal(e.Content)
+	if err != nil {
+		return err
+	}
+	n, err := t.q.AddFloorEvent(ctx, db.AddFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b,
+		ToldBy: orNobody(by.Account), LinkID: by.Link, HappenedAt: e.At})
+	return once(n, err, func() (bool, error) {
+		return t.q.SameFloorEvent(ctx, db.SameFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b})
+	})
+}
+
+// FloorEvents returns what was told of some of a client's sessions, in the order it happened.
+func (t *Tx) FloorEvents(ctx context.Context, client uuid.UUID, sessions ...uuid.UUID) ([]floor.Event, error) {
+	rows, err := t.q.FloorEvents(ctx, db.FloorEventsParams{ClientID: client, Sessions: sessions})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]floor.Event, len(rows))
+	for i, r := range rows {
+		out[i] = floor.Event{ID: r.EventID, Session: r.SessionID, Kind: r.Kind, At: r.HappenedAt.In(t.zone), By: r.ByName, ByLink: r.LinkID != nil}
+		if err := json.Unmarshal(r.Content, &out[i].Content); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// EntriesOf returns the sets that count of some sessions, by session.
+func (t *Tx) EntriesOf(ctx context.Context, sessions []uuid.UUID, c *movement.Catalogue) (map[uuid.UUID][]entry.Entry, error) {
+	rows, err := t.q.EntriesOfSessions(ctx, sessions)
+	if err != nil {
+		return nil, err
+	}
+	all, err := t.entries(rows, c)
+	out := map[uuid.UUID][]entry.Entry{}
+	for _, e := range all {
+		out[e.SessionID] = append(out[e.SessionID], e)
+	}
+	return out, err
+}
+
+// TellFloor tells every process that something was told of a session, once it is kept.
+func (t *Tx) TellFloor(ctx context.Context, client, session uuid.UUID) error {
+	return t.q.TellFloor(ctx, db.TellFloorParams{Client: client.String(), Session: session.String()})
+}
+
+// NamesOf returns the names of some accounts.
+func (t *Tx) NamesOf(ctx context.Context, accounts []uuid.UUID) (map[uuid.UUID]string, error) {
+	rows, err := t.q.NamesOf(ctx, accounts)
+	out := map[uuid.UUID]string{}
+	for _, r := range rows {
+		out[r.AccountID] = r.Name
+	}
+	return out, err
+}
+
+// FloorKey is the key with which an account's devices lock what they keep, made when it is
+// first asked for.
+func (t *Tx) FloorKey(ctx context.Context, account uuid.UUID, fresh []byte) ([]byte, error) {
+	return t.q.FloorKey(ctx, db.FloorKeyParams{AccountID: account, Fresh: fresh})
+}
+
+// Here is a session of a day, and whose it is.
+type Here struct{ Client, Session uuid.UUID }
+
+// SessionsOn returns the studio's sessions of some days, the first day first.
+func (t *Tx) SessionsOn(ctx context.Context, since, until day.Day) ([]Here, error) {
+	rows, err := t.q.SessionsOn(ctx, db.SessionsOnParams{Since: since, Until: until})
+	out := make([]Here, len(rows))
+	for i, r := range rows {
+		out[i] = Here{r.ClientID, r.SessionID}
+	}
+	return out, err
+}
+
+// SessionSent says whether a sheet of a session has left.
+func (t *Tx) SessionSent(ctx context.Context, client, session uuid.UUID) (bool, error) {
+	return t.q.SessionSent(ctx, db.SessionSentParams{ClientID: client, SessionID: session})
+}
