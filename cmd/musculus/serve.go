@@ -17,6 +17,7 @@ import (
 
 	"musculus/internal/httpapi"
 	"musculus/internal/jobs"
+	"musculus/internal/live"
 	"musculus/internal/mail"
 	"musculus/internal/photos"
 
@@ -215,6 +216,8 @@ func listenAndServe(ctx context.Context, listen string, c httpapi.Config, ready 
 		return err
 	}
 	go eraseRounds(ctx, c.Store, c.Photos)
+	c.Live = live.NewHub()
+	go c.Live.Run(ctx, c.Store.Pool)
 
 	server := &http.Server{
 		Handler:           httpapi.New(c),
@@ -231,6 +234,7 @@ func listenAndServe(ctx context.Context, listen string, c httpapi.Config, ready 
 		return err
 	case <-ctx.Done():
 	}
+	c.Live.Close() // streams end by themselves only when told to
 	grace, cancel := context.WithTimeout(context.Background(), 10*time.Second)
 	defer cancel()
 	return server.Shutdown(grace)

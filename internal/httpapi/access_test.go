@@ -19,6 +19,12 @@ import (
 	"musculus/internal/store"
 )
 
+// toldNothing is an event of a session that ended before it began.
+func toldNothing(*caller) any {
+	return map[string]any{"device": newID(), "events": []any{map[string]any{"id": newID(), "no": 1, "kind": "end", "at": now, "offset_ms": 0,
+		"version": 1, "end": map[string]any{"hard": 0}}}}
+}
+
 // access says for every operation who gets in: the status an assistant gets
 // with a request that is well-formed, and whether it names a client whose
 // studio must be one's own.
@@ -53,6 +59,13 @@ var access = map[string]struct {
 	"open-link-once": {anonymous: 404, assistant: 404, body: func(*caller) any { return map[string]any{"password": "x"} }},
 	"renew-password": {anonymous: 404, assistant: 404, body: func(*caller) any { return map[string]any{"password": "x"} }},
 	"people":         {anonymous: 401, assistant: 403},
+	"floor-around":   {anonymous: 401, assistant: 200},
+	"floor-ready":    {anonymous: 401, assistant: 200, ofClient: true},
+	"floor-done":     {anonymous: 401, assistant: 200, ofClient: true},
+	"floor-tell":     {anonymous: 401, assistant: 200, ofClient: true, body: toldNothing},
+	"link-ready":     {anonymous: 404, assistant: 404},
+	"link-done":      {anonymous: 404, assistant: 404},
+	"link-tell":      {anonymous: 404, assistant: 404, body: toldNothing},
 	"invite": {
 		anonymous: 401, assistant: 403,
 		body: func(*caller) any { return map[string]any{"id": newID(), "email": "a@b.example", "role": "coach"} },

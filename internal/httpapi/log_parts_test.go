@@ -3,7 +3,7 @@ package httpapi_test
 import (
 	"testing"
 
-	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/week"
 
 	"github.com/stretchr/testify/assert"
@@ -36,7 +36,7 @@ func TestASetsPartsAreKept(t *testing.T) {
 			map[string]any{"kind": "swung", "reps": 2},
 		},
 	}
-	log := got[sessions.LogView](c, 200, c.call("POST", path+"/log", set))
+	log := got[floor.LogView](c, 200, c.call("POST", path+"/log", set))
 	require.Len(t, log.Slots[1].Entries, 1)
 	assert.Equal(t, "9 clean, 7 clean, 2 swung", log.Slots[1].Entries[0].Parts)
 	assert.Equal(t, "drops", log.Slots[1].Entries[0].Hollow)
@@ -61,7 +61,7 @@ func TestASetsPartsAreKept(t *testing.T) {
 		"note":     "slow",
 		"replaces": log.Slots[1].Entries[0].ID,
 	}
-	log = got[sessions.LogView](c, 200, c.call("POST", path+"/log", fixed))
+	log = got[floor.LogView](c, 200, c.call("POST", path+"/log", fixed))
 	assert.Equal(t, "9 clean, 7 clean, 2 swung", log.Slots[1].Entries[0].Parts, "what the correction does not say stays")
 	set["id"], set["reps"] = newID(), 5
 	assert.Equal(t, []string{"body.reps"}, got[problem](c, 422, c.call("POST", path+"/log", set)).locations())

@@ -10,7 +10,7 @@ import (
 	"strings"
 	"testing"
 
-	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/httpapi/week"
 	"musculus/internal/view"
@@ -67,7 +67,7 @@ func TestAFileThatComesBackKeepsItsSlots(t *testing.T) {
 	assert.Equal(t, 4, after.Slots[0].Rows[0].Sets)
 	assert.Equal(t, before.Slots[2].ID, after.Slots[1].ID)
 	assert.Equal(t, before.Slots[3].ID, after.Slots[2].ID)
-	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log := got[floor.LogView](c, 200, c.call("GET", path+"/log", nil))
 	assert.True(t, log.Slots[0].Planned)
 	assert.Len(t, log.Slots[0].Entries, 1, "the logged set is where it was")
 }

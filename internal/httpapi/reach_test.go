@@ -9,7 +9,7 @@ import (
 	"testing"
 	"time"
 
-	"musculus/internal/httpapi/sessions"
+	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/httpapi/week"
 	"musculus/internal/view"
@@ -279,7 +279,7 @@ func TestCautionsReachEveryPlace(t *testing.T) {
 	want := "A step within reach to get out."
 	assert.Contains(t, got[view.SessionView](c, 200, c.call("GET", path, nil)).Slots[2].Cautions, want, "builder")
 	assert.Contains(t, got[sheet.SheetView](c, 200, c.call("GET", path+"/sheet", nil)).Slots[2].Keeps, want, "sheet")
-	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log := got[floor.LogView](c, 200, c.call("GET", path+"/log", nil))
 	assert.Contains(t, log.Slots[2].Cautions, want, "Log")
 	version := got[view.SessionView](c, 200, c.call("GET", path, nil)).Version
 	require.Equal(t, 200, c.call("POST", path+"/issues", map[string]any{"id": newID(), "version": version}).status)
@@ -369,14 +369,14 @@ func TestAnEntryThatCannotBeAsksBack(t *testing.T) {
 		c.call("POST", path+"/log", with(heavy, map[string]any{"sure": true})).status,
 		"the same id: nothing was kept under it",
 	)
-	require.Equal(t, 200, c.call("POST", path+"/log", set(nil)).status)
+	require.Equal(t, 200, c.call("POST", path+"/log", set(map[string]any{"set_no": 2})).status)
 
 	type log struct {
 		Slots []struct {
 			Entries []struct{ ID, Unsure string }
 		}
 	}
-	waited := set(map[string]any{"whole_kg": 140, "set_no": 2, "waited": true})
+	waited := set(map[string]any{"whole_kg": 140, "set_no": 3, "waited": true})
 	entries := got[log](c, 200, c.call("POST", path+"/log", waited)).Slots[0].Entries
 	unsure := ""
 	for _, e := range entries {
@@ -385,7 +385,7 @@ func TestAnEntryThatCannotBeAsksBack(t *testing.T) {
 		}
 	}
 	assert.Contains(t, unsure, "140 kg?", "kept, and asked later")
-	confirmed := set(map[string]any{"whole_kg": 140, "set_no": 2, "replaces": waited["id"], "sure": true})
+	confirmed := set(map[string]any{"whole_kg": 140, "set_no": 3, "replaces": waited["id"], "sure": true})
 	for _, e := range got[log](c, 200, c.call("POST", path+"/log", confirmed)).Slots[0].Entries {
 		assert.Empty(t, e.Unsure)
 	}

@@ -19,6 +19,7 @@ import (
 	"musculus/internal/core/secret"
 	"musculus/internal/httpapi/clients"
 	"musculus/internal/httpapi/drafts"
+	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/growth"
 	"musculus/internal/httpapi/library"
 	"musculus/internal/httpapi/op"
@@ -29,6 +30,7 @@ import (
 	"musculus/internal/httpapi/stances"
 	"musculus/internal/httpapi/studio"
 	"musculus/internal/httpapi/week"
+	"musculus/internal/live"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
@@ -43,6 +45,7 @@ type Config struct {
 	Post      op.Post          // nil: no letters leave
 	Address   string           // where people find us, for links
 	Now       func() time.Time // nil: the clock
+	Live      *live.Hub        // nil: nobody is told while it happens
 }
 
 // New makes the whole HTTP side: API, sign-in, static files.
@@ -79,6 +82,12 @@ func build(c Config) (http.Handler, huma.API) {
 	router := chi.NewRouter()
 	router.Use(middleware.Recoverer, securityHeaders(c.BehindTLS), http.NewCrossOriginProtection().Handler, compressed())
 	var api huma.API
+	if c.Live != nil { // before the rest: a stream has no bound of time, and its head does not wait for its end
+		router.Group(func(r chi.Router) {
+			r.Use(request.From(c.Proxies), s.Sessions.LoadAndSave)
+			r.Route("/api/events", func(r chi.Router) { streams(r, s, c.Live) })
+		})
+	}
 	router.Route("/api", func(r chi.Router) {
 		r.Use(request.From(c.Proxies), request.Traced, op.Answering, s.Sessions.LoadAndSave)
 		r.NotFound(func(w http.ResponseWriter, _ *http.Request) {
@@ -134,6 +143,7 @@ var places = []func(huma.API, *op.Server){
 	clients.Register,
 	growth.Register,
 	sessions.Register,
+	floor.Register,
 	sheet.Register,
 	week.Register,
 	drafts.Register,

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"musculus/internal/httpapi/clients"
+	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/sessions"
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/view"
@@ -289,7 +290,7 @@ func TestTheLog(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, jory)
 	path := sessionPath("Tobias Quill") + "/log"
-	log := got[sessions.LogView](c, 200, c.call("GET", path, nil))
+	log := got[floor.LogView](c, 200, c.call("GET", path, nil))
 	turning := log.Slots[0]
 	assert.Equal(t, []string{"left", "right"}, turning.Sides, "the arms take turns")
 	assert.Equal(t, []string{"both"}, log.Slots[2].Sides)
@@ -311,21 +312,21 @@ func TestTheLog(t *testing.T) {
 		)
 	}
 	first := entry(nil)
-	got[sessions.LogView](c, 200, c.call("POST", path, first))
-	log = got[sessions.LogView](c, 200, c.call("POST", path, first))
+	got[floor.LogView](c, 200, c.call("POST", path, first))
+	log = got[floor.LogView](c, 200, c.call("POST", path, first))
 	require.Len(t, log.Slots[0].Entries, 1, "sent twice, logged once")
 	assert.Equal(t, "steady", log.Slots[0].Entries[0].Note)
 	assert.Equal(t, "dumbbell 18.7 kg", log.Slots[0].Entries[0].Estimate)
 	assert.Equal(t, "right", log.Slots[0].Next.Side, "the other arm is next")
 	assert.Equal(t, 1, log.Slots[0].Next.SetNo)
-	log = got[sessions.LogView](c, 200, c.call("POST", path, entry(map[string]any{"side": "right", "reps": 14})))
+	log = got[floor.LogView](c, 200, c.call("POST", path, entry(map[string]any{"side": "right", "reps": 14})))
 	assert.Equal(t, 2, log.Slots[0].Next.SetNo)
 	assert.Empty(t, log.Slots[0].Entries[1].Estimate, "over twelve reps nothing is estimated")
-	log = got[sessions.LogView](c, 200, c.call("POST", path, entry(map[string]any{"reps": 10, "replaces": first["id"]})))
+	log = got[floor.LogView](c, 200, c.call("POST", path, entry(map[string]any{"reps": 10, "replaces": first["id"]})))
 	require.Len(t, log.Slots[0].Entries, 2)
 	assert.Equal(t, 10, log.Slots[0].Entries[0].Reps)
 	cable := with(entry(nil), map[string]any{"slot": log.Slots[1].ID, "whole_kg": 20})
-	log = got[sessions.LogView](c, 200, c.call("POST", path, cable))
+	log = got[floor.LogView](c, 200, c.call("POST", path, cable))
 	assert.Equal(t, "stack 20 kg", log.Slots[1].Entries[0].Load)
 
 	for name, bad := range map[string]map[string]any{
@@ -348,9 +349,9 @@ func TestALogOutlivesItsSlot(t *testing.T) {
 	s := open(t)
 	c := s.signedIn(t, wren)
 	path := sessionPath("Ines Karlova")
-	log := got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log := got[floor.LogView](c, 200, c.call("GET", path+"/log", nil))
 	gone := log.Slots[0]
-	got[sessions.LogView](
+	got[floor.LogView](
 		c,
 		200,
 		c.call(
@@ -371,7 +372,7 @@ func TestALogOutlivesItsSlot(t *testing.T) {
 	d := draft(c, path)
 	d["slots"] = d["slots"].([]any)[1:]
 	got[view.SessionView](c, 200, c.call("PUT", path, d))
-	log = got[sessions.LogView](c, 200, c.call("GET", path+"/log", nil))
+	log = got[floor.LogView](c, 200, c.call("GET", path+"/log", nil))
 	last := log.Slots[len(log.Slots)-1]
 	assert.False(t, last.Planned)
 	assert.Equal(t, gone.Title, last.Title)

@@ -10,6 +10,7 @@ import (
 	"musculus/internal/core/entry"
 	"musculus/internal/core/floor"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/plan"
 	"musculus/internal/store/db"
 )
 
@@ -26,10 +27,16 @@ func (t *Tx) AddFloorEvent(ctx context.Context, client uuid.UUID, e *floor.Event
 	if err != nil {
 		return err
 	}
-	n, err := t.q.AddFloorEvent(ctx, db.AddFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b,
-		ToldBy: orNobody(by.Account), LinkID: by.Link, HappenedAt: e.At})
+	n, err := t.q.AddFloorEvent(
+		ctx,
+		db.AddFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b,
+			ToldBy: orNobody(by.Account), LinkID: by.Link, HappenedAt: e.At},
+	)
 	return once(n, err, func() (bool, error) {
-		return t.q.SameFloorEvent(ctx, db.SameFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b})
+		return t.q.SameFloorEvent(
+			ctx,
+			db.SameFloorEventParams{EventID: e.ID, ClientID: client, SessionID: e.Session, Kind: e.Kind, Content: b},
+		)
 	})
 }
 
@@ -41,7 +48,14 @@ func (t *Tx) FloorEvents(ctx context.Context, client uuid.UUID, sessions ...uuid
 	}
 	out := make([]floor.Event, len(rows))
 	for i, r := range rows {
-		out[i] = floor.Event{ID: r.EventID, Session: r.SessionID, Kind: r.Kind, At: r.HappenedAt.In(t.zone), By: r.ByName, ByLink: r.LinkID != nil}
+		out[i] = floor.Event{
+			ID:      r.EventID,
+			Session: r.SessionID,
+			Kind:    r.Kind,
+			At:      r.HappenedAt.In(t.zone),
+			By:      r.ByName,
+			ByLink:  r.LinkID != nil,
+		}
 		if err := json.Unmarshal(r.Content, &out[i].Content); err != nil {
 			return nil, err
 		}
@@ -97,7 +111,29 @@ func (t *Tx) SessionsOn(ctx context.Context, since, until day.Day) ([]Here, erro
 	return out, err
 }
 
-// SessionSent says whether a sheet of a session has left.
-func (t *Tx) SessionSent(ctx context.Context, client, session uuid.UUID) (bool, error) {
-	return t.q.SessionSent(ctx, db.SessionSentParams{ClientID: client, SessionID: session})
+// SessionAt returns a session as one of its versions had it, ErrNotFound where there is none.
+func (t *Tx) SessionAt(ctx context.Context, client, session uuid.UUID, version int, c *movement.Catalogue) (Session, error) {
+	r, err := t.q.SessionAt(ctx, db.SessionAtParams{SessionID: session, ClientID: client, Version: version})
+	if err != nil {
+		return Session{}, classify(err)
+	}
+	out := Session{Planned: plan.Planned{ID: session, Name: r.Name, On: r.PlannedOn}, ClientID: client, Version: r.Version}
+	return out, out.read(r.Content, c)
+}
+
+// SentVersion is the version of a session that its last sheet was made of, ErrNotFound where
+// none has left.
+func (t *Tx) SentVersion(ctx context.Context, client, session uuid.UUID) (int, error) {
+	n, err := t.q.SentVersion(ctx, db.SentVersionParams{SessionID: session, ClientID: client})
+	return n, classify(err)
+}
+
+// FirstTold is the set that stands for one that two devices told, itself where it was told
+// once or is not known.
+func (t *Tx) FirstTold(ctx context.Context, entry uuid.UUID) (uuid.UUID, error) {
+	id, err := t.q.FirstTold(ctx, entry)
+	if classify(err) == ErrNotFound {
+		return entry, nil
+	}
+	return id, err
 }

@@ -120,10 +120,30 @@ type Link struct {
 // AddLink keeps a link by its token. Sent again, before anybody opened it, the token
 // made now takes the place of the one whose answer was lost; another link under the
 // id is ErrTaken.
-func (t *Tx) AddLink(ctx context.Context, id, client uuid.UUID, token string, expires time.Time, mayLog bool, by uuid.UUID) error {
-	n, err := t.q.AddLink(ctx, db.AddLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), ExpiresAt: expires, MadeBy: by, MayLog: mayLog})
+func (t *Tx) AddLink(
+	ctx context.Context,
+	id, client uuid.UUID,
+	token string,
+	expires time.Time,
+	mayLog bool,
+	by uuid.UUID,
+) error {
+	n, err := t.q.AddLink(
+		ctx,
+		db.AddLinkParams{
+			LinkID:    id,
+			ClientID:  client,
+			TokenHash: HashToken(token),
+			ExpiresAt: expires,
+			MadeBy:    by,
+			MayLog:    mayLog,
+		},
+	)
 	return once(n, err, func() (bool, error) {
-		n, err := t.q.RenewLink(ctx, db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), Expires: expires})
+		n, err := t.q.RenewLink(
+			ctx,
+			db.RenewLinkParams{LinkID: id, ClientID: client, TokenHash: HashToken(token), Expires: expires},
+		)
 		return n == 1, err
 	})
 }

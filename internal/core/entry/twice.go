@@ -20,7 +20,8 @@ func Doubled(e *Entry, standing []Entry) (same, other *Entry) {
 		if o.ID == e.ID || o.SlotID != e.SlotID || o.SetNo != e.SetNo || o.Side != e.Side || o.TwiceOf != nil {
 			continue
 		}
-		if o.Reps == e.Reps && o.LoadKg == e.LoadKg && o.Reserve == e.Reserve && sameRow(o, e) && slices.EqualFunc(o.Parts, e.Parts, Part.Same) &&
+		if o.Reps == e.Reps && o.LoadKg == e.LoadKg && o.Reserve == e.Reserve && sameRow(o, e) &&
+			slices.EqualFunc(o.Parts, e.Parts, Part.Same) &&
 			e.DoneAt.Sub(o.DoneAt).Abs() <= onceWithin {
 			return o, nil
 		}

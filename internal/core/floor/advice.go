@@ -30,10 +30,11 @@ const MostMarks = 9
 
 // State is where a slot stands before a set.
 type State struct {
-	Row, Set int // the set in its row, from 0
-	Mark     int // among the marks
-	Strikes  int // how often form went before the muscle
-	First    int // of a first contact: 1 nothing is known, 2 one set has told; 0: it is known
+	Row     int `json:"row"`
+	Set     int `json:"set"`     // in its row, from 0
+	Mark    int `json:"mark"`    // among the marks
+	Strikes int `json:"strikes"` // how often form went before the muscle
+	First   int `json:"first"`   // of a first contact: 1 nothing is known, 2 one set has told; 0: it is known
 }
 
 // Outcome is how a set came out: effective reps, clean ones with what was left beyond or
@@ -119,14 +120,18 @@ var said = [sayings]string{
 // Words is what is said.
 func (s Say) Words() string { return said[s] }
 
+// Sayings are the words of every advice, by its number.
+func Sayings() []string { return said[:] }
+
 // Move is an advice: where the slot stands then, what to aim at, and why.
 type Move struct {
-	Next      State
-	Low, High int // reps to aim at
-	Reserve   int
-	RestS     int
-	Say       Say
-	End       bool // no further set
+	Next    State `json:"next"`
+	Low     int   `json:"low"` // reps to aim at
+	High    int   `json:"high"`
+	Reserve int   `json:"reserve"`
+	RestS   int   `json:"rest_s"`
+	Say     Say   `json:"say"`           // which of the sayings
+	End     bool  `json:"end,omitempty"` // no further set
 }
 
 // How far one set moves the load.

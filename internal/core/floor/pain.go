@@ -3,7 +3,6 @@ package floor
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
@@ -220,26 +219,4 @@ func AfterPain(slot *plan.Slot, j movement.Joint) After {
 		return Away
 	}
 	return Stays
-}
-
-// Referral is what a client takes along to a clinician: what hurt, when, in which movements;
-// no diagnosis.
-func Referral(name string, r *Report, peak int, when string, movements []string) string {
-	where := "elsewhere than in arm and shoulder joints"
-	if r.Joint != "" {
-		where = string(r.Side) + ", " + r.Joint.Words()
-	}
-	words := []string{
-		fmt.Sprintf("%s reported pain on %s: %s, at most %d of 10.", name, when, where, peak),
-	}
-	if r.Sudden {
-		words = append(words, "It came suddenly.")
-	}
-	if len(movements) > 0 {
-		words = append(words, "It was felt in: "+strings.Join(movements, "; ")+".")
-	}
-	return strings.Join(
-		append(words, "Training of what loads it was stopped. This is a record for whoever examines it, not a diagnosis."),
-		" ",
-	)
 }

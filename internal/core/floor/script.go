@@ -17,12 +17,12 @@ import (
 // Script is a session as it is run: its sets in the order they are done, and for each slot
 // everything that is decided while nobody can be asked.
 type Script struct {
-	Steps []Step
+	Steps []SetAhead
 	Lines []Line // by slot
 }
 
-// Step is one set of one arm, or of both.
-type Step struct {
+// SetAhead is one set of one arm, or of both.
+type SetAhead struct {
 	Slot  int        `json:"slot"` // in the session
 	Set   int        `json:"set"`  // in its slot, from 0
 	Side  entry.Side `json:"side"`
@@ -57,6 +57,9 @@ type RowLine struct {
 	Loads  []int        `json:"loads"` // among the slot's steps, rung by rung; none: to be found
 	Aim    int          `json:"aim"`   // reps that are taken for done as planned
 	Stages []dose.Stage `json:"stages"`
+	// Taken are the marks near each mark of the slot with the reps to expect of them, for when
+	// somebody else has it.
+	Taken [][]Expected `json:"taken"`
 }
 
 // Try is another way to go on after pain, a series of its own.
@@ -111,7 +114,7 @@ func leftOf(s *plan.Slot, left int) int {
 
 // stepsOf are a session's sets in the order they are done: round by round in combos, arm
 // after arm where they take turns, each arm's turn to begin.
-func stepsOf(s *plan.Session) (out []Step) {
+func stepsOf(s *plan.Session) (out []SetAhead) {
 	add := func(i, set, rest int) {
 		slot := &s.Slots[i]
 		sides := slices.Clone(log.Sides(slot))
@@ -131,7 +134,7 @@ func stepsOf(s *plan.Session) (out []Step) {
 			own = s.RestAfter(i, slot.RowOf(set-1))
 		}
 		for k, side := range sides {
-			st := Step{Slot: i, Set: set, Side: side, Row: row, InRow: set - before, RestS: rest, AboutS: about}
+			st := SetAhead{Slot: i, Set: set, Side: side, Row: row, InRow: set - before, RestS: rest, AboutS: about}
 			switch {
 			case k > 0: // the other arm's set was rest
 				st.RestS, st.OwnS = 0, own
@@ -205,7 +208,10 @@ func lineOf(t *week.Trainee, s *plan.Session, i int, past Past) Line {
 		}
 		planned = append(planned, mark)
 		l.Rows = append(l.Rows, row)
-		l.Advice.Rows = append(l.Advice.Rows, Row{Sets: r.Each(), Low: r.RepsLow, High: r.RepsHigh, Reserve: r.Reserve, RestS: s.RestAfter(i, k)})
+		l.Advice.Rows = append(
+			l.Advice.Rows,
+			Row{Sets: r.Each(), Low: r.RepsLow, High: r.RepsHigh, Reserve: r.Reserve, RestS: s.RestAfter(i, k)},
+		)
 		set += r.Each()
 	}
 	l.Advice.Dense, l.Advice.Written = isDense(s, i), isWritten(slot, planned)
@@ -224,6 +230,11 @@ func lineOf(t *week.Trainee, s *plan.Session, i int, past Past) Line {
 		l.Advice.Rows[k].Mark = max(0, slices.Index(l.In, mark))
 	}
 	l.Advice.Least = l.least(s, i, &rack)
+	for k := range l.Rows {
+		for m := range l.Advice.Marks {
+			l.Rows[k].Taken = append(l.Rows[k].Taken, Taken(&l.Advice, State{Row: k, Mark: m}, nil))
+		}
+	}
 	return l
 }
 
@@ -324,59 +335,6 @@ func isWritten(slot *plan.Slot, planned []int) bool {
 		}
 	}
 	return slot.Differs()
-}
-
-// pain works out beforehand what may be tried with each joint.
-func (l *Line) pain(t *week.Trainee, c *movement.Catalogue, slot *plan.Slot) {
-	at := map[string]int{}
-	for k, j := range movement.Joints {
-		l.After[k] = AfterPain(slot, j)
-		for n, now := range []int{leastNow, overPain} {
-			l.Ladder[k][n] = -1
-			r := Report{Side: person.Right, Joint: j, Score: overPain + 1, First: -1}
-			offers := Ladder(t, c, slot.SetUp, &r, now)
-			if len(offers) == 0 {
-				continue
-			}
-			o := offers[0]
-			key := string(o.Kind) + o.SetUp.Key()
-			if _, known := at[key]; !known {
-				at[key] = len(l.Tries)
-				l.Tries = append(l.Tries, l.try(t, o))
-			}
-			l.Ladder[k][n] = at[key]
-		}
-	}
-}
-
-// Where a try begins: two marks lighter in the same set-up, else half of what was lifted.
-const (
-	tryMarks = 2
-	tryShare = 0.5
-)
-
-// try is an offer with the loads there are for it.
-func (l *Line) try(t *week.Trainee, o Offer) Try {
-	rack := t.Floor().Rack(o.SetUp)
-	out := Try{Offer: o, Steps: byHand(&rack)}
-	planned := 0
-	if len(l.Rows) > 0 && len(l.Rows[0].Loads) > 0 {
-		planned = l.Rows[0].Loads[0]
-	}
-	if o.Kind == Lighter {
-		out.Start = max(0, planned-tryMarks)
-		return out
-	}
-	most := 0.0
-	if len(l.Advice.Marks) > 0 {
-		most = tryShare * l.Advice.Marks[l.Advice.Rows[0].Mark]
-	}
-	for k, whole := range out.Steps {
-		if rack.Carry.PerHand(whole, rack.Rigging) <= most {
-			out.Start = k
-		}
-	}
-	return out
 }
 
 // time tells how long each slot's rest takes, and what leaving it out would cost the week.

@@ -15,7 +15,7 @@ import (
 	"musculus/internal/core/week"
 )
 
-func doneIn(steps []Step) (out [][3]any) {
+func doneIn(steps []SetAhead) (out [][3]any) {
 	for _, s := range steps {
 		out = append(out, [3]any{s.Slot, s.Set, s.Side})
 	}

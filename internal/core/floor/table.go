@@ -71,8 +71,9 @@ func (t *Table) Next(s State, o Outcome) (Move, bool) {
 
 // Expected is what a free mark gives when the planned one is taken.
 type Expected struct {
-	Mark      int
-	Low, High int // reps to expect
+	Mark int `json:"mark"`
+	Low  int `json:"low"` // reps to expect
+	High int `json:"high"`
 }
 
 // nearTaken is how many marks to each side are told.
@@ -80,7 +81,8 @@ const nearTaken = 2
 
 // Taken says, for each free mark near a state's, how many reps to expect with it, where the
 // row's band is what its own load gives.
-func Taken(c *Slot, s State, free func(mark int) bool) (out []Expected) {
+func Taken(c *Slot, s State, free func(mark int) bool) []Expected {
+	out := []Expected{}
 	row := &c.Rows[s.Row]
 	for i := max(0, s.Mark-nearTaken); i <= min(len(c.Marks)-1, s.Mark+nearTaken); i++ {
 		if i == s.Mark || free != nil && !free(i) {

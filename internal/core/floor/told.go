@@ -79,6 +79,9 @@ const (
 var reasonWords = map[Reason]string{ForTime: "no time", ForPain: "pain", ForForm: "form ended it", ForTaken: "taken by somebody",
 	ForEnough: "enough for today", ForNotToday: "not today"}
 
+// Reasons are the reasons in the order in which they are offered.
+var Reasons = []Reason{ForTime, ForEnough, ForTaken, ForForm, ForPain, ForNotToday}
+
 // Words tells a reason.
 func (r Reason) Words() string { return reasonWords[r] }
 

@@ -114,7 +114,7 @@ type DraftedSlot struct {
 
 type draftInput struct {
 	Client uuid.UUID `path:"client"`
-	Of     string    `              query:"of" doc:"a day of the week; absent: today"`
+	Of     string    `query:"of" doc:"a day of the week; absent: today"`
 	Body   DraftAsked
 }
 

@@ -94,7 +94,7 @@ type WeekRead struct {
 	C        *store.Client
 	From     day.Day
 	Kept     []store.Session
-	t        *week.Trainee
+	T        *week.Trainee
 	accepted map[string]store.Accepted
 }
 
@@ -102,13 +102,13 @@ type WeekRead struct {
 func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekRead, error) {
 	r := WeekRead{C: c, From: from, Kept: kept}
 	var err error
-	if r.t, err = s.Informed(ctx, tx, c); err != nil {
+	if r.T, err = s.Informed(ctx, tx, c); err != nil {
 		return r, err
 	}
-	if r.t.Aims, err = s.aims(ctx, tx, c); err != nil {
+	if r.T.Aims, err = s.aims(ctx, tx, c); err != nil {
 		return r, err
 	}
-	if err = s.history(ctx, tx, c, r.t.Aims, from); err != nil {
+	if err = s.history(ctx, tx, c, r.T.Aims, from); err != nil {
 		return r, err
 	}
 	r.accepted, err = tx.AcceptedFindings(ctx, c.ID)
@@ -118,7 +118,7 @@ func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, 
 // AuditRead counts and audits a week that was read; the first shown findings come with
 // their fixes.
 func (s *Server) AuditRead(ctx context.Context, r *WeekRead, shown int) (out AuditedWeek, err error) {
-	out.T, out.Accepted = r.t, r.accepted
+	out.T, out.Accepted = r.T, r.accepted
 	if out.Week, err = plannedWeek(r.Kept); err != nil {
 		return out, err
 	}

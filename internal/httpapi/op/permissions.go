@@ -44,7 +44,7 @@ func (s *Server) Permit(api huma.API) func(huma.Context, func(huma.Context)) {
 			return
 		}
 		refuse := refuser(api, ctx)
-		account, err := s.signedIn(ctx.Context())
+		account, err := s.SignedIn(ctx.Context())
 		if err == nil {
 			request.TraceOf(ctx.Context()).Studio = account.Studio.String()
 		}

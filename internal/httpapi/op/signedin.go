@@ -70,8 +70,8 @@ func (s *Server) LoginOf(ctx context.Context) uuid.UUID {
 // ForgetMe lets what is remembered of the request's sign-in be read anew.
 func (s *Server) ForgetMe(ctx context.Context) { s.signIns.Forget(s.SignInOf(ctx)) }
 
-// signedIn returns the account of the request's session.
-func (s *Server) signedIn(ctx context.Context) (store.Account, error) {
+// SignedIn returns the account of the request's session.
+func (s *Server) SignedIn(ctx context.Context) (store.Account, error) {
 	notSignedIn := Problem(http.StatusUnauthorized, "not signed in, or no longer")
 	ids := map[string]uuid.UUID{}
 	for _, key := range []string{sessionSignIn, sessionLogin, sessionStudio, sessionAccount} {

@@ -1,4 +1,4 @@
-// Package sessions holds the operations of one session: the builder and its log.
+// Package sessions holds the operations of one session: the builder.
 package sessions
 
 import (
@@ -15,5 +15,4 @@ func Register(api huma.API, s *op.Server) {
 	p := &place{s}
 	p.registerSessions(api)
 	p.registerArranging(api)
-	p.registerLog(api)
 }

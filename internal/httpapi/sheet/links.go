@@ -79,7 +79,8 @@ func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error
 	}
 	defer s.NoteSecurity(ctx, a.Studio, store.SecurityEvent{Account: &a.ID, What: "made a link", About: in.Client.String()})
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
-		if err := tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), in.Body.MayLog, a.ID); err != nil || !in.Body.Letter {
+		if err := tx.AddLink(ctx, in.Body.ID, in.Client, token, s.Now().AddDate(0, 0, in.Body.Days), in.Body.MayLog, a.ID); err != nil ||
+			!in.Body.Letter {
 			return err
 		}
 		if why := c.Dossier.MayWrite(); why != "" {
@@ -89,7 +90,12 @@ func (s *place) makeLink(ctx context.Context, in *linkInput) (*linkOutput, error
 		if err != nil {
 			return err
 		}
-		return s.Post.Send(ctx, tx.Raw(), linkLetter(c.Dossier.Letters, c.Dossier.Name, studio, s.Address+"/s/"+token, in.Body.Days), s.Now())
+		return s.Post.Send(
+			ctx,
+			tx.Raw(),
+			linkLetter(c.Dossier.Letters, c.Dossier.Name, studio, s.Address+"/s/"+token, in.Body.Days),
+			s.Now(),
+		)
 	})
 }
 

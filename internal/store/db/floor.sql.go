@@ -48,6 +48,17 @@ func (q *Queries) AddFloorEvent(ctx context.Context, arg AddFloorEventParams) (i
 	return result.RowsAffected(), nil
 }
 
+const firstTold = `-- name: FirstTold :one
+SELECT coalesce(same_as, entry_id)::uuid FROM set_entry WHERE entry_id = $1
+`
+
+func (q *Queries) FirstTold(ctx context.Context, entryID uuid.UUID) (uuid.UUID, error) {
+	row := q.db.QueryRow(ctx, firstTold, entryID)
+	var column_1 uuid.UUID
+	err := row.Scan(&column_1)
+	return column_1, err
+}
+
 const floorEvents = `-- name: FloorEvents :many
 SELECT f.event_id, f.session_id, f.kind, f.content, f.happened_at, f.told_by, f.link_id, coalesce(account.name, '')::text AS by_name
 FROM floor_event f LEFT JOIN account ON account.account_id = f.told_by
@@ -170,20 +181,50 @@ func (q *Queries) SameFloorEvent(ctx context.Context, arg SameFloorEventParams) 
 	return exists, err
 }
 
-const sessionSent = `-- name: SessionSent :one
-SELECT EXISTS (SELECT 1 FROM issued_sheet WHERE session_id = $1 AND client_id = $2)
+const sentVersion = `-- name: SentVersion :one
+SELECT session_version FROM issued_sheet WHERE session_id = $1 AND client_id = $2 ORDER BY number DESC LIMIT 1
 `
 
-type SessionSentParams struct {
+type SentVersionParams struct {
 	SessionID uuid.UUID
 	ClientID  uuid.UUID
 }
 
-func (q *Queries) SessionSent(ctx context.Context, arg SessionSentParams) (bool, error) {
-	row := q.db.QueryRow(ctx, sessionSent, arg.SessionID, arg.ClientID)
-	var exists bool
-	err := row.Scan(&exists)
-	return exists, err
+func (q *Queries) SentVersion(ctx context.Context, arg SentVersionParams) (int, error) {
+	row := q.db.QueryRow(ctx, sentVersion, arg.SessionID, arg.ClientID)
+	var session_version int
+	err := row.Scan(&session_version)
+	return session_version, err
+}
+
+const sessionAt = `-- name: SessionAt :one
+SELECT v.version, v.name, v.planned_on, v.content FROM session_version v JOIN training_session t ON t.session_id = v.session_id
+WHERE v.session_id = $1 AND t.client_id = $2 AND v.version = $3
+`
+
+type SessionAtParams struct {
+	SessionID uuid.UUID
+	ClientID  uuid.UUID
+	Version   int
+}
+
+type SessionAtRow struct {
+	Version   int
+	Name      string
+	PlannedOn day.Day
+	Content   json.RawMessage
+}
+
+func (q *Queries) SessionAt(ctx context.Context, arg SessionAtParams) (SessionAtRow, error) {
+	row := q.db.QueryRow(ctx, sessionAt, arg.SessionID, arg.ClientID, arg.Version)
+	var i SessionAtRow
+	err := row.Scan(
+		&i.Version,
+		&i.Name,
+		&i.PlannedOn,
+		&i.Content,
+	)
+	return i, err
 }
 
 const sessionsOn = `-- name: SessionsOn :many

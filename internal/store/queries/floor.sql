@@ -25,5 +25,12 @@ UPDATE account SET floor_key = coalesce(floor_key, sqlc.arg(fresh)::bytea) WHERE
 SELECT s.client_id, s.session_id FROM training_session s JOIN client c ON c.client_id = s.client_id
 WHERE s.planned_on BETWEEN sqlc.arg(since) AND sqlc.arg(until) AND c.deleted_at IS NULL ORDER BY s.planned_on, s.session_id;
 
--- name: SessionSent :one
-SELECT EXISTS (SELECT 1 FROM issued_sheet WHERE session_id = $1 AND client_id = $2);
+-- name: SessionAt :one
+SELECT v.version, v.name, v.planned_on, v.content FROM session_version v JOIN training_session t ON t.session_id = v.session_id
+WHERE v.session_id = $1 AND t.client_id = $2 AND v.version = $3;
+
+-- name: SentVersion :one
+SELECT session_version FROM issued_sheet WHERE session_id = $1 AND client_id = $2 ORDER BY number DESC LIMIT 1;
+
+-- name: FirstTold :one
+SELECT coalesce(same_as, entry_id)::uuid FROM set_entry WHERE entry_id = $1;

@@ -555,6 +555,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/sessions/{session}/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A session as it is run, with nobody to ask */
+        get: operations["floor-ready"];
+        put?: never;
+        /** Tell what was done, what hurt, what was left out */
+        post: operations["floor-tell"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/sessions/{session}/floor/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was told of a session so far */
+        get: operations["floor-done"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/sessions/{session}/issues": {
         parameters: {
             query?: never;
@@ -833,6 +868,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whose sessions are near, and what a device locks them with */
+        get: operations["floor-around"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/forgotten": {
         parameters: {
             query?: never;
@@ -944,6 +996,41 @@ export interface paths {
         };
         /** A client's sheets by a link */
         get: operations["open-link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/links/{token}/floor/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A client's session as it is run, by her link */
+        get: operations["link-ready"];
+        put?: never;
+        /** Tell what was done, by her link */
+        post: operations["link-tell"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/links/{token}/floor/{session}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was told of it so far */
+        get: operations["link-done"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1695,6 +1782,14 @@ export interface components {
             /** Format: double */
             whole_kg: number | null;
         };
+        AroundView: {
+            account: string;
+            /** @description 32 bytes, base64 */
+            key: string;
+            may_plan: boolean;
+            right: components["schemas"]["Slice"];
+            sessions: components["schemas"]["OnFloor"][];
+        };
         ArrangeInputBody: {
             /**
              * Format: int64
@@ -2083,6 +2178,17 @@ export interface components {
             one: string;
             other: string;
         };
+        DoneView: {
+            blocked: string;
+            events: components["schemas"]["EventDone"][];
+            /** Format: date-time */
+            now: string;
+            referral: string;
+            session: string;
+            sets: components["schemas"]["SetDone"][];
+            /** Format: int64 */
+            version: number;
+        };
         Dossier: {
             about: string;
             body_consent: string | null;
@@ -2295,6 +2401,21 @@ export interface components {
             until: string | null;
             until_words: string;
         };
+        End: {
+            /** @description heads in which it was felt: weak evidence, never proof */
+            felt?: string[];
+            /**
+             * Format: int64
+             * @description how good it was, 1–5; 0: not said
+             */
+            good?: number;
+            /**
+             * Format: int64
+             * @description how hard it was
+             */
+            hard: number;
+            note?: string;
+        };
         EntryHead: {
             /** Format: double */
             bias: number;
@@ -2380,12 +2501,74 @@ export interface components {
              */
             type: string;
         };
+        EventAnswer: {
+            id: string;
+            /** @enum {string} */
+            state: "kept" | "refused";
+            words: string;
+        };
+        EventDone: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            by_link: boolean;
+            end?: components["schemas"]["End"];
+            id: string;
+            /** @enum {string} */
+            kind: "pain" | "left_out" | "swap" | "end" | "line";
+            left_out?: components["schemas"]["LeftOut"];
+            line?: string;
+            pain?: components["schemas"]["PainTold"];
+            swap?: components["schemas"]["Swap"];
+            undone?: string;
+        };
+        EventTold: {
+            /**
+             * Format: date-time
+             * @description by the device's clock
+             */
+            at: string;
+            end?: components["schemas"]["End"];
+            /** @description made by the device; sending it again keeps it once */
+            id: string;
+            /** @enum {string} */
+            kind: "set" | "pain" | "left_out" | "swap" | "end" | "line" | "undone";
+            left_out?: components["schemas"]["LeftOut"];
+            line?: string;
+            /**
+             * Format: int64
+             * @description the device's count
+             */
+            no: number;
+            /**
+             * Format: int64
+             * @description what puts that clock right
+             */
+            offset_ms: number;
+            pain?: components["schemas"]["PainTold"];
+            set?: components["schemas"]["SetTold"];
+            swap?: components["schemas"]["Swap"];
+            undone?: string;
+            /**
+             * Format: int64
+             * @description of the plan that was run
+             */
+            version: number;
+        };
         EventView: {
             /** Format: date-time */
             at: string;
             by: string;
             what: string;
             who: string;
+        };
+        Expected: {
+            /** Format: int64 */
+            high: number;
+            /** Format: int64 */
+            low: number;
+            /** Format: int64 */
+            mark: number;
         };
         FactorOutputBody: {
             /** @description the link as a picture, a data: address */
@@ -2445,6 +2628,12 @@ export interface components {
         FixView: {
             sessions: components["schemas"]["WeekDraft"][];
             words: string;
+        };
+        FlagView: {
+            heading: string;
+            id: string;
+            says: string;
+            text: string;
         };
         ForgottenInputBody: {
             email: string;
@@ -2668,6 +2857,7 @@ export interface components {
         };
         JointInputBody: {
             id: string;
+            in?: string;
             joint: string;
             on: string;
             outside?: boolean;
@@ -2767,6 +2957,15 @@ export interface components {
              */
             warm_up_min: number;
         };
+        Leave: {
+            /** Format: double */
+            loses: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            slot: number;
+            words: string;
+        };
         LedgerHead: {
             band: string;
             code: string;
@@ -2821,6 +3020,16 @@ export interface components {
             spent: string;
             /** Format: double */
             warm_up: number;
+        };
+        LeftOut: {
+            /** @enum {string} */
+            reason: "time" | "pain" | "form" | "taken" | "enough" | "not_today";
+            /**
+             * Format: int64
+             * @description of all arms
+             */
+            sets: number;
+            slot: string;
         };
         LengthOf: {
             covered: boolean;
@@ -2891,6 +3100,8 @@ export interface components {
             id: string;
             /** @description send it to the client by letter instead of showing it */
             letter?: boolean;
+            /** @description its holder may log her sets and say what hurts */
+            may_log?: boolean;
         };
         LinkOutputBody: {
             path: string;
@@ -2899,6 +3110,7 @@ export interface components {
             /** Format: date-time */
             expires: string;
             id: string;
+            may_log: boolean;
             /** Format: int64 */
             opened: number;
             /** Format: date-time */
@@ -2953,6 +3165,11 @@ export interface components {
             source: "own" | "ratio" | "model" | "find";
             words: string;
         };
+        LoadView: {
+            /** Format: double */
+            whole_kg: number;
+            words: string;
+        };
         LogSetInputBody: {
             /**
              * Format: date-time
@@ -2963,7 +3180,7 @@ export interface components {
             faults?: string[];
             /** @description made by the sender; sending it again logs once */
             id: string;
-            note: string;
+            note?: string;
             /** @description what the set was made of; absent: its clean reps alone */
             parts?: components["schemas"]["Part"][];
             /** @description the entry this one corrects */
@@ -2972,8 +3189,15 @@ export interface components {
             reps: number;
             /** Format: int64 */
             reserve: number;
+            /**
+             * Format: float
+             * @description how long the rest before it really was
+             */
+            rest_s?: number;
             /** Format: int64 */
             set_no: number;
+            /** @description what it was done in; absent: as planned */
+            set_up?: components["schemas"]["SetUpAt"];
             /** @enum {string} */
             side: "both" | "left" | "right";
             slot: string;
@@ -2981,6 +3205,7 @@ export interface components {
             sure?: boolean;
             /** @description the set ended because form went */
             technical?: boolean;
+            throughout?: boolean;
             /** @description it was entered without network and waited on the device */
             waited?: boolean;
             /** Format: double */
@@ -3133,6 +3358,20 @@ export interface components {
             one_weight: string;
             two_weights: string;
         };
+        Move: {
+            end?: boolean;
+            /** Format: int64 */
+            high: number;
+            /** Format: int64 */
+            low: number;
+            next: components["schemas"]["State"];
+            /** Format: int64 */
+            reserve: number;
+            /** Format: int64 */
+            rest_s: number;
+            /** Format: int64 */
+            say: number;
+        };
         MoveToInputBody: {
             studio: string;
         };
@@ -3221,6 +3460,21 @@ export interface components {
         NoteInputBody: {
             note: string;
         };
+        OnFloor: {
+            blocked: string;
+            client: string;
+            /** Format: int64 */
+            done: number;
+            name: string;
+            room: string;
+            session: string;
+            /** Format: int64 */
+            sets: number;
+            slice: components["schemas"]["SliceView"];
+            title: string;
+            today: boolean;
+            when: string;
+        };
         OnceView: {
             email: string;
             /** @enum {string} */
@@ -3232,6 +3486,7 @@ export interface components {
         };
         OpenOutputBody: {
             client: string;
+            may_log: boolean;
             right: components["schemas"]["Slice"];
             sheets: components["schemas"]["OpenSheet"][];
             studio: string;
@@ -3309,6 +3564,39 @@ export interface components {
         };
         OwnWordsOutputBody: {
             words: components["schemas"]["OwnWordView"][];
+        };
+        PainTold: {
+            /** @description warning signs that were said yes to */
+            flags?: string[];
+            /** @description absent: elsewhere */
+            joint?: string;
+            /** Format: int64 */
+            score: number;
+            /** @enum {string} */
+            side?: "" | "left" | "right";
+            slot: string;
+            sudden?: boolean;
+            /**
+             * @description of the set
+             * @enum {string}
+             */
+            when: "start" | "middle" | "end" | "after";
+        };
+        PainTry: {
+            details: string;
+            kind: string;
+            loads: components["schemas"]["LoadView"][];
+            /** Format: int64 */
+            more: number;
+            /** Format: int64 */
+            reserve: number;
+            set_up: components["schemas"]["SetUpAt"];
+            set_up_words: string[];
+            sides: string[];
+            /** Format: int64 */
+            start: number;
+            title: string;
+            words: string;
         };
         Part: {
             /** @enum {string} */
@@ -3500,6 +3788,10 @@ export interface components {
             says: string;
             text: string;
         };
+        RampView: {
+            slot: string;
+            steps: string[];
+        };
         RateInputBody: {
             /** Format: int64 */
             confidence: number;
@@ -3529,6 +3821,96 @@ export interface components {
             elbow: number;
             /** Format: double */
             x: number;
+        };
+        ReadyRow: {
+            /** Format: int64 */
+            aim: number;
+            caution: string;
+            /** Format: double */
+            down_s: number;
+            effort: string;
+            /** Format: int64 */
+            high: number;
+            hold: boolean;
+            id: string;
+            loads: number[];
+            /** Format: int64 */
+            low: number;
+            method: string;
+            /** Format: int64 */
+            reserve: number;
+            /** Format: int64 */
+            rest_s: number;
+            set_up: components["schemas"]["SetUpAt"];
+            /** Format: int64 */
+            sets: number;
+            stages: components["schemas"]["Stage"][];
+            taken: components["schemas"]["Expected"][][];
+            tempo: string;
+            title: string;
+            word: string;
+        };
+        ReadySlot: {
+            after: string[];
+            ahead: number[];
+            combo: string;
+            cues: string[];
+            details: string;
+            ends: string;
+            faults: components["schemas"]["TickView"][];
+            id: string;
+            in: string;
+            keeps: string[];
+            ladder: number[][];
+            last: string;
+            leave: components["schemas"]["Leave"][];
+            loads: components["schemas"]["LoadView"][];
+            locked: boolean;
+            marks: number[];
+            pose: components["schemas"]["Pose"];
+            rows: components["schemas"]["ReadyRow"][];
+            set_up_words: string[];
+            short: string;
+            sides: string[];
+            slice: components["schemas"]["SliceView"];
+            special: string;
+            starts: string;
+            stop: string;
+            table?: components["schemas"]["Table"];
+            title: string;
+            tries: components["schemas"]["PainTry"][];
+        };
+        ReadyView: {
+            blocked: string;
+            caps: string[];
+            cautions: string[];
+            client: string;
+            done: components["schemas"]["DoneView"];
+            flags: components["schemas"]["FlagView"][];
+            heads: components["schemas"]["WordView"][];
+            hidden: boolean;
+            joints: components["schemas"]["WordView"][];
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            /** Format: date */
+            on: string;
+            ramp?: components["schemas"]["RampView"];
+            reasons: components["schemas"]["WordView"][];
+            right: components["schemas"]["Slice"];
+            room: string;
+            says: string[];
+            session: string;
+            slots: components["schemas"]["ReadySlot"][];
+            steps: components["schemas"]["SetAhead"][];
+            title: string;
+            total: components["schemas"]["SliceView"];
+            /** Format: int64 */
+            version: number;
+            warm_up: string;
+            /** Format: double */
+            warm_up_min: number;
+            when: string;
         };
         ReasonView: {
             follow?: {
@@ -3838,6 +4220,53 @@ export interface components {
             /** @enum {string} */
             role: "owner" | "coach" | "assistant";
         };
+        SetAhead: {
+            /** Format: int64 */
+            about_s: number;
+            /** Format: int64 */
+            in_row: number;
+            /** Format: int64 */
+            own_s: number;
+            /** Format: int64 */
+            rest_s: number;
+            /** Format: int64 */
+            row: number;
+            /** Format: int64 */
+            set: number;
+            side: string;
+            /** Format: int64 */
+            slot: number;
+        };
+        SetDone: {
+            ask: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            by_link: boolean;
+            faults: string[];
+            id: string;
+            load_words: string;
+            note: string;
+            part_words: string;
+            parts: components["schemas"]["Part"][];
+            /** Format: int64 */
+            reps: number;
+            /** Format: int64 */
+            reserve: number;
+            /** Format: float */
+            rest_s?: number;
+            /** Format: int64 */
+            set_no: number;
+            set_up: components["schemas"]["SetUpAt"];
+            /** @enum {string} */
+            side: "both" | "left" | "right";
+            slot: string;
+            technical: boolean;
+            title: string;
+            twice: boolean;
+            /** Format: double */
+            whole_kg: number;
+        };
         SetMeInputBody: {
             /** @enum {string} */
             dates: "day_first" | "month_first";
@@ -3851,6 +4280,46 @@ export interface components {
         };
         SetStanceInputBody: {
             stance: string;
+        };
+        SetTold: {
+            /** @description ids of what was seen */
+            faults?: string[];
+            note?: string;
+            /** @description what the set was made of; absent: its clean reps alone */
+            parts?: components["schemas"]["Part"][];
+            /** @description the entry this one corrects */
+            replaces?: string;
+            /** Format: int64 */
+            reps: number;
+            /** Format: int64 */
+            reserve: number;
+            /**
+             * Format: float
+             * @description how long the rest before it really was
+             */
+            rest_s?: number;
+            /** Format: int64 */
+            set_no: number;
+            /** @description what it was done in; absent: as planned */
+            set_up?: components["schemas"]["SetUpAt"];
+            /** @enum {string} */
+            side: "both" | "left" | "right";
+            slot: string;
+            /** @description answers a question: it was so */
+            sure?: boolean;
+            /** @description the set ended because form went */
+            technical?: boolean;
+            throughout?: boolean;
+            /** Format: double */
+            whole_kg: number;
+            /** @description only take the replaced entry away */
+            withdrawn?: boolean;
+        };
+        SetUpAt: {
+            movement: string;
+            settings?: {
+                [key: string]: number | string;
+            };
         };
         SetUpView: {
             bias: components["schemas"]["BiasView"][];
@@ -4026,6 +4495,18 @@ export interface components {
             steps: components["schemas"]["Step"][];
             title: string;
         };
+        Stage: {
+            is: string;
+            /** Format: int64 */
+            pause_s?: number;
+            /** Format: int64 */
+            reps: number;
+            /** Format: int64 */
+            rung?: number;
+            /** Format: int64 */
+            seconds?: number;
+            words: string;
+        };
         StanceView: {
             base: string;
             half: boolean;
@@ -4043,6 +4524,18 @@ export interface components {
             level: "clear" | "work_around" | "stop" | "same_day" | "emergency";
             may_train: boolean;
             said: components["schemas"]["SaidView"][];
+        };
+        State: {
+            /** Format: int64 */
+            first: number;
+            /** Format: int64 */
+            mark: number;
+            /** Format: int64 */
+            row: number;
+            /** Format: int64 */
+            set: number;
+            /** Format: int64 */
+            strikes: number;
         };
         Step: {
             load: components["schemas"]["Load"];
@@ -4069,6 +4562,23 @@ export interface components {
             /** @description in which its days are counted, as the zones' database names it */
             zone: string;
         };
+        Swap: {
+            joint?: string;
+            /** @enum {string} */
+            kind: "lighter" | "other_hand" | "cable" | "short_range" | "kinder";
+            movement: string;
+            /**
+             * Format: int64
+             * @description what the joint scored when it was tried
+             */
+            now: number;
+            /** Format: int64 */
+            reserve: number;
+            settings?: {
+                [key: string]: number | string;
+            };
+            slot: string;
+        };
         SwitchInputBody: {
             rule: string;
         };
@@ -4084,6 +4594,11 @@ export interface components {
             on: boolean;
             rule: string;
             words: string;
+        };
+        Table: {
+            moves: components["schemas"]["Move"][];
+            of: number[];
+            states: components["schemas"]["State"][];
         };
         TemplateView: {
             holds: string;
@@ -4144,6 +4659,14 @@ export interface components {
             /** Format: double */
             stretch: number;
             verdict: string;
+        };
+        ToldAnswer: {
+            answers: components["schemas"]["EventAnswer"][];
+            done: components["schemas"]["DoneView"];
+        };
+        ToldBody: {
+            device: string;
+            events: components["schemas"]["EventTold"][];
         };
         Trace: {
             /** Format: double */
@@ -4328,6 +4851,10 @@ export interface components {
             heads: string[];
             note: string;
             says: string;
+        };
+        WordView: {
+            id: string;
+            words: string;
         };
         WordsEffort: {
             /** Format: int64 */
@@ -7975,6 +8502,259 @@ export interface operations {
             };
         };
     };
+    "floor-ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "floor-tell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "floor-done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     issues: {
         parameters: {
             query?: never;
@@ -9908,6 +10688,71 @@ export interface operations {
             };
         };
     };
+    "floor-around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AroundView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     forgotten: {
         parameters: {
             query?: never;
@@ -10380,6 +11225,202 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpenOutputBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "link-ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "link-tell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "link-done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
                 };
             };
             /** @description Not Found */
