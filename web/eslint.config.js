@@ -51,7 +51,7 @@ export default tseslint.config(
     'What places share imports no place.',
   ),
   walls(
-    ['src/link/**'],
+    ['src/link/**', 'src/floor/**'],
     ['antd', 'react-router', '@tanstack/*', '**/places/**', '**/saving/**', '**/prescription/**', '**/app/*.ts*'],
     'The client’s page is small: React and what the sheet needs.',
   ),

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"bytes"
+	"encoding/json"
 	"io/fs"
 	"net/http"
 	"path"
@@ -41,7 +42,14 @@ func serveWeb(web fs.FS, api http.Handler) http.HandlerFunc {
 					return
 				}
 			}
+			if name == workerFile { // a new one is seen at the next visit
+				w.Header().Set("Cache-Control", "no-cache")
+			}
 			files.ServeHTTP(w, r)
+			return
+		}
+		if link := linkManifest.FindStringSubmatch(name); link != nil {
+			writeManifest(w, link[1])
 			return
 		}
 		if strings.HasPrefix(name, "assets/") {
@@ -51,6 +59,9 @@ func serveWeb(web fs.FS, api http.Handler) http.HandlerFunc {
 		file, keep, token := "index.html", "no-cache", ""
 		if strings.HasPrefix(name, "s/") { // a client's page is one of its own, and nothing of it stays in a cache
 			file, keep, token = "link.html", "no-store", strings.TrimPrefix(name, "s/")
+		}
+		if name == "floor" || strings.HasPrefix(name, "floor/") { // the coach's floor is as small as the client's page
+			file = "link.html"
 		}
 		page, err := fs.ReadFile(web, file)
 		if err != nil {
@@ -67,6 +78,23 @@ func serveWeb(web fs.FS, api http.Handler) http.HandlerFunc {
 		}
 		_, _ = w.Write(page)
 	}
+}
+
+// workerFile is what keeps the small pages on a device.
+const workerFile = "sw.js"
+
+// linkManifest is how a client's page is installed: it opens at her link.
+var linkManifest = regexp.MustCompile(`^s/([A-Za-z0-9_-]+)/app\.webmanifest$`)
+
+func writeManifest(w http.ResponseWriter, token string) {
+	w.Header().Set("Content-Type", "application/manifest+json")
+	w.Header().Set("Cache-Control", "no-store")
+	at := "/s/" + token
+	_ = json.NewEncoder(w).Encode(map[string]any{
+		"name": "Your sessions", "short_name": "Sessions", "start_url": at, "scope": at, "display": "standalone",
+		"background_color": "#f7f4ee", "theme_color": "#1e2a33",
+		"icons": []map[string]string{{"src": "/icon.svg", "sizes": "any", "type": "image/svg+xml"}},
+	})
 }
 
 // plainToken is one that needs no quoting in an address.
@@ -92,5 +120,5 @@ func pack(web fs.FS, name string) []byte {
 // pages are the addresses the front end has something at; its router (web/src/app)
 // is held against them by a test.
 var pages = regexp.MustCompile(
-	`^(?:s/[^/]+|once/[^/]+|forgotten|me|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio(?:/(?:people|security))?)$`,
+	`^(?:s/[^/]+|once/[^/]+|floor(?:/[^/]+/[^/]+)?|forgotten|me|clients(?:/[^/]+(?:/(?:dossier(?:/(?:measures|now))?|priorities|week(?:/[^/]+)?|sheet(?:/[^/]+)?|log(?:/[^/]+)?|trend))?)?|today|fitting|library(?:/ours(?:/[^/]+)?)?|stances|studio(?:/(?:people|security))?)$`,
 )

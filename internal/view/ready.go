@@ -75,6 +75,7 @@ type WordView struct {
 // LoadView is a load the room really has.
 type LoadView struct {
 	WholeKg float64 `json:"whole_kg"`
+	HandKg  float64 `json:"hand_kg"` // what one hand carries
 	Words   string  `json:"words"` // empty where weights are kept from the client
 }
 

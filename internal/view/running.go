@@ -163,7 +163,7 @@ const slowFrom = 3.0
 func loadsOf(eyes *Eyes, set movement.SetUp, steps []float64, hidden bool) []LoadView {
 	out := []LoadView{}
 	for _, whole := range steps {
-		v := LoadView{WholeKg: TenGrams(whole)}
+		v := LoadView{WholeKg: TenGrams(whole), HandKg: person.CarryOf(set).PerHand(whole, eyes.rigging())}
 		if !hidden {
 			v.Words = eyes.Room.Words(whole, set)
 		}

@@ -211,3 +211,34 @@ func Words(s *plan.Session, done []entry.Entry) string {
 	}
 	return out
 }
+
+// StartsAt is what a slot starts at the next time: the load most of its sets ended at, the
+// heavier of two that tie. done are the session's standing sets.
+type StartsAt struct {
+	Slot   int
+	LoadKg float64 // what one hand carries
+}
+
+// NextLoads lists what each slot that was done as planned starts at the next time.
+func NextLoads(s *plan.Session, done []entry.Entry) (out []StartsAt) {
+	for i := range s.Slots {
+		slot := &s.Slots[i]
+		sets := map[float64]int{}
+		for k := range done {
+			e := &done[k]
+			if e.SlotID == slot.ID && e.SetUp.Movement != nil && e.SetUp.Key() == slot.SetUpOf(0).Key() && e.Hollow == "" && e.TwiceOf == nil {
+				sets[e.LoadKg]++
+			}
+		}
+		best, most := 0.0, 0
+		for load, n := range sets {
+			if n > most || n == most && load > best {
+				best, most = load, n
+			}
+		}
+		if most > 0 {
+			out = append(out, StartsAt{i, best})
+		}
+	}
+	return out
+}

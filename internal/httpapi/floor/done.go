@@ -8,6 +8,7 @@ import (
 
 	"musculus/internal/core/entry"
 	"musculus/internal/core/floor"
+	"musculus/internal/core/log"
 	"musculus/internal/core/person"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
@@ -22,6 +23,7 @@ type DoneView struct {
 	Blocked  string      `json:"blocked"` // why there is no training now, empty where there is
 	Sets     []SetDone   `json:"sets"`
 	Events   []EventDone `json:"events"`
+	Next     []string    `json:"next"`     // what the next session's loads become
 	Referral string      `json:"referral"` // for whoever examines what hurt, empty where nothing did over 3
 }
 
@@ -98,6 +100,7 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 		Blocked: s.Blocked(r.c),
 		Sets:    []SetDone{},
 		Events:  []EventDone{},
+		Next:    []string{},
 	}
 	rigging := r.c.Room().Rigging(r.c.Dossier.Body().BodyMass)
 	for i := range r.entries {
@@ -142,6 +145,11 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 		out.Events = append(out.Events, d)
 	}
 	if !hidden {
+		for _, n := range log.NextLoads(&r.kept.Session, r.entries) {
+			set := r.kept.Slots[n.Slot].SetUpOf(0)
+			whole := view.TenGrams(person.CarryOf(set).Whole(n.LoadKg, rigging))
+			out.Next = append(out.Next, set.Title()+" starts at "+r.c.Room().Words(whole, set)+" the next time.")
+		}
 		out.Referral = floor.ReferralOf(r.c.Dossier.Name, standing, &r.kept.Session, func(at time.Time) string {
 			return op.DateWords(at.In(r.c.Zone))
 		})

@@ -2181,6 +2181,7 @@ export interface components {
         DoneView: {
             blocked: string;
             events: components["schemas"]["EventDone"][];
+            next: string[];
             /** Format: date-time */
             now: string;
             referral: string;
@@ -3166,6 +3167,8 @@ export interface components {
             words: string;
         };
         LoadView: {
+            /** Format: double */
+            hand_kg: number;
             /** Format: double */
             whole_kg: number;
             words: string;
@@ -11328,7 +11331,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                token: string;
+                session: string;
+            };
             cookie?: never;
         };
         requestBody: {

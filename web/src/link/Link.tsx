@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import type { OpenSheet, Slice } from '../api/client'
 import { SheetPage } from '../ui/sheet/SheetPage'
 import { clsx } from 'clsx'
@@ -7,6 +7,7 @@ import css from './link.module.css'
 
 interface Opened {
   client: string
+  may_log: boolean
   sheets: OpenSheet[]
   right: Slice
 }
@@ -15,10 +16,18 @@ type State = { is: 'waiting' } | { is: 'away' } | { is: 'refused'; words: string
 
 const againMs = 2000
 
+const Floor = lazy(async () => ({ default: (await import('../floor/Floor')).FloorByLink }))
+
 /** Link is what a client sees of her link: the next sheet first, nothing else of the studio. */
 export function Link({ token }: { token: string }) {
   const [state, setState] = useState<State>(ahead)
   const [at, setAt] = useState(0)
+  const [floor, setFloor] = useState(() => location.hash.slice(1))
+  useEffect(() => {
+    const turn = () => setFloor(location.hash.slice(1))
+    window.addEventListener('hashchange', turn)
+    return () => window.removeEventListener('hashchange', turn)
+  }, [])
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>
     let gone = false
@@ -34,6 +43,13 @@ export function Link({ token }: { token: string }) {
       clearTimeout(timer)
     }
   }, [token])
+  // The floor stands by itself: what it needs is on the device, so it does not wait for the sheets.
+  if (floor)
+    return (
+      <Suspense fallback={<div className="waiting" aria-busy="true" />}>
+        <Floor token={token} client="" session={floor} near={alone} leave={() => history.back()} />
+      </Suspense>
+    )
   if (state.is === 'refused')
     return (
       <main className="soon">
@@ -63,6 +79,11 @@ export function Link({ token }: { token: string }) {
             {s.sheet.session}, {s.when}
           </button>
         ))}
+        {here && state.what.may_log && !here.sheet.blocked && (
+          <a className={clsx(css.chip, css.on)} href={`#${here.session}`}>
+            Start
+          </a>
+        )}
         {here && !here.sheet.blocked && (
           <a className={css.chip} href={`/api/links/${encodeURIComponent(token)}/${here.session}/sheet.pdf`}>
             On paper
@@ -80,6 +101,8 @@ export function Link({ token }: { token: string }) {
     </div>
   )
 }
+
+const alone = { account: '', may_plan: false, right: { regions: [] } as never, sessions: [] }
 
 /** ahead is what came in the page itself; it is asked for once more, as anybody may have looked at the address. */
 function ahead(): State {

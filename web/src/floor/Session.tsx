@@ -1,0 +1,322 @@
+import { useEffect, useRef, useState } from 'react'
+import { clsx } from 'clsx'
+import { Different, type Typed } from './Different'
+import { End } from './End'
+import { Next } from './Next'
+import { Now, loadWords } from './Now'
+import { Pain } from './Pain'
+import { SetsDone } from './SetsDone'
+import { ahead, began, leastLoss, minutesAhead, now as nowOf, partsOf, repsOf, type Now as What } from './machine'
+import type { Floors, One } from './floors'
+import type { Part, SetTold, Stage } from './types'
+import { clockWords } from './RestBand'
+import css from './floor.module.css'
+
+interface Props {
+  floors: Floors
+  one: One
+  clock: number
+  leave: () => void
+  left: boolean // held in the left hand
+  mayLine: boolean
+}
+
+type Open = 'no' | 'different' | 'pain' | 'more'
+
+const undoFor = 10_000
+
+/** Session is one session on the floor: now, what differed, what hurts, next, the end. */
+export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
+  const { ready, at, done } = one
+  const [want, setWant] = useState<string | null>(null)
+  const [open, setOpen] = useState<Open>('no')
+  const [stages, setStages] = useState<Stage[]>([]) // done of this set
+  const [typed, setTyped] = useState<Partial<Typed>>({})
+  const [hold, setHold] = useState<{ from: number; seconds: number } | null>(null)
+  const [ramp, setRamp] = useState(0)
+  const [undo, setUndo] = useState<{ id: string; words: string; at: number } | null>(null)
+  const [offered, setOffered] = useState<string | null>(null) // the slot in which leaving out was offered
+  const busy = useRef(false)
+  const now = nowOf(ready, at, want)
+  const key = now ? `${now.slot.id} ${now.setNo} ${now.side}` : ''
+  const [was, setWas] = useState(key)
+  if (was !== key) {
+    // another set: nothing of the last one holds
+    setWas(key)
+    setStages([])
+    setTyped({})
+    setHold(null)
+  }
+  const tell: typeof floors.tell extends (s: string, c: infer C) => infer R ? (c: C) => R : never = (c) => floors.tell(ready.session, c)
+  const stage = stages.length
+  const reps = typed.reps ?? now?.aim ?? 0
+  const load = typed.load ?? now?.load ?? -1
+
+  const seconds = hold ? Math.max(0, Math.ceil(hold.seconds - (clock - hold.from) / 1000)) : null
+
+  const enter = async (w: What, all: Stage[], t: Partial<Typed>) => {
+    if (busy.current) return // a double tap is one set
+    busy.current = true
+    const of = t.load ?? w.load
+    const whole = w.loads[of]?.whole_kg ?? 0
+    const extra: Part[] = t.extra ?? []
+    const rungs = of === w.load ? w.row.loads : []
+    let parts = partsOf(all, w.loads, rungs)
+    const clean = all.length === 1 && all[0]!.is === 'clean' ? (t.reps ?? all[0]!.reps) : repsOf(all)
+    if (extra.length && parts.length === 0) parts = [{ kind: 'clean', reps: clean }, ...extra]
+    else parts = [...parts, ...extra]
+    const set: SetTold = {
+      slot: w.slot.id,
+      side: w.side,
+      set_no: w.setNo,
+      reps: clean,
+      whole_kg: whole,
+      reserve: t.reserve ?? w.reserve,
+      faults: t.faults ?? [],
+      technical: t.technical ?? false,
+      ...(t.throughout ? { throughout: true } : {}),
+      ...(t.note ? { note: t.note } : {}),
+      ...(parts.length ? { parts } : {}),
+      set_up: w.swapped ? w.swapped.set_up : w.row.set_up,
+      ...(w.restFrom ? { rest_s: Math.max(0, Math.min(7200, (floors.clock() - w.restFrom) / 1000 - w.step.about_s)) } : {}),
+    }
+    const id = await tell({ kind: 'set', set })
+    if (id) {
+      const words = `Set ${w.setNo}: ${all[0]!.is === 'hold' ? `${all[0]!.seconds ?? 0} s` : `${clean} reps`}, ${loadWords(w, of, ready.hidden)}`
+      setUndo({ id, words, at: Date.now() })
+      setOpen('no')
+      setStages([])
+      setTyped({})
+    }
+    busy.current = false
+  }
+
+  const as = (w: What, i: number): Stage => {
+    const s = w.stages[i]!
+    return i === 0 && s.is === 'clean' ? { ...s, reps } : s
+  }
+  const tap = () => {
+    if (!now) return
+    const here = now.stages[stage]!
+    if (here.is === 'hold' && !hold) return setHold({ from: clock, seconds: here.seconds ?? 0 })
+    const told =
+      here.is === 'hold' && hold ? { ...here, seconds: Math.min(here.seconds ?? 0, Math.max(1, Math.round((clock - hold.from) / 1000))) } : as(now, stage)
+    setHold(null)
+    const all = [...stages, told]
+    if (all.length < now.stages.length) return setStages(all)
+    void enter(now, all, typed)
+  }
+  // A hold that has run down is done.
+  useEffect(() => {
+    if (hold && seconds === 0) tap()
+  })
+  // Form went twice: the rest of the slot is left out, which is a normal end of it.
+  const over = ready.slots.find((s) => {
+    const n = nowOf(ready, at, s.id)
+    return n?.slot.id === s.id && n.advised.ended && n.advised.move?.say !== undefined && n.setNo <= n.sets
+  })
+  const overNow = over ? nowOf(ready, at, over.id) : null
+  const overSets = over ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === over.id).length : 0
+  const overReason = overNow?.advised.move ? (overNow.say.startsWith('Form') ? 'form' : 'enough') : 'enough'
+  const leaveOut = (slot: string, sets: number, reason: 'time' | 'form' | 'enough' | 'taken' | 'not_today') =>
+    tell({ kind: 'left_out', left_out: { slot, sets, reason } })
+
+  if (done.blocked)
+    return (
+      <section className={css.alarm} role="alert">
+        <h2>No training now</h2>
+        <p>{done.blocked}</p>
+        <p>Sets that were done before are taken; the rest waits until it is cleared.</p>
+        {done.referral && <p>{done.referral}</p>}
+        <button type="button" className={css.other} onClick={leave}>
+          Leave the floor
+        </button>
+      </section>
+    )
+  const minutes = began(ready, at) ? (clock - began(ready, at)) / 60000 : 0
+  const aheadMin = minutesAhead(ready, at)
+  const late = ready.minutes > 0 && at.sets.length > 0 && minutes + aheadMin > ready.minutes + 0.5
+  const least = late && now && offered !== now.slot.id ? leastLoss(ready, at) : null
+  const line = at.events.filter((e) => e.line).at(-1)
+  const spent = (
+    <p className={css.spent}>
+      <b>{clockWords(60 * minutes)}</b>
+      {ready.minutes > 0 && <> of {ready.minutes} min</>}
+      {ready.warm_up_min > 0 && <>, {Math.round(minutes + ready.warm_up_min)} with the warm-up</>}
+      {at.sets.length > 0 && aheadMin > 0 && <> · ends about {new Date(clock + 60000 * aheadMin).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}</>}
+    </p>
+  )
+  const slotLeft = now ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === now.slot.id).length : 0
+
+  if (open === 'pain')
+    return (
+      <Pain
+        ready={ready}
+        at={at}
+        slot={now?.slot ?? ready.slots.find((s) => s.id === at.sets.at(-1)?.slot) ?? ready.slots[0]!}
+        setsLeft={slotLeft}
+        resting={at.sets.length > 0}
+        tell={tell}
+        close={() => setOpen('no')}
+      />
+    )
+  if (open === 'different' && now)
+    return (
+      <Different
+        key={key}
+        now={now}
+        slot={now.slot}
+        hidden={ready.hidden}
+        start={{
+          reps,
+          load: load < 0 ? 0 : load,
+          reserve: typed.reserve ?? now.reserve,
+          technical: false,
+          faults: [],
+          throughout: false,
+          extra: [],
+          note: '',
+        }}
+        verb="Done so"
+        done={(t) => {
+          const rest = now.stages.slice(stages.length).map((_, i) => as(now, stages.length + i))
+          void enter(now, [...stages, ...rest].map((s, i) => (i === 0 && s.is === 'clean' ? { ...s, reps: t.reps } : s)), t)
+        }}
+        cancel={() => setOpen('no')}
+      />
+    )
+  if (!now)
+    return (
+      <>
+        {spent}
+        <End ready={ready} done={done} at={at} tell={tell} leave={leave} />
+        <SetsDone ready={ready} at={at} tell={tell} />
+        <button type="button" className={css.hurts} onClick={() => setOpen('pain')}>
+          It hurts
+        </button>
+      </>
+    )
+  const here = now.stages[stage]!
+  const verb =
+    here.is === 'hold'
+      ? hold
+        ? `Stop at ${hold.seconds - (seconds ?? 0)} s`
+        : `Start ${here.seconds ?? 0} s`
+      : now.stages.length > stage + 1
+        ? `Done: ${stage === 0 && here.is === 'clean' ? reps : here.reps}, next: ${now.stages[stage + 1]!.words}`
+        : `Done: ${stage === 0 && here.is === 'clean' ? reps : here.reps}${now.reserve === 0 ? '' : ` with ${typed.reserve ?? now.reserve} left`}`
+  return (
+    <>
+      {line && <p className={css.line}>{line.by || 'The coach'}: {line.line}</p>}
+      {over && (
+        <div className={css.offer} role="status">
+          <p>
+            {overNow?.say} {over.short}.
+          </p>
+          <button type="button" className={css.plain} onClick={() => void leaveOut(over.id, overSets, overReason)}>
+            Go on to the next
+          </button>
+        </div>
+      )}
+      <Now
+        ready={ready}
+        now={now}
+        reps={reps}
+        setReps={(n) => setTyped({ ...typed, reps: n })}
+        load={load}
+        stage={stage}
+        seconds={hold ? seconds : null}
+        ramp={ramp}
+        tickRamp={setRamp}
+      />
+      {least && (
+        <div className={css.offer} role="status">
+          <p>
+            At this pace it goes {Math.round(minutes + aheadMin - ready.minutes)} min over. {least.words}
+          </p>
+          <button
+            type="button"
+            className={css.plain}
+            onClick={() => {
+              setOffered(now.slot.id)
+              void leaveOut(least.slot.id, least.sets, 'time')
+            }}
+          >
+            Leave it out
+          </button>{' '}
+          <button type="button" className={css.plain} onClick={() => setOffered(now.slot.id)}>
+            Stay longer
+          </button>
+        </div>
+      )}
+      <div className={clsx(css.actions, css.main, left && css.leftHand)}>
+        <button type="button" className={css.go} onClick={tap}>
+          {verb}
+        </button>
+        <button type="button" className={css.other} onClick={() => setOpen('different')}>
+          It was different
+        </button>
+        <button type="button" className={css.hurts} onClick={() => setOpen('pain')}>
+          It hurts
+        </button>
+      </div>
+      {undo && Date.now() - undo.at < undoFor && (
+        <p className={css.undo} role="status">
+          {undo.words}{' '}
+          <button
+            type="button"
+            className={css.plain}
+            onClick={() => {
+              const set = at.sets.find((s) => s.id === undo.id)
+              setUndo(null)
+              if (set)
+                void tell({
+                  kind: 'set',
+                  set: {
+                    slot: set.slot,
+                    side: set.side,
+                    set_no: set.setNo,
+                    reps: set.reps,
+                    whole_kg: set.wholeKg,
+                    reserve: set.reserve,
+                    ...(set.parts.length ? { parts: set.parts } : {}),
+                    replaces: set.id,
+                    withdrawn: true,
+                  },
+                })
+            }}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      <Next ready={ready} at={at} now={now} want={setWant} leaveOut={leaveOut} />
+      {spent}
+      <SetsDone ready={ready} at={at} tell={tell} />
+      {mayLine && <Line tell={(words) => void tell({ kind: 'line', line: words })} />}
+    </>
+  )
+}
+
+/** Line is a line of words to whoever is on the floor. */
+function Line({ tell }: { tell: (words: string) => void }) {
+  const [words, set] = useState('')
+  return (
+    <form
+      className={css.note}
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (words.trim()) tell(words.trim())
+        set('')
+      }}
+    >
+      <label>
+        A line to whoever is on the floor
+        <input value={words} maxLength={140} placeholder="stay at 14" onChange={(e) => set(e.target.value)} />
+      </label>
+      <button type="submit" className={css.plain} disabled={!words.trim()}>
+        Say it
+      </button>
+    </form>
+  )
+}

@@ -1,0 +1,142 @@
+import Dexie, { type Table } from 'dexie'
+import { v7 as uuidv7 } from 'uuid'
+import type { Around, Event, Ready } from './types'
+
+/**
+ * What a device keeps for the floor: sessions of the next days as they are run, and what was told and has not been
+ * acknowledged. Everything carries its owner, an account or a link; what waits is locked with a key that only the
+ * owner's sign-in brings, so that it outlives signing out and is unreadable to others.
+ */
+interface KeptReady {
+  key: string // owner and session
+  owner: string
+  session: string
+  readAt: number
+  ready: Ready
+}
+
+export interface Waiting {
+  id: string
+  owner: string
+  session: string
+  client: string
+  no: number
+  madeAt: number
+  refused: string // why it will never be kept, empty while it may
+  body: ArrayBuffer | string // locked where the browser can
+  iv?: Uint8Array<ArrayBuffer>
+}
+
+interface KeptKey {
+  owner: string
+  key: CryptoKey
+}
+
+interface Said {
+  name: string
+  value: unknown
+}
+
+class Keeping extends Dexie {
+  ready!: Table<KeptReady, string>
+  waiting!: Table<Waiting, string>
+  keys!: Table<KeptKey, string>
+  said!: Table<Said, string>
+  constructor() {
+    super('musculus-floor', { chromeTransactionDurability: 'strict' })
+    this.version(1).stores({ ready: 'key, owner, readAt', waiting: 'id, owner, [owner+no], madeAt', keys: 'owner', said: 'name' })
+  }
+}
+
+export const kept = new Keeping()
+
+const readyFor = 4 * 24 * 60 * 60 * 1000 // a session is kept this long after it was read
+const waitsFor = 30 * 24 * 60 * 60 * 1000 // what nobody may send any more is erased after this
+
+/** said reads and keeps a small thing of the device. */
+export async function said<T>(name: string): Promise<T | null> {
+  return ((await kept.said.get(name))?.value as T | undefined) ?? null
+}
+export const say = (name: string, value: unknown) => kept.said.put({ name, value })
+
+/** deviceOf is this device, named when it first tells something. */
+export async function deviceOf(): Promise<string> {
+  const known = await said<string>('device')
+  if (known) return known
+  const fresh = uuidv7()
+  await say('device', fresh)
+  return fresh
+}
+
+/** keepAround keeps what an account's floor begins with, and its key where the browser can hold one. */
+export async function keepAround(around: Around) {
+  const { key, ...rest } = around
+  await say(`around ${around.account}`, rest)
+  await say('account', around.account)
+  if (globalThis.crypto?.subtle) {
+    const bytes = Uint8Array.from(atob(key), (c) => c.charCodeAt(0))
+    const locked = await crypto.subtle.importKey('raw', bytes, 'AES-GCM', false, ['encrypt', 'decrypt'])
+    await kept.keys.put({ owner: around.account, key: locked })
+  }
+}
+
+export const keptAround = async () => {
+  const account = await said<string>('account')
+  return account ? said<Omit<Around, 'key'>>(`around ${account}`) : null
+}
+
+export const keepReady = (owner: string, ready: Ready) =>
+  kept.ready.put({ key: `${owner} ${ready.session}`, owner, session: ready.session, readAt: Date.now(), ready })
+
+export const keptReady = async (owner: string, session: string) =>
+  (await kept.ready.get(`${owner} ${session}`))?.ready ?? null
+
+/** tell keeps an event until it is acknowledged; it throws where the browser refuses to keep it. */
+export async function tell(owner: string, client: string, session: string, event: Omit<Event, 'no'>): Promise<Event> {
+  const key = (await kept.keys.get(owner))?.key
+  const no = await kept.transaction('rw', kept.said, async () => {
+    const n = ((await said<number>('no')) ?? 0) + 1
+    await say('no', n)
+    return n
+  })
+  const whole: Event = { ...event, no }
+  const plain = JSON.stringify(whole)
+  let body: Waiting['body'] = plain
+  let iv: Uint8Array<ArrayBuffer> | undefined
+  if (key) {
+    iv = crypto.getRandomValues(new Uint8Array(12))
+    body = await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, key, new TextEncoder().encode(plain))
+  }
+  await kept.waiting.put({ id: event.id, owner, client, session, no, madeAt: Date.now(), refused: '', body, iv })
+  return whole
+}
+
+/** waitingOf reads what waits of an owner, in its order; what cannot be unlocked is not hers. */
+export async function waitingOf(owner: string): Promise<{ row: Waiting; event: Event }[]> {
+  const key = (await kept.keys.get(owner))?.key
+  const rows = await kept.waiting.where('owner').equals(owner).sortBy('no')
+  const out = []
+  for (const row of rows) {
+    try {
+      const plain =
+        typeof row.body === 'string'
+          ? row.body
+          : key && row.iv
+            ? new TextDecoder().decode(await crypto.subtle.decrypt({ name: 'AES-GCM', iv: row.iv }, key, row.body))
+            : null
+      if (plain) out.push({ row, event: JSON.parse(plain) as Event })
+    } catch {
+      // locked with another key: it stays until it is erased
+    }
+  }
+  return out
+}
+
+export const forgetWaiting = (ids: string[]) => kept.waiting.bulkDelete(ids)
+export const refuse = (id: string, words: string) => kept.waiting.update(id, { refused: words })
+
+/** sweep erases what is too old to be of use; it tells how many sets were never sent. */
+export async function sweep(now = Date.now()): Promise<number> {
+  await kept.ready.where('readAt').below(now - readyFor).delete()
+  return kept.waiting.where('madeAt').below(now - waitsFor).delete()
+}
