@@ -51,7 +51,8 @@ export default defineConfig({
         runtimeCaching: [
           {
             // A page of a client, or of the floor: from the server while there is one, else from the device; never kept itself.
-            urlPattern: ({ request, url }) => request.mode === 'navigate' && /^\/(s\/[^/]+|floor(\/.*)?)$/.test(url.pathname),
+            urlPattern: ({ request, url }) =>
+              request.mode === 'navigate' && /^\/(s\/[^/]+|floor(\/.*)?)$/.test(url.pathname),
             handler: 'NetworkOnly',
             options: { precacheFallback: { fallbackURL: 'link.html' } },
           },

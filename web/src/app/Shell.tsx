@@ -57,6 +57,11 @@ export function Shell() {
   useEffect(() => {
     if (id) outbox.begin(id)
   }, [id, outbox])
+  // Whoever came from the floor to sign in goes back to it.
+  useEffect(() => {
+    const to = new URLSearchParams(location.search).get('to')
+    if (id && to && /^\/floor(\/[\w-]+)*$/.test(to)) location.replace(to)
+  }, [id])
   useOwnErrors()
   useArrival()
 

@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { api, got, problemOf } from '../api/client'
 import { useSaving } from '../saving/useDoc'
-import { forgetAll, startAfresh, unsent } from './kept'
+import { forgetFloor } from '../floor/forget'
+import { accountNow, forgetAll, startAfresh, unsent } from './kept'
 import css from './shell.module.css'
 import { message, modal } from '../ui/tell'
 import { useWrite } from '../api/useWrite'
@@ -21,6 +22,7 @@ export function SignOut() {
         if (problemOf(e).status !== 401) throw e // it is over there already
       }
       outbox.end()
+      await forgetFloor(accountNow())
       forgetAll()
       queries.clear()
       queries.setQueryData(['me'], null)

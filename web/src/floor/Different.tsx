@@ -62,7 +62,12 @@ export function Different({ now, slot, start, hidden, verb, done, cancel, more }
   return (
     <section className={css.panel} aria-label="What was different">
       <h2>What was different</h2>
-      <Stepper label="Reps, clean" value={String(t.reps)} down={() => put({ reps: Math.max(0, t.reps - 1) })} up={() => put({ reps: Math.min(100, t.reps + 1) })} />
+      <Stepper
+        label="Reps, clean"
+        value={String(t.reps)}
+        down={() => put({ reps: Math.max(0, t.reps - 1) })}
+        up={() => put({ reps: Math.min(100, t.reps + 1) })}
+      />
       <Stepper
         label="Load"
         value={loadWords(now, t.load, hidden)}
@@ -90,8 +95,18 @@ export function Different({ now, slot, start, hidden, verb, done, cancel, more }
           ))}
         </div>
       )}
-      <Stepper label="Left in reserve" value={t.reserve === 0 ? 'none' : String(t.reserve)} down={() => put({ reserve: Math.max(0, t.reserve - 1) })} up={() => put({ reserve: Math.min(10, t.reserve + 1) })} />
-      <button type="button" className={clsx(css.plain, t.technical && css.on)} aria-pressed={t.technical} onClick={() => put({ technical: !t.technical })}>
+      <Stepper
+        label="Left in reserve"
+        value={t.reserve === 0 ? 'none' : String(t.reserve)}
+        down={() => put({ reserve: Math.max(0, t.reserve - 1) })}
+        up={() => put({ reserve: Math.min(10, t.reserve + 1) })}
+      />
+      <button
+        type="button"
+        className={clsx(css.plain, t.technical && css.on)}
+        aria-pressed={t.technical}
+        onClick={() => put({ technical: !t.technical })}
+      >
         Form went before the muscle
       </button>
       <div className={css.row} role="group" aria-label="What was seen">
@@ -101,7 +116,9 @@ export function Different({ now, slot, start, hidden, verb, done, cancel, more }
             type="button"
             className={clsx(css.plain, t.faults.includes(f.id) && css.on)}
             aria-pressed={t.faults.includes(f.id)}
-            onClick={() => put({ faults: t.faults.includes(f.id) ? t.faults.filter((x) => x !== f.id) : [...t.faults, f.id] })}
+            onClick={() =>
+              put({ faults: t.faults.includes(f.id) ? t.faults.filter((x) => x !== f.id) : [...t.faults, f.id] })
+            }
           >
             {f.seen}
           </button>
@@ -112,14 +129,25 @@ export function Different({ now, slot, start, hidden, verb, done, cancel, more }
           </button>
         )}
         {t.faults.length > 0 && (
-          <button type="button" className={clsx(css.plain, t.throughout && css.on)} aria-pressed={t.throughout} onClick={() => put({ throughout: !t.throughout })}>
+          <button
+            type="button"
+            className={clsx(css.plain, t.throughout && css.on)}
+            aria-pressed={t.throughout}
+            onClick={() => put({ throughout: !t.throughout })}
+          >
             All along the set
           </button>
         )}
       </div>
       {parts ? (
         kinds.map(([k, words]) => (
-          <Stepper key={k} label={words} value={String(countOf(extraOf(k)))} down={() => setExtra(k, Math.max(0, countOf(extraOf(k)) - 1))} up={() => setExtra(k, countOf(extraOf(k)) + (k === 'hold' ? 5 : 1))} />
+          <Stepper
+            key={k}
+            label={words}
+            value={String(countOf(extraOf(k)))}
+            down={() => setExtra(k, Math.max(0, countOf(extraOf(k)) - 1))}
+            up={() => setExtra(k, countOf(extraOf(k)) + (k === 'hold' ? 5 : 1))}
+          />
         ))
       ) : (
         <button type="button" className={css.plain} onClick={() => setParts(true)}>

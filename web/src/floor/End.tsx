@@ -30,7 +30,8 @@ export function End({ ready, done, at, tell, leave }: Props) {
       <h2>Done: {sets === 1 ? '1 set' : `${sets} sets`}</h2>
       {left.map((e) => (
         <p key={e.id}>
-          {ready.slots.find((s) => s.id === e.left_out!.slot)?.short}: {e.left_out!.sets} not done, {reasonOf(e.left_out!.reason)}.
+          {ready.slots.find((s) => s.id === e.left_out!.slot)?.short}: {e.left_out!.sets} not done,{' '}
+          {reasonOf(e.left_out!.reason)}.
         </p>
       ))}
       {done.next.map((w) => (
@@ -41,7 +42,13 @@ export function End({ ready, done, at, tell, leave }: Props) {
       <p className={css.label}>How hard was it?</p>
       <div className={css.scores} role="group" aria-label="How hard, 0 to 10">
         {Array.from({ length: 11 }, (_, n) => (
-          <button key={n} type="button" className={clsx(css.plain, hard === n && css.on)} aria-pressed={hard === n} onClick={() => setHard(n)}>
+          <button
+            key={n}
+            type="button"
+            className={clsx(css.plain, hard === n && css.on)}
+            aria-pressed={hard === n}
+            onClick={() => setHard(n)}
+          >
             {n}
           </button>
         ))}
@@ -49,7 +56,13 @@ export function End({ ready, done, at, tell, leave }: Props) {
       <p className={css.label}>And how good?</p>
       <div className={css.row} role="group" aria-label="How good, 1 to 5">
         {good.map((w, i) => (
-          <button key={w} type="button" className={clsx(css.plain, well === i + 1 && css.on)} aria-pressed={well === i + 1} onClick={() => setWell(i + 1)}>
+          <button
+            key={w}
+            type="button"
+            className={clsx(css.plain, well === i + 1 && css.on)}
+            aria-pressed={well === i + 1}
+            onClick={() => setWell(i + 1)}
+          >
             {w}
           </button>
         ))}
@@ -57,7 +70,13 @@ export function End({ ready, done, at, tell, leave }: Props) {
       <p className={css.label}>Where was it felt? A hint, never proof.</p>
       <div className={css.row} role="group" aria-label="Where it was felt">
         {ready.heads.map((h) => (
-          <button key={h.id} type="button" className={clsx(css.plain, felt.includes(h.id) && css.on)} aria-pressed={felt.includes(h.id)} onClick={() => setFelt(felt.includes(h.id) ? felt.filter((x) => x !== h.id) : [...felt, h.id])}>
+          <button
+            key={h.id}
+            type="button"
+            className={clsx(css.plain, felt.includes(h.id) && css.on)}
+            aria-pressed={felt.includes(h.id)}
+            onClick={() => setFelt(felt.includes(h.id) ? felt.filter((x) => x !== h.id) : [...felt, h.id])}
+          >
             {h.words}
           </button>
         ))}
@@ -73,7 +92,10 @@ export function End({ ready, done, at, tell, leave }: Props) {
           <button type="button" className={css.plain} onClick={() => window.print()}>
             Print
           </button>{' '}
-          <a className={css.plain} href={`mailto:?subject=${encodeURIComponent('What hurt in training')}&body=${encodeURIComponent(done.referral)}`}>
+          <a
+            className={css.plain}
+            href={`mailto:?subject=${encodeURIComponent('What hurt in training')}&body=${encodeURIComponent(done.referral)}`}
+          >
             Send
           </a>
         </details>
@@ -84,9 +106,11 @@ export function End({ ready, done, at, tell, leave }: Props) {
           className={css.go}
           onClick={() => {
             if (hard === null && !well && !felt.length && !note) return leave()
-            void tell({ kind: 'end', end: { hard: hard ?? 0, ...(well ? { good: well } : {}), felt, note } }).then((id) => {
-              if (id) setKept(true)
-            })
+            void tell({ kind: 'end', end: { hard: hard ?? 0, ...(well ? { good: well } : {}), felt, note } }).then(
+              (id) => {
+                if (id) setKept(true)
+              },
+            )
           }}
         >
           {kept ? 'Say it again' : hard === null && !well && !felt.length && !note ? 'Leave the floor' : 'Keep it'}

@@ -5,6 +5,7 @@ import { Floors } from './floors'
 import { keepAround, keptAround } from './keep'
 import { RestBand } from './RestBand'
 import { Session } from './Session'
+import { Spent } from './Spent'
 import { Trainees } from './Trainees'
 import { now as nowOf } from './machine'
 import { useAwake, useClock, useSenses, type Senses } from './senses'
@@ -43,16 +44,36 @@ export function FloorByAccount() {
         <h1>The floor</h1>
         <p role="alert">{out}</p>
         <p>
-          <a href="/">Sign in</a>
+          <a href={signIn()}>Sign in</a>
         </p>
       </main>
     )
   if (!around || !door) return <div className="waiting" aria-busy="true" />
-  return <Rooms key={door.owner} door={door} around={around} out={out} leave={(client, session) => location.assign(client ? `/clients/${client}/log/${session}` : '/clients')} />
+  return (
+    <Rooms
+      key={door.owner}
+      door={door}
+      around={around}
+      out={out}
+      leave={(client, session) => location.assign(client ? `/clients/${client}/log/${session}` : '/clients')}
+    />
+  )
 }
 
 /** FloorByLink is a client's own floor. */
-export function FloorByLink({ token, client, session, near, leave }: { token: string; client: string; session: string; near: Near; leave: () => void }) {
+export function FloorByLink({
+  token,
+  client,
+  session,
+  near,
+  leave,
+}: {
+  token: string
+  client: string
+  session: string
+  near: Near
+  leave: () => void
+}) {
   const door = useMemo(() => linkDoor(token), [token])
   return <Rooms door={door} around={near} out="" first={{ client, session }} leave={leave} />
 }
@@ -66,13 +87,9 @@ interface RoomsProps {
 }
 
 function Rooms({ door, around, out, first, leave }: RoomsProps) {
-  const [floors, setFloors] = useState<Floors | null>(null)
-  useEffect(() => {
-    const f = new Floors(door)
-    setFloors(f)
-    return () => f.close()
-  }, [door])
-  return floors && <Room floors={floors} around={around} out={out} first={first} leave={leave} />
+  const [floors] = useState(() => new Floors(door))
+  useEffect(() => floors.begin(), [floors])
+  return <Room floors={floors} around={around} out={out} first={first} leave={leave} />
 }
 
 function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & { floors: Floors }) {
@@ -80,6 +97,7 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
   const clock = useClock(floors.clock)
   const [senses, setSenses] = useSenses()
   const [setting, setSetting] = useState(false)
+  const [others, setOthers] = useState(false)
   const [here, setHere] = useState(() => first ?? atAddress())
   useAwake()
   const opened = here ?? pick(around.sessions)
@@ -90,7 +108,8 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
   }, [floors, client, session])
   // Those who have begun today are kept at hand, as is whoever may begin: the phone may lose the network any time.
   useEffect(() => {
-    for (const n of around.sessions.filter((n) => n.session !== session).slice(0, 8)) void floors.open(n.client, n.session)
+    for (const n of around.sessions.filter((n) => n.session !== session).slice(0, 8))
+      void floors.open(n.client, n.session)
   }, [floors, around, session])
   const one = session ? shown.sessions[session] : undefined
   const now = one ? nowOf(one.ready, one.at) : null
@@ -98,19 +117,30 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
     setHere({ client: n.client, session: n.session })
     if (!first) history.replaceState(null, '', `/floor/${n.client}/${n.session}`)
   }
+  // The row is for those who train today, or have begun; whoever comes tomorrow is behind it.
+  const begun = (n: OnFloor) => n.today || n.session === session || (shown.sessions[n.session]?.at.sets.length ?? 0) > 0
+  const row = others ? around.sessions : around.sessions.filter(begun)
   const refused = shown.waiting.filter((w) => w.row.refused)
   const waits = shown.waiting.length - refused.length
   const away = session ? shown.away[session] : ''
   return (
     <main className={clsx(css.floor, senses.left && css.leftHand)}>
       <header className={css.head}>
-        <button type="button" className={css.plain} onClick={() => leave(client ?? '', session ?? '')} aria-label="Leave the floor">
+        <button
+          type="button"
+          className={css.plain}
+          onClick={() => leave(client ?? '', session ?? '')}
+          aria-label="Leave the floor"
+        >
           ×
         </button>
         <h1>
           {one ? (
             <>
-              {one.ready.name} <span className={css.small}>{one.ready.title}, {one.ready.when}</span>
+              {one.ready.name}{' '}
+              <span className={css.small}>
+                {one.ready.title}, {one.ready.when}
+              </span>
             </>
           ) : (
             'The floor'
@@ -122,7 +152,15 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       </header>
       {setting && <Settings senses={senses} put={setSenses} />}
       {around.sessions.length > 1 && (
-        <Trainees near={around.sessions} sessions={shown.sessions} here={session ?? ''} clock={clock} right={around.right} go={go} />
+        <Trainees
+          near={row}
+          more={around.sessions.length > row.length ? () => setOthers(true) : null}
+          sessions={shown.sessions}
+          here={session ?? ''}
+          clock={clock}
+          right={around.right}
+          go={go}
+        />
       )}
       {shown.full && (
         <p className={css.alarm} role="alert">
@@ -132,13 +170,15 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       {(waits > 0 || shown.words) && (
         <p className={css.waits} role="status">
           {waits > 0 && `${waits} ${waits === 1 ? 'thing waits' : 'things wait'} to be sent.`} {shown.words}
-          {shown.words && <a href="/"> Sign in</a>}
+          {shown.words && <a href={signIn()}>Sign in</a>}
         </p>
       )}
       {out && <p className={css.waits}>{out}</p>}
       {refused.map((w) => (
         <p key={w.row.id} className={css.offer} role="alert">
-          Not kept: {w.event.kind === 'set' ? `set ${w.event.set?.set_no ?? ''}, ${w.event.set?.reps ?? ''} reps` : w.event.kind}. {w.row.refused}{' '}
+          Not kept:{' '}
+          {w.event.kind === 'set' ? `set ${w.event.set?.set_no ?? ''}, ${w.event.set?.reps ?? ''} reps` : w.event.kind}.{' '}
+          {w.row.refused}{' '}
           <button type="button" className={css.plain} onClick={() => void floors.drop(w.row.id)}>
             Let it go
           </button>
@@ -146,7 +186,8 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       ))}
       {(shown.told || shown.erased > 0) && (
         <p className={css.offer} role="status">
-          {shown.told} {shown.erased > 0 && `${shown.erased} told things were never sent and have been erased after 30 days.`}{' '}
+          {shown.told}{' '}
+          {shown.erased > 0 && `${shown.erased} told things were never sent and have been erased after 30 days.`}{' '}
           <button type="button" className={css.plain} onClick={floors.hush}>
             Good
           </button>
@@ -154,7 +195,15 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       )}
       {one ? (
         one.ready.blocked && !one.done.blocked ? null : (
-          <Session key={session} floors={floors} one={one} clock={clock} leave={() => leave(client ?? '', session ?? '')} left={senses.left} mayLine={around.may_plan && floors.door.by === 'account'} />
+          <Session
+            key={session}
+            floors={floors}
+            one={one}
+            clock={clock}
+            leave={() => leave(client ?? '', session ?? '')}
+            left={senses.left}
+            mayLine={around.may_plan && floors.door.by === 'account'}
+          />
         )
       ) : away ? (
         <p className={css.offer} role="alert">
@@ -165,10 +214,17 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       ) : (
         <p className={css.offer}>Nobody trains these days. Plan a session in somebody’s week.</p>
       )}
-      {now && <RestBand restS={now.restS} from={now.restFrom} at={clock} senses={senses} />}
+      {one && (
+        <RestBand restS={now?.restS ?? 0} from={now?.restFrom ?? 0} at={clock} senses={senses}>
+          <Spent one={one} clock={clock} />
+        </RestBand>
+      )}
     </main>
   )
 }
+
+/** signIn is where one signs in and comes back from. */
+const signIn = () => `/clients?to=${encodeURIComponent(location.pathname)}`
 
 /** atAddress is whose session the address names. */
 function atAddress() {
@@ -190,7 +246,9 @@ function Settings({ senses, put }: { senses: Senses; put: (s: Senses) => void })
       {box('A tone when the rest is over', senses.sound, (sound) => put({ ...senses, sound }))}
       {box('Shake when it is', senses.shake, (shake) => put({ ...senses, shake }))}
       {(['sound', 'shake', 'light'] as const).map((p) => (
-        <span key={p}>{box(`Pace a slow lowering by ${p}`, senses.pace === p, (yes) => put({ ...senses, pace: yes ? p : 'off' }))}</span>
+        <span key={p}>
+          {box(`Pace a slow lowering by ${p}`, senses.pace === p, (yes) => put({ ...senses, pace: yes ? p : 'off' }))}
+        </span>
       ))}
     </div>
   )

@@ -14,9 +14,14 @@ interface Props {
   seconds: number | null // that are left of a hold
   ramp: number // steps of the way up that are ticked
   tickRamp: (n: number) => void
+  children: React.ReactNode // what comes next
 }
 
-const around = [-4, -3, -2, -1, 0, 1, 2]
+/** chipsOf are the reps that can be said with one tap: the band’s end and what lies under it, the aim among them. */
+export function chipsOf(aim: number, high: number): number[] {
+  const most = high + 1 - aim <= 5 ? Math.max(high + 1, aim) : aim + 3
+  return Array.from({ length: 7 }, (_, i) => most - 6 + i).filter((n) => n >= 0)
+}
 
 /** loadWords tells a load, or how far it is from the planned one where numbers are kept from her. */
 export function loadWords(now: What, load: number, hidden: boolean): string {
@@ -28,7 +33,7 @@ export function loadWords(now: What, load: number, hidden: boolean): string {
 }
 
 /** Now is what to do this minute: what, how many, with what, until where. */
-export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tickRamp }: Props) {
+export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tickRamp, children }: Props) {
   const { slot, row, swapped } = now
   const here = now.stages[stage]!
   const rung = here.rung ? row.loads[here.rung] : undefined
@@ -83,14 +88,17 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
         </p>
         {stage === 0 && here.is === 'clean' && (
           <div className={css.chips} role="group" aria-label="Reps that were done">
-            {around
-              .map((d) => now.aim + d)
-              .filter((n) => n >= 0)
-              .map((n) => (
-                <button key={n} type="button" className={clsx(css.chip, n === reps && css.on)} aria-pressed={n === reps} onClick={() => setReps(n)}>
-                  {n}
-                </button>
-              ))}
+            {chipsOf(now.aim, now.high).map((n) => (
+              <button
+                key={n}
+                type="button"
+                className={clsx(css.chip, n === reps && css.on)}
+                aria-pressed={n === reps}
+                onClick={() => setReps(n)}
+              >
+                {n}
+              </button>
+            ))}
           </div>
         )}
         {now.say && (
@@ -128,7 +136,12 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
           <ol className={css.ramp} aria-label="The way up to the working load">
             {steps.map((w, i) => (
               <li key={w + String(i)}>
-                <button type="button" className={clsx(css.tick, i < ramp && css.on)} aria-pressed={i < ramp} onClick={() => tickRamp(i < ramp ? i : i + 1)}>
+                <button
+                  type="button"
+                  className={clsx(css.tick, i < ramp && css.on)}
+                  aria-pressed={i < ramp}
+                  onClick={() => tickRamp(i < ramp ? i : i + 1)}
+                >
                   {w}
                 </button>
               </li>
@@ -142,6 +155,7 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
             ))}
           </ul>
         )}
+        {children}
       </div>
     </section>
   )

@@ -18,7 +18,13 @@ interface Props {
 }
 
 type Place = { joint: string; side: '' | 'left' | 'right' }
-type State = { is: 'where' } | { is: 'flags' } | { is: 'flag'; id: string } | { is: 'wait' } | { is: 'mild' } | { is: 'out'; words: string }
+type State =
+  | { is: 'where' }
+  | { is: 'flags' }
+  | { is: 'flag'; id: string }
+  | { is: 'wait' }
+  | { is: 'mild' }
+  | { is: 'out'; words: string }
 
 /** Pain is a report of what hurts, and what may be done then: warning signs before anything is offered. */
 export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props) {
@@ -47,7 +53,10 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
     const ends = n > over || sudden || (first?.pain !== undefined && n >= first.pain.score + rising)
     if (!p.joint) {
       if (setsLeft) await leaveOut(slot, setsLeft)
-      return setState({ is: 'out', words: 'It is not one of these joints: this exercise ends here. A coach looks at it before it is done again.' })
+      return setState({
+        is: 'out',
+        words: 'It is not one of these joints: this exercise ends here. A coach looks at it before it is done again.',
+      })
     }
     if (!ends) return setState({ is: 'mild' })
     const again = at.events.some((e) => e.swap?.joint === p.joint) || hurtAgain(at).includes(p.joint)
@@ -83,7 +92,13 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
 
   return (
     <section className={css.panel} aria-label="It hurts">
-      <h2>{state.is === 'where' ? 'Where, and how much?' : place ? `${place.side} ${joint}${score === null ? '' : `, ${score} of 10`}` : ''}</h2>
+      <h2>
+        {state.is === 'where'
+          ? 'Where, and how much?'
+          : place
+            ? `${place.side} ${joint}${score === null ? '' : `, ${score} of 10`}`
+            : ''}
+      </h2>
       {state.is === 'where' && (
         <>
           <div className={css.body} role="group" aria-label="Where">
@@ -91,7 +106,14 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
               <div key={side} className={css.side}>
                 <span className={css.label}>{side}</span>
                 {ready.joints.map((j) => (
-                  <button key={j.id} type="button" className={clsx(css.plain, place?.joint === j.id && place.side === side && css.on)} aria-pressed={place?.joint === j.id && place.side === side} aria-label={`${side} ${j.words}`} onClick={() => setPlace({ joint: j.id, side })}>
+                  <button
+                    key={j.id}
+                    type="button"
+                    className={clsx(css.plain, place?.joint === j.id && place.side === side && css.on)}
+                    aria-pressed={place?.joint === j.id && place.side === side}
+                    aria-label={`${side} ${j.words}`}
+                    onClick={() => setPlace({ joint: j.id, side })}
+                  >
                     {j.words}
                   </button>
                 ))}
@@ -99,10 +121,20 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
             ))}
           </div>
           <div className={css.row}>
-            <button type="button" className={clsx(css.plain, place?.joint === '' && css.on)} aria-pressed={place?.joint === ''} onClick={() => setPlace({ joint: '', side: '' })}>
+            <button
+              type="button"
+              className={clsx(css.plain, place?.joint === '' && css.on)}
+              aria-pressed={place?.joint === ''}
+              onClick={() => setPlace({ joint: '', side: '' })}
+            >
               elsewhere
             </button>
-            <button type="button" className={clsx(css.plain, sudden && css.on)} aria-pressed={sudden} onClick={() => setSudden(!sudden)}>
+            <button
+              type="button"
+              className={clsx(css.plain, sudden && css.on)}
+              aria-pressed={sudden}
+              onClick={() => setSudden(!sudden)}
+            >
               it came suddenly
             </button>
           </div>
@@ -134,10 +166,18 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
       {state.is === 'flag' && <FlagText ready={ready} id={state.id} />}
       {state.is === 'mild' && <p>Noted. Go on as planned; if it rises, or goes over {over}, the set ends.</p>}
       {state.is === 'out' && <p role="status">{state.words}</p>}
-      {state.is === 'wait' && <Wait ready={ready} slot={slot} joint={place!.joint} take={take} leave={async () => {
-        if (setsLeft) await leaveOut(slot, setsLeft)
-        close()
-      }} />}
+      {state.is === 'wait' && (
+        <Wait
+          ready={ready}
+          slot={slot}
+          joint={place!.joint}
+          take={take}
+          leave={async () => {
+            if (setsLeft) await leaveOut(slot, setsLeft)
+            close()
+          }}
+        />
+      )}
       {state.is !== 'wait' && (
         <div className={css.actions}>
           <button type="button" className={css.other} onClick={close}>
@@ -149,6 +189,8 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
     </section>
   )
 }
+
+const same = (a: Try, b: Try) => a.kind === b.kind && JSON.stringify(a.set_up) === JSON.stringify(b.set_up)
 
 function FlagText({ ready, id }: { ready: Ready; id: string }) {
   const f = ready.flags.find((x) => x.id === id)
@@ -163,26 +205,46 @@ function FlagText({ ready, id }: { ready: Ready; id: string }) {
   )
 }
 
-function Wait({ ready, slot, joint, take, leave }: { ready: Ready; slot: ReadySlot; joint: string; take: (t: Try, now: number) => Promise<void>; leave: () => Promise<void> }) {
+function Wait({
+  ready,
+  slot,
+  joint,
+  take,
+  leave,
+}: {
+  ready: Ready
+  slot: ReadySlot
+  joint: string
+  take: (t: Try, now: number) => Promise<void>
+  leave: () => Promise<void>
+}) {
   const two = tryFor(ready, slot, joint, 2)
   const three = tryFor(ready, slot, joint, 3)
   return (
     <>
       <p>
-        <b>The set ends.</b> Wait up to two minutes. Once it is back at 3 or less there is one try, with at least 3 left:
+        <b>The set ends.</b> Wait up to two minutes. Once it is back at 3 or less there is one try, with at least 3
+        left:
       </p>
-      {two ? (
-        <button type="button" className={css.go} onClick={() => void take(two, 2)}>
-          At 2 or less: {two.words}
+      {three && (!two || same(two, three)) ? (
+        <button type="button" className={css.go} onClick={() => void take(three, 3)}>
+          At 3 or less: {three.words}
         </button>
       ) : (
-        <p>Nothing here is kind enough to try.</p>
+        <>
+          {two && (
+            <button type="button" className={css.go} onClick={() => void take(two, 2)}>
+              At 2 or less: {two.words}
+            </button>
+          )}
+          {three && (
+            <button type="button" className={css.other} onClick={() => void take(three, 3)}>
+              At 3: {three.words}
+            </button>
+          )}
+        </>
       )}
-      {three && (
-        <button type="button" className={css.other} onClick={() => void take(three, 3)}>
-          At 3: {three.words}
-        </button>
-      )}
+      {!two && !three && <p>Nothing here is kind enough to try.</p>}
       <button type="button" className={css.other} onClick={() => void leave()}>
         Not back at 3 within two minutes: leave this exercise
       </button>

@@ -8,6 +8,7 @@ interface Props {
   from: number // ms
   at: number // ms
   senses: Senses
+  children: React.ReactNode // the session's own clock
 }
 
 /** clockWords tells seconds as minutes and seconds. */
@@ -16,7 +17,7 @@ export const clockWords = (s: number) => `${Math.floor(s / 60)}:${String(Math.fl
 const longRest = 1.25 // of the planned rest, from where it is said that it goes on
 
 /** RestBand drains along the edge toward the thumb; what is left of it is told in seconds. */
-export function RestBand({ restS, from, at, senses }: Props) {
+export function RestBand({ restS, from, at, senses, children }: Props) {
   const runs = restS > 0 && from > 0
   const gone = runs ? (at - from) / 1000 : 0
   const left = restS - gone
@@ -29,7 +30,7 @@ export function RestBand({ restS, from, at, senses }: Props) {
   }, [over, from, gone, restS, senses])
   const long = runs && gone > longRest * restS
   const words = !runs
-    ? 'no rest'
+    ? ''
     : !over
       ? clockWords(Math.ceil(left))
       : long
@@ -37,7 +38,11 @@ export function RestBand({ restS, from, at, senses }: Props) {
         : 'rest over'
   return (
     <div className={clsx(css.rest, over && css.restOver)} data-left={runs ? Math.ceil(left) : ''}>
-      <div className={css.drain} style={{ transform: `scaleX(${runs ? Math.min(1, Math.max(0, left / restS)) : 0})` }} />
+      <div
+        className={css.drain}
+        style={{ transform: `scaleX(${runs ? Math.min(1, Math.max(0, left / restS)) : 0})` }}
+      />
+      {children}
       <span className={css.restWords}>
         {runs && !over && <span className={css.small}>rest </span>}
         {words}

@@ -9,7 +9,6 @@ import { SetsDone } from './SetsDone'
 import { ahead, began, leastLoss, minutesAhead, now as nowOf, partsOf, repsOf, type Now as What } from './machine'
 import type { Floors, One } from './floors'
 import type { Part, SetTold, Stage } from './types'
-import { clockWords } from './RestBand'
 import css from './floor.module.css'
 
 interface Props {
@@ -47,7 +46,8 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
     setTyped({})
     setHold(null)
   }
-  const tell: typeof floors.tell extends (s: string, c: infer C) => infer R ? (c: C) => R : never = (c) => floors.tell(ready.session, c)
+  const tell: typeof floors.tell extends (s: string, c: infer C) => infer R ? (c: C) => R : never = (c) =>
+    floors.tell(ready.session, c)
   const stage = stages.length
   const reps = typed.reps ?? now?.aim ?? 0
   const load = typed.load ?? now?.load ?? -1
@@ -78,12 +78,14 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
       ...(t.note ? { note: t.note } : {}),
       ...(parts.length ? { parts } : {}),
       set_up: w.swapped ? w.swapped.set_up : w.row.set_up,
-      ...(w.restFrom ? { rest_s: Math.max(0, Math.min(7200, (floors.clock() - w.restFrom) / 1000 - w.step.about_s)) } : {}),
+      ...(w.restFrom
+        ? { rest_s: Math.max(0, Math.min(7200, (floors.clock() - w.restFrom) / 1000 - w.step.about_s)) }
+        : {}),
     }
     const id = await tell({ kind: 'set', set })
     if (id) {
       const words = `Set ${w.setNo}: ${all[0]!.is === 'hold' ? `${all[0]!.seconds ?? 0} s` : `${clean} reps`}, ${loadWords(w, of, ready.hidden)}`
-      setUndo({ id, words, at: Date.now() })
+      setUndo({ id, words, at: floors.clock() })
       setOpen('no')
       setStages([])
       setTyped({})
@@ -100,16 +102,26 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
     const here = now.stages[stage]!
     if (here.is === 'hold' && !hold) return setHold({ from: clock, seconds: here.seconds ?? 0 })
     const told =
-      here.is === 'hold' && hold ? { ...here, seconds: Math.min(here.seconds ?? 0, Math.max(1, Math.round((clock - hold.from) / 1000))) } : as(now, stage)
+      here.is === 'hold' && hold
+        ? { ...here, seconds: Math.min(here.seconds ?? 0, Math.max(1, Math.round((clock - hold.from) / 1000))) }
+        : as(now, stage)
     setHold(null)
     const all = [...stages, told]
     if (all.length < now.stages.length) return setStages(all)
     void enter(now, all, typed)
   }
   // A hold that has run down is done.
+  // What opens is read from its beginning.
+  useEffect(() => window.scrollTo(0, 0), [open])
+  const tapped = useRef(tap)
   useEffect(() => {
-    if (hold && seconds === 0) tap()
+    tapped.current = tap
   })
+  useEffect(() => {
+    if (!hold) return
+    const timer = setTimeout(() => tapped.current(), 1000 * hold.seconds - (floors.clock() - hold.from))
+    return () => clearTimeout(timer)
+  }, [hold, floors])
   // Form went twice: the rest of the slot is left out, which is a normal end of it.
   const over = ready.slots.find((s) => {
     const n = nowOf(ready, at, s.id)
@@ -138,14 +150,6 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
   const late = ready.minutes > 0 && at.sets.length > 0 && minutes + aheadMin > ready.minutes + 0.5
   const least = late && now && offered !== now.slot.id ? leastLoss(ready, at) : null
   const line = at.events.filter((e) => e.line).at(-1)
-  const spent = (
-    <p className={css.spent}>
-      <b>{clockWords(60 * minutes)}</b>
-      {ready.minutes > 0 && <> of {ready.minutes} min</>}
-      {ready.warm_up_min > 0 && <>, {Math.round(minutes + ready.warm_up_min)} with the warm-up</>}
-      {at.sets.length > 0 && aheadMin > 0 && <> · ends about {new Date(clock + 60000 * aheadMin).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}</>}
-    </p>
-  )
   const slotLeft = now ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === now.slot.id).length : 0
 
   if (open === 'pain')
@@ -180,7 +184,11 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
         verb="Done so"
         done={(t) => {
           const rest = now.stages.slice(stages.length).map((_, i) => as(now, stages.length + i))
-          void enter(now, [...stages, ...rest].map((s, i) => (i === 0 && s.is === 'clean' ? { ...s, reps: t.reps } : s)), t)
+          void enter(
+            now,
+            [...stages, ...rest].map((s, i) => (i === 0 && s.is === 'clean' ? { ...s, reps: t.reps } : s)),
+            t,
+          )
         }}
         cancel={() => setOpen('no')}
       />
@@ -188,7 +196,6 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
   if (!now)
     return (
       <>
-        {spent}
         <End ready={ready} done={done} at={at} tell={tell} leave={leave} />
         <SetsDone ready={ready} at={at} tell={tell} />
         <button type="button" className={css.hurts} onClick={() => setOpen('pain')}>
@@ -207,7 +214,11 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
         : `Done: ${stage === 0 && here.is === 'clean' ? reps : here.reps}${now.reserve === 0 ? '' : ` with ${typed.reserve ?? now.reserve} left`}`
   return (
     <>
-      {line && <p className={css.line}>{line.by || 'The coach'}: {line.line}</p>}
+      {line && (
+        <p className={css.line}>
+          {line.by || 'The coach'}: {line.line}
+        </p>
+      )}
       {over && (
         <div className={css.offer} role="status">
           <p>
@@ -228,7 +239,9 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
         seconds={hold ? seconds : null}
         ramp={ramp}
         tickRamp={setRamp}
-      />
+      >
+        <Next ready={ready} at={at} now={now} want={setWant} leaveOut={leaveOut} />
+      </Now>
       {least && (
         <div className={css.offer} role="status">
           <p>
@@ -260,7 +273,7 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
           It hurts
         </button>
       </div>
-      {undo && Date.now() - undo.at < undoFor && (
+      {undo && clock - undo.at < undoFor && (
         <p className={css.undo} role="status">
           {undo.words}{' '}
           <button
@@ -290,8 +303,6 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
           </button>
         </p>
       )}
-      <Next ready={ready} at={at} now={now} want={setWant} leaveOut={leaveOut} />
-      {spent}
       <SetsDone ready={ready} at={at} tell={tell} />
       {mayLine && <Line tell={(words) => void tell({ kind: 'line', line: words })} />}
     </>

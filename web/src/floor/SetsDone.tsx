@@ -36,7 +36,9 @@ export function SetsDone({ ready, at, tell }: Props) {
         {rows.map((s) => {
           const slot = slotOf(s.slot)
           const load = slot?.loads[nearest(slot.loads, s.wholeKg)]
-          const what = slot && nowOf(ready, { sets: at.sets.filter((x) => x.id !== s.id && x.at < s.at), events: at.events }, slot.id)
+          const what =
+            slot &&
+            nowOf(ready, { sets: at.sets.filter((x) => x.id !== s.id && x.at < s.at), events: at.events }, slot.id)
           if (correcting === s.id && slot && what)
             return (
               <li key={s.id}>
@@ -57,7 +59,10 @@ export function SetsDone({ ready, at, tell }: Props) {
                   verb="Put it right"
                   done={(t: Typed) => {
                     const clean = s.parts.filter((p) => p.kind === 'clean' && p.load_kg !== undefined)
-                    const parts = t.extra.length || clean.length ? [{ kind: 'clean' as const, reps: t.reps }, ...clean, ...t.extra] : []
+                    const parts =
+                      t.extra.length || clean.length
+                        ? [{ kind: 'clean' as const, reps: t.reps }, ...clean, ...t.extra]
+                        : []
                     void tell({
                       kind: 'set',
                       set: {
@@ -78,7 +83,11 @@ export function SetsDone({ ready, at, tell }: Props) {
                     <button
                       type="button"
                       className={css.plain}
-                      onClick={() => void tell({ kind: 'set', set: { ...again(s), withdrawn: true } }).then(() => setCorrecting(null))}
+                      onClick={() =>
+                        void tell({ kind: 'set', set: { ...again(s), withdrawn: true } }).then(() =>
+                          setCorrecting(null),
+                        )
+                      }
                     >
                       It was not done: take it out
                     </button>
@@ -100,11 +109,19 @@ export function SetsDone({ ready, at, tell }: Props) {
               {s.ask && (
                 <span className={css.offer}>
                   {s.ask}{' '}
-                  <button type="button" className={css.plain} onClick={() => void tell({ kind: 'set', set: { ...again(s), sure: true } })}>
+                  <button
+                    type="button"
+                    className={css.plain}
+                    onClick={() => void tell({ kind: 'set', set: { ...again(s), sure: true } })}
+                  >
                     {s.twice ? 'Another one' : 'It was so'}
                   </button>
                   {s.twice && (
-                    <button type="button" className={css.plain} onClick={() => void tell({ kind: 'set', set: { ...again(s), withdrawn: true } })}>
+                    <button
+                      type="button"
+                      className={css.plain}
+                      onClick={() => void tell({ kind: 'set', set: { ...again(s), withdrawn: true } })}
+                    >
                       The same
                     </button>
                   )}

@@ -13,6 +13,7 @@ interface Props {
   clock: number
   right: Parameters<typeof Slice>[0]['geometry']
   go: (n: OnFloor) => void
+  more: (() => void) | null // shows the other days
 }
 
 /** restLeft is what is left of a session's rest, s; null where none runs. */
@@ -22,7 +23,7 @@ const restLeft = (one: One, clock: number) => {
 }
 
 /** Trainees are those on the floor, whose rest is up first comes first; a tap goes over. */
-export function Trainees({ near, sessions, here, clock, right, go }: Props) {
+export function Trainees({ near, sessions, here, clock, right, go, more }: Props) {
   const order = (n: OnFloor) => {
     const one = sessions[n.session]
     if (!one || one.at.sets.length === 0) return 1e6
@@ -46,7 +47,9 @@ export function Trainees({ near, sessions, here, clock, right, go }: Props) {
             : left === null
               ? one.at.sets.length
                 ? 'lifting'
-                : 'to begin'
+                : n.today
+                  ? 'to begin'
+                  : n.when
               : left > 0
                 ? `rest ${clockWords(Math.ceil(left))}`
                 : 'rest over'
@@ -64,11 +67,19 @@ export function Trainees({ near, sessions, here, clock, right, go }: Props) {
               <span className={css.small}>{words}</span>
             </span>
             {left !== null && left > 0 && one && (
-              <i className={css.traineeBand} style={{ transform: `scaleX(${Math.min(1, left / Math.max(1, nowOf(one.ready, one.at)!.restS))})` }} />
+              <i
+                className={css.traineeBand}
+                style={{ transform: `scaleX(${Math.min(1, left / Math.max(1, nowOf(one.ready, one.at)!.restS))})` }}
+              />
             )}
           </button>
         )
       })}
+      {more && (
+        <button type="button" className={css.plain} onClick={more} aria-label="Sessions of other days">
+          …
+        </button>
+      )}
     </nav>
   )
 }

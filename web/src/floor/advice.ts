@@ -7,7 +7,10 @@ const outcomes = 2 * (2 * mostOver + 1)
 
 /** outcome is the place in the table of how a set came out: the arm that did less decides. */
 export function outcome(sets: SetHere[], row: { low: number; high: number; reserve: number }) {
-  const effective = Math.max(0, Math.min(...sets.map((s) => s.reps)) + Math.min(...sets.map((s) => s.reserve)) - row.reserve)
+  const effective = Math.max(
+    0,
+    Math.min(...sets.map((s) => s.reps)) + Math.min(...sets.map((s) => s.reserve)) - row.reserve,
+  )
   const over = effective > row.high ? effective - row.high : effective < row.low ? effective - row.low : 0
   const held = !sets.some((s) => s.technical)
   return Math.min(mostOver, Math.max(-mostOver, over)) + mostOver + (held ? 0 : 2 * mostOver + 1)
@@ -50,7 +53,8 @@ export function advised(slot: ReadySlot, sets: SetHere[]): Advised {
       const done = sets.filter((s) => s.setNo === set + 1)
       if (!state || done.length < slot.sides.length) return { state, move, ended: false }
       const at: State = { ...state, row: k, set: n, mark: markOf(slot, done[0]!.wholeKg) }
-      const found: Move | null = next(slot, at, outcome(done, row)) ?? next(slot, { ...at, mark: state.mark }, outcome(done, row))
+      const found: Move | null =
+        next(slot, at, outcome(done, row)) ?? next(slot, { ...at, mark: state.mark }, outcome(done, row))
       if (!found) return { state: null, move: null, ended: false }
       move = found
       state = move.next

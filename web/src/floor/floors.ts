@@ -34,8 +34,6 @@ export class Floors {
   shown: Shown = { sessions: {}, waiting: [], words: '', away: {}, full: '', told: '', erased: 0, offset: 0 }
   private listeners = new Set<() => void>()
   private outbox: Outbox
-  private stop: () => void
-  private timer: ReturnType<typeof setInterval>
   private streaming = false
 
   constructor(public door: Door) {
@@ -47,8 +45,16 @@ export class Floors {
         this.heard(done)
       },
     )
-    this.stop = listen(door, (session) => void this.refresh(session), (on) => (this.streaming = on))
-    this.timer = setInterval(() => {
+  }
+
+  /** begin listens and sends, until what it returns is called. */
+  begin(): () => void {
+    const stop = listen(
+      this.door,
+      (session) => void this.refresh(session),
+      (on) => (this.streaming = on),
+    )
+    const timer = setInterval(() => {
       if (!this.streaming) void this.refresh(null)
     }, readAgain)
     void said<number>('offset').then((offset) => this.set({ offset: offset ?? 0 }))
@@ -56,13 +62,12 @@ export class Floors {
       (erased) => this.set({ erased }),
       () => this.set({ full: cannotKeep }),
     )
-    this.outbox.now()
-  }
-
-  close() {
-    this.outbox.close()
-    this.stop()
-    clearInterval(this.timer)
+    const end = this.outbox.begin()
+    return () => {
+      end()
+      stop()
+      clearInterval(timer)
+    }
   }
 
   subscribe = (listener: () => void) => {
@@ -110,7 +115,8 @@ export class Floors {
     const answer = await readReady(this.door, client, session)
     if (answer.is !== 'ok') {
       const words = answer.is === 'away' ? 'Not kept on this device yet, and there is no network.' : answer.words
-      if (!this.shown.sessions[session] || answer.is !== 'away') this.set({ away: { ...this.shown.away, [session]: words } })
+      if (!this.shown.sessions[session] || answer.is !== 'away')
+        this.set({ away: { ...this.shown.away, [session]: words } })
       return
     }
     const was = this.shown.sessions[session]
@@ -170,7 +176,8 @@ export class Floors {
   hush = () => this.set({ told: '', erased: 0 })
 }
 
-const cannotKeep = 'This device keeps nothing: its storage is full or forbidden. Make room before the next set, or log on paper.'
+const cannotKeep =
+  'This device keeps nothing: its storage is full or forbidden. Make room before the next set, or log on paper.'
 
 /** listen hears of what others tell; one tab of a browser holds the stream and passes it on. */
 function listen(door: Door, heard: (session: string | null) => void, on: (yes: boolean) => void): () => void {

@@ -24,10 +24,13 @@ export function forgetFloor(account: string): Promise<void> {
         each.result?.delete()
         each.result?.continue()
       }
-      tx.oncomplete = tx.onerror = tx.onabort = () => {
-        db.close()
-        resolve()
-      }
+      tx.oncomplete =
+        tx.onerror =
+        tx.onabort =
+          () => {
+            db.close()
+            resolve()
+          }
     }
   })
 }

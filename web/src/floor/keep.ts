@@ -44,7 +44,12 @@ class Keeping extends Dexie {
   said!: Table<Said, string>
   constructor() {
     super('musculus-floor', { chromeTransactionDurability: 'strict' })
-    this.version(1).stores({ ready: 'key, owner, readAt', waiting: 'id, owner, [owner+no], madeAt', keys: 'owner', said: 'name' })
+    this.version(1).stores({
+      ready: 'key, owner, readAt',
+      waiting: 'id, owner, [owner+no], madeAt',
+      keys: 'owner',
+      said: 'name',
+    })
   }
 }
 
@@ -137,6 +142,12 @@ export const refuse = (id: string, words: string) => kept.waiting.update(id, { r
 
 /** sweep erases what is too old to be of use; it tells how many sets were never sent. */
 export async function sweep(now = Date.now()): Promise<number> {
-  await kept.ready.where('readAt').below(now - readyFor).delete()
-  return kept.waiting.where('madeAt').below(now - waitsFor).delete()
+  await kept.ready
+    .where('readAt')
+    .below(now - readyFor)
+    .delete()
+  return kept.waiting
+    .where('madeAt')
+    .below(now - waitsFor)
+    .delete()
 }

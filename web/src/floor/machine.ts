@@ -82,7 +82,9 @@ const tryOf = (slot: ReadySlot, events: Here[]) => {
   return swap
     ? (slot.tries.find(
         (t) =>
-          t.kind === swap.kind && t.set_up.movement === swap.movement && same(t.set_up.settings ?? {}, swap.settings ?? {}),
+          t.kind === swap.kind &&
+          t.set_up.movement === swap.movement &&
+          same(t.set_up.settings ?? {}, swap.settings ?? {}),
       ) ?? null)
     : null
 }
@@ -101,7 +103,8 @@ export function ahead(ready: Ready, at: Standing) {
   for (const s of [...left].reverse()) {
     const id = ready.slots[s.slot]!.id
     const n = dropped.get(id) ?? 0
-    if (n > 0) dropped.set(id, n - 1) // the last ones go
+    if (n > 0)
+      dropped.set(id, n - 1) // the last ones go
     else out.push(s)
   }
   return out.reverse()

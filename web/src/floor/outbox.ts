@@ -26,16 +26,20 @@ export class Outbox {
     private door: Door,
     private show: (s: OutboxState) => void,
     private heard: (done: Done, offset: number) => void,
-  ) {
+  ) {}
+
+  /** begin sends what waits, until what it returns is called. */
+  begin(): () => void {
+    this.closed = false
     window.addEventListener('online', this.now)
     document.addEventListener('visibilitychange', this.now)
-  }
-
-  close() {
-    this.closed = true
-    clearTimeout(this.timer)
-    window.removeEventListener('online', this.now)
-    document.removeEventListener('visibilitychange', this.now)
+    this.now()
+    return () => {
+      this.closed = true
+      clearTimeout(this.timer)
+      window.removeEventListener('online', this.now)
+      document.removeEventListener('visibilitychange', this.now)
+    }
   }
 
   /** now sends at once. */
@@ -76,7 +80,13 @@ export class Outbox {
     for (let waiting = await this.reload(); waiting.length > 0 && !this.closed; waiting = await this.reload()) {
       const first = waiting[0]!.row
       const batch = waiting.filter((w) => w.row.session === first.session).slice(0, atOnce)
-      const answer = await sendTold(this.door, first.client, first.session, await deviceOf(), batch.map((w) => w.event))
+      const answer = await sendTold(
+        this.door,
+        first.client,
+        first.session,
+        await deviceOf(),
+        batch.map((w) => w.event),
+      )
       if (answer.is === 'ok') {
         this.wait = firstWait
         await forgetWaiting(answer.what.answers.filter((a) => a.state === 'kept').map((a) => a.id))

@@ -20,7 +20,8 @@ createRoot(document.getElementById('root')!).render(
 
 // From the second visit on it opens without network. An update waits until nobody has a page open: it takes no session
 // away.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
 
 // Installed, it opens where one stands: a client at her link, a coach on the floor.
 const manifest = document.createElement('link')

@@ -1,6 +1,6 @@
 import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useRef, useState } from 'react'
+import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { type ClientCard } from '../../api/client'
 import { useKeys } from '../../app/keys'
@@ -27,6 +27,7 @@ export function Wall() {
     ArrowRight: { does: 'next client', run: () => step(1) },
     ...(me.data?.may_plan && { n: { does: 'a new client', run: () => setAdding(true) } }),
     ArrowLeft: { does: 'previous client', run: () => step(-1) },
+    f: { does: 'on the floor with today’s first', run: () => location.assign('/floor') },
   })
   if (!clients.data) return <Waiting query={clients} />
   const all = clients.data.clients
@@ -35,7 +36,9 @@ export function Wall() {
   return (
     <main className={css.wall} ref={wall}>
       <h1 className="only-read">Clients</h1>
-      <Row title={today.length > 0 ? 'Training today' : ''} clients={today} />
+      <Row title={today.length > 0 ? 'Training today' : ''} clients={today}>
+        <a href="/floor">On the floor</a>
+      </Row>
       <Row title="Coming up" clients={later} />
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}
       {me.data?.may_plan &&
@@ -60,12 +63,14 @@ export function Wall() {
   )
 }
 
-function Row({ title, clients }: { title: string; clients: ClientCard[] }) {
+function Row({ title, clients, children }: { title: string; clients: ClientCard[]; children?: ReactNode }) {
   const { right } = useCatalogue()
   if (clients.length === 0) return null
   return (
     <section>
-      <h2 className={css.title}>{title}</h2>
+      <h2 className={css.title}>
+        {title} {children}
+      </h2>
       <div className={css.cards}>
         {clients.map((c) => (
           <Link

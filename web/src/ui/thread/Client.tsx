@@ -85,7 +85,10 @@ export function NameSession({ place, id }: { place: string; id: string }) {
  * when there is none.
  */
 export function useSessionId(): string | null {
-  const client = useClient()
+  return useSessionOf(useClient())
+}
+
+function useSessionOf(client: ClientView): string | null {
   const { at, of } = useWork(client.id)
   if (at) return at
   if (!of) return client.current || null
@@ -105,6 +108,9 @@ function Thread({ view }: { view: ClientView }) {
   view.knots.forEach((k, i) => {
     keys[String(i + 1)] = { does: `go to ${k.label}`, run: () => void navigate(path(k.key)) }
   })
+  const session = useSessionOf(view)
+  const floor = session ? `/floor/${view.id}/${session}` : '/floor'
+  keys.f = { does: 'on the floor', run: () => location.assign(floor) }
   useKeys(keys)
   return (
     <>
@@ -113,7 +119,9 @@ function Thread({ view }: { view: ClientView }) {
           <Slice geometry={right} view={view.slice} size={58} />
           <div>
             <h1>{view.name}</h1>
-            <p>{view.about}</p>
+            <p>
+              {view.about} · <a href={floor}>On the floor</a>
+            </p>
           </div>
         </div>
         <ol className={css.line}>
