@@ -69,6 +69,24 @@ func TestTheDemoIsSound(t *testing.T) {
 		assert.Equal(t, 7, screened, "one client is not screened yet")
 		return nil
 	}))
+	// Half done it is sound too, and a second start leaves it as it is.
+	for range 2 {
+		require.NoError(t, demo.HalfDone(ctx, s, time.Now()))
+	}
+	require.NoError(t, s.In(ctx, demo.Studio, func(tx *store.Tx) error {
+		for name, want := range map[string][2]int{"Tobias Quill": {8, 0}, "Dario Vance": {2, 3}} {
+			sets, err := tx.SessionEntries(ctx, demo.SessionID(name), movement.Shipped)
+			require.NoError(t, err)
+			events, err := tx.FloorEvents(ctx, demo.ClientID(name), demo.SessionID(name))
+			require.NoError(t, err)
+			assert.Equal(t, want, [2]int{len(sets), len(events)}, name)
+		}
+		dario, err := tx.Client(ctx, demo.ClientID("Dario Vance"))
+		require.NoError(t, err)
+		standing := dario.Standing(day.At(time.Now()))
+		assert.True(t, standing.MayTrain(), "%v", standing.Said)
+		return nil
+	}))
 	for _, a := range demo.SignIns {
 		got, err := s.LoginOf(ctx, a.Email)
 		require.NoError(t, err)

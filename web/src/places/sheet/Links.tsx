@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
 import { api, got, type IssuesView } from '../../api/client'
 import { useSending } from '../../api/sending'
@@ -24,6 +24,7 @@ export function Links({
 }) {
   const fresh = useSending()
   const [link, setLink] = useState('')
+  const [mayLog, setMayLog] = useState(false)
   const { run: once, why } = useWrite(async (what: () => Promise<string>) => {
     setLink(await what())
     changed()
@@ -31,7 +32,7 @@ export function Links({
   const me = useMe().data
   const make = (letter?: boolean) =>
     once(async () => {
-      const body = { days: linkDays, ...(letter && { letter }) }
+      const body = { days: linkDays, may_log: mayLog, ...(letter && { letter }) }
       const made = await got(
         api.POST('/clients/{client}/links', { params: { path: { client } }, body: { id: fresh.idOf(body), ...body } }),
       )
@@ -52,7 +53,7 @@ export function Links({
           ? 'The client has no link that opens.'
           : open.map((l) => (
               <span key={l.id}>
-                A link, until {momentWords(l.expires)}:{' '}
+                A link{l.may_log && ' that logs'}, until {momentWords(l.expires)}:{' '}
                 {l.opened === 0
                   ? 'not opened yet'
                   : `opened ${l.opened === 1 ? 'once' : `${l.opened} times`}, last ${momentWords(l.opened_at!)}`}{' '}
@@ -67,6 +68,11 @@ export function Links({
           <Button size="small" onClick={() => void make()}>
             Make a link for {linkDays} days
           </Button>
+        )}
+        {!locked && (
+          <Checkbox checked={mayLog} onChange={(e) => setMayLog(e.target.checked)}>
+            She may log with it
+          </Checkbox>
         )}
         {!locked && me?.letters && (
           <Button size="small" onClick={() => void make(true)}>
