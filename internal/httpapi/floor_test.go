@@ -18,6 +18,7 @@ import (
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
 	floorapi "musculus/internal/httpapi/floor"
+	weekapi "musculus/internal/httpapi/week"
 	"musculus/internal/live"
 )
 
@@ -126,6 +127,29 @@ func TestASessionOnTheFloor(t *testing.T) {
 	assert.Len(t, a.Done.Events, 1)
 	a = f.tell(f.event("undone", map[string]any{"undone": out["id"]}))
 	assert.Empty(t, a.Done.Events)
+	// On the board it is told, and the ledger knows what was done and what will not be.
+	board := got[weekapi.WeekView](f.caller, 200, f.call("GET", strings.Split(f.path, "/sessions")[0]+"/week", nil))
+	for _, b := range board.Sessions {
+		if b.ID == f.ready.Session {
+			require.NotNil(t, b.Done)
+			assert.Equal(t, before+2, b.Done.Sets)
+			assert.Empty(t, b.Done.Words, "today is not over")
+		}
+	}
+	out["id"] = newID()
+	f.tell(out)
+	board = got[weekapi.WeekView](f.caller, 200, f.call("GET", strings.Split(f.path, "/sessions")[0]+"/week", nil))
+	undone := 0.0
+	for _, h := range board.Ledger.Heads {
+		require.NotNil(t, h.Done)
+		undone += h.Done.Undone
+	}
+	assert.Positive(t, undone)
+	for _, b := range board.Sessions {
+		if b.ID == f.ready.Session {
+			assert.Contains(t, b.Done.Words, "(no time)")
+		}
+	}
 	// One that cannot be kept holds up no other.
 	bad := f.planned(1)
 	bad["faults"] = []string{"f_nothing"}

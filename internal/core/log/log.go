@@ -170,11 +170,12 @@ func Came(s *plan.Session, done []entry.Entry) plan.Session {
 		var rows []plan.Row
 		for k := range done {
 			e := &done[k]
-			if e.SlotID != slot.ID || e.Side != last || e.SetUp.Movement == nil {
+			if e.SlotID != slot.ID || e.Side != last || e.SetUp.Movement == nil || e.TwiceOf != nil {
 				continue
 			}
 			r := plan.Row{Dose: *slot.DoseOf(e.SetNo - 1)}
 			r.Sets, r.Reserve = 1, e.Reserve
+			r.Method = asDone(r.Method, e.Parts)
 			if !r.IsHold() {
 				r.RepsLow, r.RepsHigh = e.Reps, e.Reps
 			}
@@ -189,6 +190,43 @@ func Came(s *plan.Session, done []entry.Entry) plan.Session {
 		}
 	}
 	return out
+}
+
+// asDone is a method as it was done: rungs, pauses and reps after the strict ones are counted
+// again, and without any the set was a straight one.
+func asDone(u dose.Use, parts []entry.Part) dose.Use {
+	n := 0
+	for i, p := range parts {
+		switch u.ID {
+		case "drops":
+			n += one(p.Kind == entry.Clean && p.LoadKg != nil)
+		case "rest_pause":
+			n += one(p.Kind == entry.Clean && i > 0)
+		case "assisted":
+			n += one(p.Kind == entry.Assisted) * p.Reps
+		case dose.StrictThenSwing:
+			n += one(p.Kind == entry.Swung) * p.Reps
+		case "last_rep_hold":
+			n += one(p.Kind == entry.Held) * p.Seconds
+		default:
+			return u
+		}
+	}
+	switch m := dose.MethodOf(u.ID); {
+	case len(parts) == 0 || m == nil: // nothing was said of it: as planned
+		return u
+	case n == 0:
+		return dose.Use{}
+	default:
+		return dose.Use{ID: u.ID, N: min(n, m.Most)}
+	}
+}
+
+func one(is bool) int {
+	if is {
+		return 1
+	}
+	return 0
 }
 
 // Words tells what a session came to against its plan: "9 of 12 sets; missed: 3 of

@@ -146,3 +146,42 @@ func ExampleWords() {
 	fmt.Println(log.Words(s, []entry.Entry{did(s, 0, 1, entry.BothSides, 10, 2, 14)}))
 	// Output: 1 of 3 sets; to do: 2 of Turning curl, two dumbbells, thumbs up to palms up
 }
+
+// A method counts as it was done: one rung of two is one, none is a straight set.
+func TestAMethodIsCountedAsItWasDone(t *testing.T) {
+	s := &plan.Session{Slots: []plan.Slot{slot("curl_standing_dumbbells", row(1, 8, 12, 0, dose.Kg(12)))}}
+	s.Slots[0].Rows[0].Method = dose.Use{ID: "drops", N: 2}
+	kg := 10.0
+	came := func(parts ...entry.Part) dose.Use {
+		e := did(s, 0, 1, entry.BothSides, 12, 0, 12)
+		e.Parts = parts
+		out := log.Came(s, []entry.Entry{e})
+		return out.Slots[0].Rows[0].Method
+	}
+	clean, rung := entry.Part{Kind: entry.Clean, Reps: 12}, entry.Part{Kind: entry.Clean, Reps: 6, LoadKg: &kg}
+	assert.Equal(t, dose.Use{ID: "drops", N: 2}, came(), "nothing was said: as planned")
+	assert.Equal(t, dose.Use{ID: "drops", N: 2}, came(clean, rung, rung))
+	assert.Equal(t, dose.Use{ID: "drops", N: 1}, came(clean, rung))
+	assert.Equal(t, dose.Use{}, came(clean))
+}
+
+// What was not done is a plan's last sets, and counts as such; what a slot starts with the next
+// time is the load most of its sets ended at.
+func TestWhatWasNotDone(t *testing.T) {
+	s := &plan.Session{Slots: []plan.Slot{
+		slot("curl_standing_dumbbells", row(2, 8, 12, 2, dose.Kg(12)), row(1, 15, 20, 2, dose.Kg(8))),
+		slot("curl_turning", row(3, 8, 12, 2, dose.Kg(10))),
+	}}
+	s.Slots[1].SetUp = movement.Shipped.Get("curl_pad_one_dumbbell").Default() // arm after arm
+	left := log.Undone(s, map[uuid.UUID]int{s.Slots[0].ID: 2, s.Slots[1].ID: 3})
+	require.Len(t, left.Slots, 2)
+	assert.Equal(t, []int{1, 1}, []int{left.Slots[0].Rows[0].Sets, left.Slots[0].Rows[1].Sets})
+	assert.Equal(t, 2, left.Slots[1].Sets(), "three of both arms are two sets")
+	assert.Equal(t, 3, s.Slots[0].Sets(), "the plan is not touched")
+	assert.Empty(t, log.Undone(s, nil).Slots)
+
+	done := []entry.Entry{did(s, 0, 1, entry.BothSides, 12, 2, 12), did(s, 0, 2, entry.BothSides, 9, 2, 14), did(s, 0, 3, entry.BothSides, 8, 2, 14)}
+	assert.Equal(t, []log.StartsAt{{Slot: 0, LoadKg: 14}}, log.NextLoads(s, done))
+	done[2].Hollow = "after pain"
+	assert.Equal(t, []log.StartsAt{{Slot: 0, LoadKg: 14}}, log.NextLoads(s, done), "of two that tie the heavier")
+}

@@ -46,11 +46,12 @@ type LedgerHead struct {
 	From      float64      `json:"target_low"`
 	To        float64      `json:"target_high"`
 	Level     string       `json:"level" enum:"maintain,build,prioritise"`
-	Band      string       `json:"band"`    // where the target comes from
-	Sum       string       `json:"sum"`     // what the terms add up to, where rounding hides it
-	Short     bool         `json:"short"`   // under its target
-	Lengths   []LengthOf   `json:"lengths"` // short, middle, long
-	Terms     []AddendView `json:"terms"`   // what the total adds up from
+	Band      string       `json:"band"`           // where the target comes from
+	Sum       string       `json:"sum"`            // what the terms add up to, where rounding hides it
+	Short     bool         `json:"short"`          // under its target
+	Lengths   []LengthOf   `json:"lengths"`        // short, middle, long
+	Terms     []AddendView `json:"terms"`          // what the total adds up from
+	Done      *HeadDone    `json:"done,omitempty"` // once something of the week is done, or past
 }
 
 // AddendView is one addend of a head's effective sets.

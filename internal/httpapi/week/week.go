@@ -61,6 +61,7 @@ type BoardSession struct {
 	Spent   string         `json:"spent"`   // what the minutes are made of
 	Board   []BoardSlot    `json:"board"`
 	Slice   view.SliceView `json:"slice"`
+	Done    *BoardDone     `json:"done,omitempty"` // once it has begun, or is past
 }
 
 // BoardSlot is a slot on the board.
@@ -170,7 +171,7 @@ func (s *place) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error)
 	if err != nil {
 		return nil, err
 	}
-	return s.answerWeek(ctx, func(tx *store.Tx, r *op.WeekRead) error {
+	return s.answerWeek(ctx, func(tx *store.Tx, r *weekRead) error {
 		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
@@ -179,7 +180,7 @@ func (s *place) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error)
 		if err != nil {
 			return err
 		}
-		*r, err = s.ReadWeekOf(ctx, tx, &c, from, kept)
+		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
 		return err
 	})
 }
@@ -189,7 +190,7 @@ func (s *place) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutpu
 	if err != nil {
 		return nil, err
 	}
-	return s.answerWeek(ctx, func(tx *store.Tx, r *op.WeekRead) error {
+	return s.answerWeek(ctx, func(tx *store.Tx, r *weekRead) error {
 		c, err := tx.Client(ctx, in.Client)
 		if err != nil {
 			return err
@@ -198,14 +199,14 @@ func (s *place) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutpu
 		if err != nil {
 			return err
 		}
-		*r, err = s.ReadWeekOf(ctx, tx, &c, from, kept)
+		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
 		return err
 	})
 }
 
 // answerWeek answers with a week that is read.
-func (s *place) answerWeek(ctx context.Context, load func(*store.Tx, *op.WeekRead) error) (*weekOutput, error) {
-	return op.Showing(ctx, s.Server, load, func(r *op.WeekRead) (*weekOutput, error) {
+func (s *place) answerWeek(ctx context.Context, load func(*store.Tx, *weekRead) error) (*weekOutput, error) {
+	return op.Showing(ctx, s.Server, load, func(r *weekRead) (*weekOutput, error) {
 		v, err := s.showWeek(ctx, r)
 		return &weekOutput{v}, err
 	})
@@ -238,7 +239,7 @@ func (s *place) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, 
 	if err := fits(in.Body.Sessions); err != nil {
 		return nil, err
 	}
-	var read op.WeekRead
+	var read weekRead
 	var removed []RemovedView
 	if err := s.InClient(ctx, in.Client, func(tx *store.Tx, a store.Account, c *store.Client) error {
 		for i := range in.Body.Sessions {
@@ -275,7 +276,7 @@ func (s *place) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, 
 		if err != nil {
 			return err
 		}
-		read, err = s.ReadWeekOf(ctx, tx, c, from, kept)
+		read, err = s.readWeekOf(ctx, tx, c, from, kept)
 		return err
 	}); err != nil {
 		return nil, err

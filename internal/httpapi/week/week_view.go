@@ -10,15 +10,14 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/week"
-	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 	"musculus/internal/view"
 )
 
 // showWeek is a week that was read, as the board shows it.
-func (s *place) showWeek(ctx context.Context, r *op.WeekRead) (WeekView, error) {
+func (s *place) showWeek(ctx context.Context, r *weekRead) (WeekView, error) {
 	c, from, kept := r.C, r.From, r.Kept
-	a, err := s.AuditRead(ctx, r, week.MostShown)
+	a, err := s.AuditRead(ctx, &r.WeekRead, week.MostShown)
 	if err != nil {
 		return WeekView{}, err
 	}
@@ -48,6 +47,8 @@ func (s *place) showWeek(ctx context.Context, r *op.WeekRead) (WeekView, error) 
 		out.Sessions = append(out.Sessions, viewBoard(a.T, &a.Week.Sessions[i], &kept[i], &a.Ledger.Sessions[i]))
 	}
 	out.Ledger = viewLedger(&a, kept)
+	done := r.cameOf(a.T, &a.Week, kept, s.Day(ctx))
+	done.show(&out)
 	out.Hidden = max(0, len(a.Found)-week.MostShown)
 	for _, f := range a.Found[:len(a.Found)-out.Hidden] {
 		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held, Ways: []WayView{}}

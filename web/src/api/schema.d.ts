@@ -1902,9 +1902,17 @@ export interface components {
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
         };
+        BoardDone: {
+            /** Format: int64 */
+            planned: number;
+            /** Format: int64 */
+            sets: number;
+            words: string;
+        };
         BoardSession: {
             board: components["schemas"]["BoardSlot"][];
             combos?: components["schemas"]["Combo"][];
+            done?: components["schemas"]["BoardDone"];
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
@@ -2697,6 +2705,12 @@ export interface components {
             code: string;
             name: string;
         };
+        HeadDone: {
+            /** Format: double */
+            done: number;
+            /** Format: double */
+            undone: number;
+        };
         HeadPriority: {
             band: string;
             code: string;
@@ -2972,6 +2986,7 @@ export interface components {
             code: string;
             /** Format: double */
             direct: number;
+            done?: components["schemas"]["HeadDone"];
             /** Format: double */
             elsewhere: number;
             /** Format: double */

@@ -107,6 +107,14 @@ export function BoardSession({
           s.intent && ` · the ${s.intent} day`
         )}
       </p>
+      {view?.done && (
+        <p className={css.doneLine}>
+          <b>
+            {view.done.sets} of {view.done.planned} sets done
+          </b>
+          {view.done.words && <span className="warn"> · {view.done.words}</span>}
+        </p>
+      )}
       <ol>
         {s.slots.map((slot, i) => {
           const info = slots.get(slot.id)

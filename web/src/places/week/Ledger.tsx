@@ -153,6 +153,8 @@ function Line({ head, most, open, toggle, show }: LineProps) {
           <p className={css.said}>
             {head.terms.length === 0 && 'Nothing in this week trains it. '}
             {head.sum && `${head.sum}. `}
+            {head.done && `Done so far ${head.done.done.toFixed(1)}`}
+            {head.done && (head.done.undone > 0 ? `, not done ${head.done.undone.toFixed(1)}. ` : '. ')}
             Target: {head.band}.
           </p>
         </>
