@@ -18,11 +18,12 @@ type Slot struct {
 
 // Row is n sets alike.
 type Row struct {
-	Sets      int
-	Low, High int // reps
-	Reserve   int
-	RestS     int
-	Mark      int // the planned load among the marks
+	Sets    int `json:"sets"`
+	Low     int `json:"low"` // reps
+	High    int `json:"high"`
+	Reserve int `json:"reserve"`
+	RestS   int `json:"rest_s"`
+	Mark    int `json:"mark"` // the planned load among the marks
 }
 
 // MostMarks are the marks in reach of a slot at most.
