@@ -193,6 +193,14 @@ func eval[T any](p *tab, js string) T {
 	return v
 }
 
+// later evaluates JavaScript that promises something.
+func later[T any](p *tab, js string) T {
+	p.t.Helper()
+	v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js, chromedp.EvalAwaitPromise))
+	require.NoError(p.t, err, js)
+	return v
+}
+
 // until waits until JavaScript says something true.
 func (p *tab) until(js string) {
 	p.t.Helper()

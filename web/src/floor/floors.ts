@@ -105,7 +105,10 @@ export class Floors {
   /** open brings a session on the floor: from this device at once where it is kept, and from the server. */
   async open(client: string, session: string) {
     if (!this.shown.sessions[session]) {
-      const here = await keptReady(this.door.owner, session).catch(() => null)
+      const [here] = await Promise.all([
+        keptReady(this.door.owner, session).catch(() => null),
+        this.outbox.reload().catch(() => []), // what waits belongs to it: never the one without the other
+      ])
       if (here && !this.shown.sessions[session]) this.put(client, here, here.done)
     }
     await this.read(client, session)
