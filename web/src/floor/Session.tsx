@@ -122,14 +122,10 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
     const timer = setTimeout(() => tapped.current(), 1000 * hold.seconds - (floors.clock() - hold.from))
     return () => clearTimeout(timer)
   }, [hold, floors])
-  // Form went twice: the rest of the slot is left out, which is a normal end of it.
-  const over = ready.slots.find((s) => {
-    const n = nowOf(ready, at, s.id)
-    return n?.slot.id === s.id && n.advised.ended && n.advised.move?.say !== undefined && n.setNo <= n.sets
-  })
-  const overNow = over ? nowOf(ready, at, over.id) : null
+  // Form went twice, or enough was done: the rest of the slot may go, which is a normal end of it.
+  const over = now?.advised.ended && now.advised.move ? now.slot : null
   const overSets = over ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === over.id).length : 0
-  const overReason = overNow?.advised.move ? (overNow.say.startsWith('Form') ? 'form' : 'enough') : 'enough'
+  const overReason = now?.say.startsWith('Form') ? 'form' : 'enough'
   const leaveOut = (slot: string, sets: number, reason: 'time' | 'form' | 'enough' | 'taken' | 'not_today') =>
     tell({ kind: 'left_out', left_out: { slot, sets, reason } })
 
@@ -222,7 +218,7 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
       {over && (
         <div className={css.offer} role="status">
           <p>
-            {overNow?.say} {over.short}.
+            {now.say} {over.short}.
           </p>
           <button type="button" className={css.plain} onClick={() => void leaveOut(over.id, overSets, overReason)}>
             Go on to the next

@@ -37,6 +37,7 @@ export function SetsDone({ ready, at, tell }: Props) {
           const slot = slotOf(s.slot)
           const load = slot?.loads[nearest(slot.loads, s.wholeKg)]
           const what =
+            correcting === s.id &&
             slot &&
             nowOf(ready, { sets: at.sets.filter((x) => x.id !== s.id && x.at < s.at), events: at.events }, slot.id)
           if (correcting === s.id && slot && what)

@@ -25,6 +25,7 @@ export interface Shown {
 }
 
 const readAgain = 20_000 // without a stream, ms
+const keepAgain = 4_000
 
 /**
  * Floors is what a screen on the floor shows: the sessions that are open, what stands of them, what waits. It changes by
@@ -35,6 +36,7 @@ export class Floors {
   private listeners = new Set<() => void>()
   private outbox: Outbox
   private streaming = false
+  private soon = new Set<string>()
 
   constructor(public door: Door) {
     this.outbox = new Outbox(
@@ -144,7 +146,18 @@ export class Floors {
     if (!s) return
     this.put(s.client, s.ready, done)
     if (done.version !== s.ready.version) void this.read(s.client, done.session)
-    else void keepReady(this.door.owner, { ...s.ready, done }).catch(() => undefined)
+    else this.keepSoon(done.session)
+  }
+
+  /** keepSoon keeps what others told beside the session, now and then: a tap does not wait for it. */
+  private keepSoon(session: string) {
+    if (this.soon.has(session)) return
+    this.soon.add(session)
+    setTimeout(() => {
+      this.soon.delete(session)
+      const s = this.shown.sessions[session]
+      if (s) void keepReady(this.door.owner, { ...s.ready, done: s.done }).catch(() => undefined)
+    }, keepAgain)
   }
 
   /** tell keeps an event on the device, shows it, and sends it when it can; false where it cannot be kept. */
@@ -160,13 +173,14 @@ export class Floors {
       ...content,
     }
     try {
-      await tell(this.door.owner, s.client, session, event)
+      const one = await tell(this.door.owner, s.client, session, event)
+      const waiting = [...this.shown.waiting, one]
+      this.set({ waiting, ...this.stand(waiting), full: '' })
     } catch {
       this.set({ full: cannotKeep })
       return ''
     }
-    await this.outbox.reload()
-    this.outbox.now()
+    setTimeout(this.outbox.now) // what is shown comes first
     return id
   }
 

@@ -96,29 +96,43 @@ export const keepReady = (owner: string, ready: Ready) =>
 export const keptReady = async (owner: string, session: string) =>
   (await kept.ready.get(`${owner} ${session}`))?.ready ?? null
 
-/** tell keeps an event until it is acknowledged; it throws where the browser refuses to keep it. */
-export async function tell(owner: string, client: string, session: string, event: Omit<Event, 'no'>): Promise<Event> {
-  const key = (await kept.keys.get(owner))?.key
-  const no = await kept.transaction('rw', kept.said, async () => {
-    const n = ((await said<number>('no')) ?? 0) + 1
-    await say('no', n)
-    return n
-  })
+let counted: number | null = null // as far as this device has counted, once what waits was looked at
+const keysHere = new Map<string, CryptoKey | null>()
+
+async function keyOf(owner: string): Promise<CryptoKey | null> {
+  let key = keysHere.get(owner)
+  if (key === undefined) {
+    key = (await kept.keys.get(owner))?.key ?? null
+    if (key) keysHere.set(owner, key)
+  }
+  return key
+}
+
+/** tell keeps an event until it is acknowledged; it throws where the browser refuses to keep it. One write, so that it is quick. */
+export async function tell(
+  owner: string,
+  client: string,
+  session: string,
+  event: Omit<Event, 'no'>,
+): Promise<{ row: Waiting; event: Event }> {
+  counted ??= (await kept.waiting.where('owner').equals(owner).sortBy('no')).at(-1)?.no ?? 0
+  const no = Math.max(counted + 1, Date.now()) // tabs count apart, and never back
+  counted = no
   const whole: Event = { ...event, no }
   const plain = JSON.stringify(whole)
-  let body: Waiting['body'] = plain
-  let iv: Uint8Array<ArrayBuffer> | undefined
+  const row: Waiting = { id: event.id, owner, client, session, no, madeAt: Date.now(), refused: '', body: plain }
+  const key = await keyOf(owner)
   if (key) {
-    iv = crypto.getRandomValues(new Uint8Array(12))
-    body = await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, key, new TextEncoder().encode(plain))
+    row.iv = crypto.getRandomValues(new Uint8Array(12))
+    row.body = await crypto.subtle.encrypt({ name: 'AES-GCM', iv: row.iv }, key, new TextEncoder().encode(plain))
   }
-  await kept.waiting.put({ id: event.id, owner, client, session, no, madeAt: Date.now(), refused: '', body, iv })
-  return whole
+  await kept.waiting.put(row)
+  return { row, event: whole }
 }
 
 /** waitingOf reads what waits of an owner, in its order; what cannot be unlocked is not hers. */
 export async function waitingOf(owner: string): Promise<{ row: Waiting; event: Event }[]> {
-  const key = (await kept.keys.get(owner))?.key
+  const key = await keyOf(owner)
   const rows = await kept.waiting.where('owner').equals(owner).sortBy('no')
   const out = []
   for (const row of rows) {
