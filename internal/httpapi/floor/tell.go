@@ -28,7 +28,7 @@ type EventTold struct {
 	No      int64     `json:"no"            doc:"the device's count"                                 minimum:"1"             maximum:"9000000000000000"`
 	Kind    string    `json:"kind"                                                                                                                      enum:"set,pain,left_out,swap,end,line,undone"`
 	At      time.Time `json:"at"            doc:"by the device's clock"`
-	Offset  int64     `json:"offset_ms"     doc:"what puts that clock right"                         minimum:"-400000000000" maximum:"400000000000"`
+	Offset  int64     `json:"offset_ms"     doc:"what puts that clock right"                         minimum:"-1000000000" maximum:"1000000000"`
 	Version int       `json:"version"       doc:"of the plan that was run"                           minimum:"1"             maximum:"1000000"`
 	Set     *SetTold  `json:"set,omitempty"`
 	floor.Content

@@ -112,7 +112,9 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
   }
   // A hold that has run down is done.
   // What opens is read from its beginning.
-  useEffect(() => window.scrollTo(0, 0), [open])
+  useEffect(() => {
+    window.scrollTo(0, 0)
+  }, [open])
   const tapped = useRef(tap)
   useEffect(() => {
     tapped.current = tap

@@ -96,6 +96,7 @@ export const keepReady = (owner: string, ready: Ready) =>
 export const keptReady = async (owner: string, session: string) =>
   (await kept.ready.get(`${owner} ${session}`))?.ready ?? null
 
+const since = 1_767_225_600 // the start of 2026, s: what is counted stays small
 let counted: number | null = null // as far as this device has counted, once what waits was looked at
 const keysHere = new Map<string, CryptoKey | null>()
 
@@ -116,7 +117,7 @@ export async function tell(
   event: Omit<Event, 'no'>,
 ): Promise<{ row: Waiting; event: Event }> {
   counted ??= (await kept.waiting.where('owner').equals(owner).sortBy('no')).at(-1)?.no ?? 0
-  const no = Math.max(counted + 1, Date.now()) // tabs count apart, and never back
+  const no = Math.max(counted + 1, Math.floor(Date.now() / 1000) - since) // never back, whatever an earlier page counted
   counted = no
   const whole: Event = { ...event, no }
   const plain = JSON.stringify(whole)

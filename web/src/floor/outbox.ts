@@ -21,6 +21,7 @@ export class Outbox {
   private busy = false
   private again = false
   private closed = false
+  private atOnce = atOnce
 
   constructor(
     private door: Door,
@@ -61,25 +62,21 @@ export class Outbox {
       return
     }
     this.busy = true
+    this.again = false
     clearTimeout(this.timer)
     try {
-      const send = async () => {
-        do {
-          this.again = false
-          await this.send()
-        } while (this.again)
-      }
-      if (navigator.locks) await navigator.locks.request(`musculus-floor ${this.door.owner}`, send)
-      else await send()
+      if (navigator.locks) await navigator.locks.request(`musculus-floor ${this.door.owner}`, () => this.send())
+      else await this.send()
     } finally {
       this.busy = false
     }
+    if (this.again) void this.drain() // something came while the last of it left
   }
 
   private async send() {
     for (let waiting = await this.reload(); waiting.length > 0 && !this.closed; waiting = await this.reload()) {
       const first = waiting[0]!.row
-      const batch = waiting.filter((w) => w.row.session === first.session).slice(0, atOnce)
+      const batch = waiting.filter((w) => w.row.session === first.session).slice(0, this.atOnce)
       const answer = await sendTold(
         this.door,
         first.client,
@@ -88,6 +85,7 @@ export class Outbox {
         batch.map((w) => w.event),
       )
       if (answer.is === 'ok') {
+        this.atOnce = atOnce
         this.wait = firstWait
         await forgetWaiting(answer.what.answers.filter((a) => a.state === 'kept').map((a) => a.id))
         for (const a of answer.what.answers) if (a.state === 'refused') await refuse(a.id, a.words)
@@ -96,11 +94,17 @@ export class Outbox {
         this.heard(answer.what.done, offset)
         continue
       }
+      if (answer.is === 'refused' && (answer.status === 422 || answer.status === 413 || answer.status === 400)) {
+        if (batch.length > 1)
+          this.atOnce = 1 // one of them cannot be read: it holds up no other
+        else await refuse(first.id, answer.words)
+        continue
+      }
       if (answer.is === 'refused' && (answer.status === 404 || answer.status === 410 || answer.status === 403)) {
         for (const w of batch) await refuse(w.row.id, answer.words) // it will never be taken
         continue
       }
-      await this.reload(answer.is === 'away' ? '' : answer.words)
+      await this.reload(answer.is === 'out' ? answer.words : '')
       this.timer = setTimeout(() => void this.drain(), this.wait)
       this.wait = Math.min(longestWait, 2 * this.wait)
       return

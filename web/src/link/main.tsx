@@ -3,19 +3,22 @@ import '@fontsource-variable/source-serif-4'
 import { lazy, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import '../app/base.css'
+import { Broken } from './Broken'
 import { Link } from './Link'
 
 const [, place = '', token = ''] = location.pathname.split('/')
 const FloorByAccount = lazy(async () => ({ default: (await import('../floor/Floor')).FloorByAccount }))
 
 createRoot(document.getElementById('root')!).render(
-  place === 'floor' ? (
-    <Suspense fallback={<div className="waiting" aria-busy="true" />}>
-      <FloorByAccount />
-    </Suspense>
-  ) : (
-    <Link token={decodeURIComponent(token)} />
-  ),
+  <Broken>
+    {place === 'floor' ? (
+      <Suspense fallback={<div className="waiting" aria-busy="true" />}>
+        <FloorByAccount />
+      </Suspense>
+    ) : (
+      <Link token={decodeURIComponent(token)} />
+    )}
+  </Broken>,
 )
 
 // From the second visit on it opens without network. An update waits until nobody has a page open: it takes no session
