@@ -78,16 +78,16 @@ func (p *tab) planOf(client, name string, slots string) (string, uuid.UUID) {
 	p.t.Helper()
 	id := uuid.Must(uuid.NewV7())
 	status := later[int](p, fmt.Sprintf(`fetch('/api/clients/%s/sessions', {method: 'POST', headers: {'Content-Type': 'application/json'},
-		body: JSON.stringify({id: %q, name: %q, planned_on: new Date().toISOString().slice(0, 10), warm_up_min: 5, write: crypto.randomUUID(), sure: true,
-		slots: %s})}).then(async (r) => { if (!r.ok) document.title = await r.text(); return r.status })`, demo.ClientID(client), id, name, slots))
+		body: JSON.stringify({id: %q, name: %q, planned_on: new Date().toISOString().slice(0, 10), warm_up_min: 5,
+		write: crypto.randomUUID(), sure: true, slots: %s})}).then(async (r) => { if (!r.ok) document.title = await r.text(); return r.status })`, demo.ClientID(client), id, name, slots))
 	require.Equal(p.t, 200, status, eval[string](p, `document.title`))
 	return "/floor/" + demo.ClientID(client).String() + "/" + id.String(), id
 }
 
 // straight is a slot of three sets as JSON.
 func straight(movement string, kg float64, more string) string {
-	return fmt.Sprintf(`{id: crypto.randomUUID(), movement: %q, settings: {}, cues: [], rows: [{id: crypto.randomUUID(), sets: 3, reps_low: 8, reps_high: 12,
-		reserve: 2, rest_s: 60, load: {kg: %g}%s}]}`, movement, kg, more)
+	return fmt.Sprintf(`{id: crypto.randomUUID(), movement: %q, settings: {}, cues: [], rows: [{id: crypto.randomUUID(), sets: 3,
+		reps_low: 8, reps_high: 12,		reserve: 2, rest_s: 60, load: {kg: %g}%s}]}`, movement, kg, more)
 }
 
 // Eighteen sets done as planned are eighteen taps; one with other reps is two, drops with two
@@ -219,7 +219,7 @@ func TestTheFloorWithoutNetwork(t *testing.T) {
 	before := time.Now()
 
 	// Another device does the next one of its own: the second set, with other reps.
-	eval[bool](q, `[...document.querySelectorAll('.floor_chip')].find((b) => b.getAttribute('aria-pressed') === 'false').click(); true`)
+	q.click(".floor_chip[aria-pressed=false]")
 	q.done()
 	q.until(waiting + ` === 1`)
 
@@ -234,7 +234,7 @@ func TestTheFloorWithoutNetwork(t *testing.T) {
 	o.run(t)
 	again.untilIn(75*time.Second, waiting+` === 0`)
 	q.untilIn(75*time.Second, waiting+` === 0`)
-	require.Eventually(t, func() bool { return len(o.sets(t, session)) == 4 }, 10*time.Second, 50*time.Millisecond, "nothing lost, nothing doubled")
+	require.Eventually(t, func() bool { return len(o.sets(t, session)) == 4 }, 10*time.Second, 50*time.Millisecond, "none lost or doubled")
 	twice := 0
 	for _, e := range o.sets(t, session) {
 		if e.TwiceOf != nil {
@@ -285,7 +285,8 @@ func TestADeviceThatIsNotQuiteRight(t *testing.T) {
 	path, session := floorPath("Dario Vance"), demo.SessionID("Dario Vance")
 	p := o.signedIn(t, wren, phone, "/clients")
 	const wrong = `(() => { const D = Date, off = 2 * 3600 * 1000;
-		window.Date = class extends D { constructor(...a) { a.length ? super(...a) : super(D.now() + off) } static now() { return D.now() + off } } })()`
+		window.Date = class extends D { constructor(...a) { a.length ? super(...a) : super(D.now() + off) }
+		static now() { return D.now() + off } } })()`
 	_, err := chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: wrong})
 	require.NoError(t, err)
 	p.toFloor(path)
@@ -355,7 +356,8 @@ func TestATapIsShownAtOnce(t *testing.T) {
 		took = append(took, later[float64](p, `new Promise((done) => {
 			const said = () => `+which+`
 			const [was, from] = [said(), performance.now()]
-			const seen = new MutationObserver(() => { if (said() !== was) { seen.disconnect(); requestAnimationFrame(() => done(performance.now() - from)) } })
+			const seen = new MutationObserver(() => { if (said() !== was) { seen.disconnect()
+				requestAnimationFrame(() => done(performance.now() - from)) } })
 			seen.observe(document.body, {subtree: true, childList: true, characterData: true})
 			document.querySelector('.floor_go').click() })`))
 		time.Sleep(150 * time.Millisecond)

@@ -40,8 +40,14 @@ func (s *served) floorOf(c *caller, name string) *onFloor {
 // event is an event of the device, with what is changed of it.
 func (f *onFloor) event(kind string, content map[string]any) map[string]any {
 	f.no++
-	out := map[string]any{"id": newID(), "no": f.no, "kind": kind, "at": now.Add(time.Duration(f.no) * time.Second), "offset_ms": 0,
-		"version": f.ready.Version}
+	out := map[string]any{
+		"id":        newID(),
+		"no":        f.no,
+		"kind":      kind,
+		"at":        now.Add(time.Duration(f.no) * time.Second),
+		"offset_ms": 0,
+		"version":   f.ready.Version,
+	}
 	for k, v := range content {
 		out[k] = v
 	}
@@ -59,8 +65,15 @@ func (f *onFloor) planned(step int) map[string]any {
 	} else if len(slot.Loads) > 0 {
 		whole = slot.Loads[0].WholeKg
 	}
-	return map[string]any{"slot": slot.ID, "side": st.Side, "set_no": st.Set + 1, "reps": row.Aim, "whole_kg": whole, "reserve": row.Reserve,
-		"set_up": row.In}
+	return map[string]any{
+		"slot":     slot.ID,
+		"side":     st.Side,
+		"set_no":   st.Set + 1,
+		"reps":     row.Aim,
+		"whole_kg": whole,
+		"reserve":  row.Reserve,
+		"set_up":   row.In,
+	}
 }
 
 func (f *onFloor) tell(events ...map[string]any) floorapi.ToldAnswer {
@@ -153,14 +166,22 @@ func TestASessionOnTheFloor(t *testing.T) {
 	// One that cannot be kept holds up no other.
 	bad := f.planned(1)
 	bad["faults"] = []string{"f_nothing"}
-	a = f.tell(f.event("set", map[string]any{"set": bad}), f.event("end", map[string]any{"end": map[string]any{"hard": 8, "good": 4}}))
+	a = f.tell(
+		f.event("set", map[string]any{"set": bad}),
+		f.event("end", map[string]any{"end": map[string]any{"hard": 8, "good": 4}}),
+	)
 	assert.Equal(t, []string{"refused", "kept"}, []string{a.Answers[0].State, a.Answers[1].State})
 	assert.Contains(t, a.Answers[0].Words, "f_nothing")
 	// A line is a coach's.
 	assert.Equal(t, "kept", f.tell(f.event("line", map[string]any{"line": "stay at 14"})).Answers[0].State)
 	j := s.floorOf(s.signedIn(t, jory), "Tobias Quill")
 	assert.Equal(t, "refused", j.tell(j.event("line", map[string]any{"line": "go heavier"})).Answers[0].State)
-	assert.Equal(t, "kept", j.tell(j.event("set", map[string]any{"set": j.planned(1)})).Answers[0].State, "an assistant runs sessions")
+	assert.Equal(
+		t,
+		"kept",
+		j.tell(j.event("set", map[string]any{"set": j.planned(1)})).Answers[0].State,
+		"an assistant runs sessions",
+	)
 }
 
 func TestPainOnTheFloor(t *testing.T) {
@@ -181,8 +202,15 @@ func TestPainOnTheFloor(t *testing.T) {
 	// What may be tried is what the ladder has, nothing else.
 	k := 1 // elbow, front
 	try := slot.Tries[slot.Ladder[k][0]]
-	swap := map[string]any{"slot": slot.ID, "kind": try.Kind, "joint": "elbow_front", "movement": try.In.Movement, "settings": try.In.Settings,
-		"reserve": try.Reserve, "now": 2}
+	swap := map[string]any{
+		"slot":     slot.ID,
+		"kind":     try.Kind,
+		"joint":    "elbow_front",
+		"movement": try.In.Movement,
+		"settings": try.In.Settings,
+		"reserve":  try.Reserve,
+		"now":      2,
+	}
 	a = f.tell(f.event("swap", map[string]any{"swap": swap}))
 	require.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
 	set := f.planned(0)
@@ -190,7 +218,14 @@ func TestPainOnTheFloor(t *testing.T) {
 	set["side"] = try.Sides[0]
 	a = f.tell(f.event("set", map[string]any{"set": set}))
 	require.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
-	wild := map[string]any{"slot": slot.ID, "kind": "kinder", "joint": "elbow_front", "movement": "press_bench_wide", "reserve": 0, "now": 2}
+	wild := map[string]any{
+		"slot":     slot.ID,
+		"kind":     "kinder",
+		"joint":    "elbow_front",
+		"movement": "press_bench_wide",
+		"reserve":  0,
+		"now":      2,
+	}
 	assert.Equal(t, "refused", f.tell(f.event("swap", map[string]any{"swap": wild})).Answers[0].State)
 	set["set_up"] = map[string]any{"movement": "press_bench_wide"}
 	set["side"], set["set_no"] = "both", 2
@@ -217,7 +252,11 @@ func TestALinkOnTheFloor(t *testing.T) {
 	c := s.signedIn(t, wren)
 	base := "/clients/" + demo.ClientID("Tobias Quill").String()
 	link := func(may bool) string {
-		out := got[struct{ Path string }](c, 200, c.call("POST", base+"/links", map[string]any{"id": newID(), "days": 7, "may_log": may}))
+		out := got[struct{ Path string }](
+			c,
+			200,
+			c.call("POST", base+"/links", map[string]any{"id": newID(), "days": 7, "may_log": may}),
+		)
 		return strings.TrimPrefix(out.Path, "/s/")
 	}
 	version := got[map[string]any](c, 200, c.call("GET", sessionPath("Tobias Quill"), nil))["version"]

@@ -32,7 +32,29 @@ type EntryView struct {
 	Mark      string    `json:"mark"`      // why it stands although training was stopped, in words
 	Parts     string    `json:"parts"`     // what it was made of, empty for its clean reps alone
 	Hollow    string    `json:"hollow"`    // why its series is not fed by it, empty where it is
+	By        string    `json:"by"`        // who told it
 	Unsure    string    `json:"unsure"`    // what is still to be asked about it, empty for nothing
+}
+
+// LogSlot is one slot of a log.
+type LogSlot struct {
+	ID        uuid.UUID   `json:"id"`
+	Planned   bool        `json:"planned"` // false: taken out of the plan since
+	Title     string      `json:"title"`
+	Details   string      `json:"details"`
+	Slice     SliceView   `json:"slice"`
+	DoseWords string      `json:"dose_words"`
+	LoadWords string      `json:"load_words"`
+	LoadLabel string      `json:"load_label"`        // what the number in kg means
+	Unit      string      `json:"unit" enum:"kg,lb"` // as the thing is marked; what is sent is kg
+	Sets      int         `json:"sets"`              // each arm's
+	Entered   string      `json:"entered"`           // entries against those planned, "3 / 6"
+	Sides     []string    `json:"sides"`
+	Entries   []EntryView `json:"entries"`
+	Ticks     []TickView  `json:"ticks"`    // what may be seen in it
+	Last      string      `json:"last"`     // the series' last sets, in words
+	Next      NextSet     `json:"next"`     // what the next entry starts from
+	Cautions  []string    `json:"cautions"` // what keeps the client safe in it
 }
 
 // NextSet is what the form of the next set starts from.

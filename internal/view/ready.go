@@ -76,7 +76,7 @@ type WordView struct {
 type LoadView struct {
 	WholeKg float64 `json:"whole_kg"`
 	HandKg  float64 `json:"hand_kg"` // what one hand carries
-	Words   string  `json:"words"` // empty where weights are kept from the client
+	Words   string  `json:"words"`   // empty where weights are kept from the client
 }
 
 // ReadySlot is one slot as it is run.

@@ -41,7 +41,11 @@ func TestWalksThroughTheTables(t *testing.T) {
 	dice := rand.New(rand.NewPCG(16, 7))
 	var slots []walked
 	var walks []walk
-	for i, c := range []*Slot{plain(), plain(dense), plain(heavy), plain(high), plain(sparse), plain(single), plain(limit), plain(backOff), plain(climb), plain()} {
+	kinds := []*Slot{
+		plain(), plain(dense), plain(heavy), plain(high), plain(sparse),
+		plain(single), plain(limit), plain(backOff), plain(climb), plain(),
+	}
+	for i, c := range kinds {
 		finding := i == 9
 		from := Begin(c, finding)
 		slots = append(slots, walked{c.Rows, c.Marks, TableOf(c, from), c.Dense, finding})
@@ -49,8 +53,12 @@ func TestWalksThroughTheTables(t *testing.T) {
 			w := walk{Slot: i}
 			for s := from; ; {
 				row := &c.Rows[s.Row]
-				set := told{Mark: s.Mark, Reps: max(0, row.Low-4+dice.IntN(row.High-row.Low+9)), Reserve: max(0, row.Reserve-1+dice.IntN(3)),
-					Technical: dice.IntN(8) == 0}
+				set := told{
+					Mark:      s.Mark,
+					Reps:      max(0, row.Low-4+dice.IntN(row.High-row.Low+9)),
+					Reserve:   max(0, row.Reserve-1+dice.IntN(3)),
+					Technical: dice.IntN(8) == 0,
+				}
 				m := Next(c, s, OutcomeOf(EffectiveReps([]int{set.Reps}, set.Reserve, row.Reserve), row, !set.Technical))
 				w.Sets, w.Moves = append(w.Sets, set), append(w.Moves, m)
 				if s = m.Next; m.End {

@@ -151,6 +151,12 @@ func MissedOf(s *plan.Session, done []entry.Entry) (out []Missed) {
 	return out
 }
 
+// Counting leaves out what waits to be asked about, as another device had told a set in its
+// place.
+func Counting(entries []entry.Entry) []entry.Entry {
+	return slices.DeleteFunc(slices.Clone(entries), func(e entry.Entry) bool { return e.TwiceOf != nil })
+}
+
 func count(done []entry.Entry) map[uuid.UUID]int {
 	out := map[uuid.UUID]int{}
 	for i := range done {

@@ -180,7 +180,11 @@ func TestWhatWasNotDone(t *testing.T) {
 	assert.Equal(t, 3, s.Slots[0].Sets(), "the plan is not touched")
 	assert.Empty(t, log.Undone(s, nil).Slots)
 
-	done := []entry.Entry{did(s, 0, 1, entry.BothSides, 12, 2, 12), did(s, 0, 2, entry.BothSides, 9, 2, 14), did(s, 0, 3, entry.BothSides, 8, 2, 14)}
+	done := []entry.Entry{
+		did(s, 0, 1, entry.BothSides, 12, 2, 12),
+		did(s, 0, 2, entry.BothSides, 9, 2, 14),
+		did(s, 0, 3, entry.BothSides, 8, 2, 14),
+	}
 	assert.Equal(t, []log.StartsAt{{Slot: 0, LoadKg: 14}}, log.NextLoads(s, done))
 	done[2].Hollow = "after pain"
 	assert.Equal(t, []log.StartsAt{{Slot: 0, LoadKg: 14}}, log.NextLoads(s, done), "of two that tie the heavier")

@@ -126,7 +126,7 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 		}
 		switch {
 		case d.Twice:
-			d.Ask = "Two devices told this set differently: was it another one?"
+			d.Ask = askTwice
 		case e.Unsure:
 			d.Ask = "Was it so?"
 		}
@@ -150,11 +150,17 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 			whole := view.TenGrams(person.CarryOf(set).Whole(n.LoadKg, rigging))
 			out.Next = append(out.Next, set.Title()+" starts at "+r.c.Room().Words(whole, set)+" the next time.")
 		}
-		out.Referral = floor.ReferralOf(r.c.Dossier.Name, standing, &r.kept.Session, func(at time.Time) string {
-			return op.DateWords(at.In(r.c.Zone))
-		})
+		out.Referral = r.referral(standing)
 	}
 	return out
+}
+
+// askTwice asks about a set that another device told otherwise.
+const askTwice = "Two devices told this set differently: was it another one?"
+
+// referral is what the client takes along where something hurt.
+func (r *doneRead) referral(standing []floor.Event) string {
+	return floor.ReferralOf(r.c.Dossier.Name, standing, &r.kept.Session, func(at time.Time) string { return op.DateWords(at.In(r.c.Zone)) })
 }
 
 // asBefore is a client whose joints are as they were before a session: what was told in it is

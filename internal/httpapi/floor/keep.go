@@ -25,18 +25,17 @@ import (
 
 // SetTold is a set as it is told.
 type SetTold struct {
-	Slot      uuid.UUID  `json:"slot"`
-	Side      string     `json:"side"                 enum:"both,left,right"`
-	SetNo     int        `json:"set_no"                                      minimum:"1"    maximum:"30"`
-	Reps      int        `json:"reps"                                        minimum:"0"    maximum:"100"`
-	WholeKg   float64    `json:"whole_kg"                                    minimum:"-200" maximum:"500"`
-	Reserve   int        `json:"reserve"                                     minimum:"0"    maximum:"10"`
-	Note      string     `json:"note,omitempty"                                                            maxLength:"300"`
-	Replaces  *uuid.UUID `json:"replaces,omitempty"                                                                        doc:"the entry this one corrects"`
-	Withdrawn bool       `json:"withdrawn,omitempty"                                                                       doc:"only take the replaced entry away"`
-	Faults    []string   `json:"faults,omitempty"                                                                          doc:"ids of what was seen"                                   maxItems:"10"`
-	// Throughout: what was seen lasted the whole set, which is no longer comparable.
-	Throughout bool          `json:"throughout,omitempty"`
+	Slot       uuid.UUID     `json:"slot"`
+	Side       string        `json:"side"                 enum:"both,left,right"`
+	SetNo      int           `json:"set_no"                                      minimum:"1"    maximum:"30"`
+	Reps       int           `json:"reps"                                        minimum:"0"    maximum:"100"`
+	WholeKg    float64       `json:"whole_kg"                                    minimum:"-200" maximum:"500"`
+	Reserve    int           `json:"reserve"                                     minimum:"0"    maximum:"10"`
+	Note       string        `json:"note,omitempty"                                                            maxLength:"300"`
+	Replaces   *uuid.UUID    `json:"replaces,omitempty"                                                                        doc:"the entry this one corrects"`
+	Withdrawn  bool          `json:"withdrawn,omitempty"                                                                       doc:"only take the replaced entry away"`
+	Faults     []string      `json:"faults,omitempty"                                                                          doc:"ids of what was seen"                                   maxItems:"10"`
+	Throughout bool          `json:"throughout,omitempty" doc:"what was seen lasted the whole set: it is not comparable"`
 	Technical  bool          `json:"technical,omitempty"                                                                       doc:"the set ended because form went"`
 	Parts      []entry.Part  `json:"parts,omitempty"                                                                           doc:"what the set was made of; absent: its clean reps alone" maxItems:"12"`
 	RestS      *float32      `json:"rest_s,omitempty"                            minimum:"0"    maximum:"7200"                 doc:"how long the rest before it really was"`

@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/entry"
+	"musculus/internal/core/floor"
 	"musculus/internal/core/log"
 	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
@@ -15,49 +16,29 @@ import (
 	"musculus/internal/view"
 )
 
-// LogSlot is one slot of a log.
-type LogSlot struct {
-	ID        uuid.UUID        `json:"id"`
-	Planned   bool             `json:"planned"` // false: taken out of the plan since
-	Title     string           `json:"title"`
-	Details   string           `json:"details"`
-	Slice     view.SliceView   `json:"slice"`
-	DoseWords string           `json:"dose_words"`
-	LoadWords string           `json:"load_words"`
-	LoadLabel string           `json:"load_label"`        // what the number in kg means
-	Unit      string           `json:"unit" enum:"kg,lb"` // as the thing is marked; what is sent is kg
-	Sets      int              `json:"sets"`              // each arm's
-	Entered   string           `json:"entered"`           // entries against those planned, "3 / 6"
-	Sides     []string         `json:"sides"`
-	Entries   []view.EntryView `json:"entries"`
-	Ticks     []view.TickView  `json:"ticks"`    // what may be seen in it
-	Last      string           `json:"last"`     // the series' last sets, in words
-	Next      view.NextSet     `json:"next"`     // what the next entry starts from
-	Cautions  []string         `json:"cautions"` // what keeps the client safe in it
-}
-
 // LogView is the log of one session.
 type LogView struct {
-	Session string    `json:"session"`
-	When    string    `json:"when"`
-	Blocked string    `json:"blocked"` // why the client may not train, empty if she may
-	Came    string    `json:"came"`    // what it came to against the plan, in words
-	Slots   []LogSlot `json:"slots"`
+	Session string   `json:"session"`
+	When    string   `json:"when"`
+	Blocked string   `json:"blocked"` // why the client may not train, empty if she may
+	Came    string   `json:"came"`    // what it came to against the plan, in words
+	Told    []string `json:"told"`    // what was told beside sets, in words
+	// Referral is for whoever examines what hurt, empty where nothing did over 3.
+	Referral string         `json:"referral"`
+	Slots    []view.LogSlot `json:"slots"`
 }
 
 // logRead is what a session's log is shown from.
 type logRead struct {
-	c       *store.Client
-	kept    store.Session
-	entries []entry.Entry
-	past    map[string][]entry.Entry // the last of each series that is shown
+	doneRead
+	past map[string][]entry.Entry // the last of each series that is shown
 }
 
-func readLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (logRead, error) {
-	entries, err := tx.SessionEntries(ctx, kept.ID, op.Movements(ctx))
-	if err != nil {
-		return logRead{}, err
+func readLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Session) (r logRead, err error) {
+	if r.doneRead, err = readDone(ctx, tx, c, kept); err != nil {
+		return r, err
 	}
+	entries := r.entries
 	planned := &kept.Session
 	var keys []string
 	for i := range planned.Slots {
@@ -68,8 +49,8 @@ func readLog(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Sess
 			keys = append(keys, entries[i].SetUp.Key())
 		}
 	}
-	past, err := tx.LastOfSeries(ctx, c.ID, keys, op.Movements(ctx))
-	return logRead{c, kept, entries, past}, err
+	r.past, err = tx.LastOfSeries(ctx, c.ID, keys, op.Movements(ctx))
+	return r, err
 }
 
 func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
@@ -83,12 +64,14 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 		return LogView{}, err
 	}
 	planned := &kept.Session
-	out := LogView{Session: kept.Name, When: session.When, Blocked: s.Blocked(c), Came: log.Words(planned, entries), Slots: []LogSlot{}}
+	out := LogView{Session: kept.Name, When: session.When, Blocked: s.Blocked(c), Slots: []view.LogSlot{}, Told: []string{}}
+	out.Came = log.Words(planned, log.Counting(entries))
+	s.showTold(&out, r)
 	index := map[uuid.UUID]int{}
 	for i, slot := range session.Slots {
 		index[slot.ID] = i
 		set := planned.Slots[i].SetUp
-		line := LogSlot{
+		line := view.LogSlot{
 			ID:        slot.ID,
 			Planned:   true,
 			Title:     slot.Title,
@@ -115,13 +98,18 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 			index[e.SlotID] = i
 			out.Slots = append(
 				out.Slots,
-				LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: view.BiasSlice(e.SetUp, &stance.Reading{}),
+				view.LogSlot{ID: e.SlotID, Title: e.SetUp.Title(), Details: e.SetUp.Details(), Slice: view.BiasSlice(e.SetUp, &stance.Reading{}),
 					LoadLabel: person.CarryOf(e.SetUp).Label(e.SetUp, c.Room().UnitOf(e.SetUp)), Unit: string(c.Room().UnitOf(e.SetUp)),
 					Sides: sideWords(log.SidesOf(e.SetUp)), Entries: []view.EntryView{}, Ticks: view.TicksOf(e.SetUp), Cautions: e.SetUp.Cautions()},
 			)
 		}
 		v := view.EntryOf(eyes(c, s.DayOf(c)), e)
-		if e.Unsure {
+		if v.By = byLink; e.By != nil {
+			v.By = r.names[*e.By]
+		}
+		if e.TwiceOf != nil {
+			v.Unsure = askTwice
+		} else if e.Unsure {
 			if v.Unsure, _ = s.doubt(c, kept, &e, v.WholeKg, past[e.SetUp.Key()]); v.Unsure == "" {
 				v.Unsure = "Was it so?"
 			}
@@ -137,9 +125,28 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 		if i >= len(planned.Slots) {
 			i = -1 // it was taken out of the plan
 		}
-		l.Next = view.NextOf(eyes(c, s.DayOf(c)), l.Sides, l.Sets, planned, i, of(entries, l.ID), op.Floor(c))
+		l.Next = view.NextOf(eyes(c, s.DayOf(c)), l.Sides, l.Sets, planned, i, of(log.Counting(entries), l.ID), op.Floor(c))
 	}
 	return out, nil
+}
+
+// showTold tells what was told beside sets.
+func (s *place) showTold(out *LogView, r *logRead) {
+	standing := floor.Standing(r.events)
+	short := func(id uuid.UUID) string {
+		for i := range r.kept.Slots {
+			if r.kept.Slots[i].ID == id {
+				return r.kept.Slots[i].SetUp.Short()
+			}
+		}
+		return "a slot that is gone"
+	}
+	for i := range standing {
+		if words := standing[i].Words(short); words != "" {
+			out.Told = append(out.Told, words)
+		}
+	}
+	out.Referral = r.referral(standing)
 }
 
 // of are the entries of one slot.
@@ -154,7 +161,7 @@ func of(entries []entry.Entry, slot uuid.UUID) (out []entry.Entry) {
 
 // enteredWords tells how many entries there are of those planned: one a set and
 // side.
-func enteredWords(l *LogSlot) string {
+func enteredWords(l *view.LogSlot) string {
 	if !l.Planned {
 		return fmt.Sprint(len(l.Entries))
 	}

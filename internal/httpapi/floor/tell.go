@@ -240,7 +240,23 @@ func (s *place) keepPain(
 	for _, f := range p.Flags {
 		round.Answers[f] = person.Answer{Yes: true, Note: "told on the floor"}
 	}
-	return tx.AddScreening(ctx, roundOf(e.ID), c.ID, round, by.Account, e.At)
+	if err := tx.AddScreening(ctx, roundOf(e.ID), c.ID, round, by.Account, e.At); err != nil {
+		return err
+	}
+	return s.warn(ctx, tx, c)
+}
+
+// warn writes to whoever plans that a warning sign ended a session: no more than that leaves.
+func (s *place) warn(ctx context.Context, tx *store.Tx, c *store.Client) error {
+	people, err := tx.Colleagues(ctx)
+	for i := range people {
+		if p := &people[i]; err == nil && s.Post != nil && p.Disabled == nil && p.Role != store.Assistant && p.Email != "" {
+			err = s.Post.Send(ctx, tx.Raw(), store.Letter{ID: uuid.Must(uuid.NewV7()), To: p.Email, Subject: "A session was ended",
+				Says: "A warning sign was told on the floor and ended a session. What it is stands in the dossier:\n" +
+					s.Address + "/clients/" + c.ID.String() + "/dossier\n"}, s.Now())
+		}
+	}
+	return err
 }
 
 // roundOf is the id of the screening that a report of pain makes.

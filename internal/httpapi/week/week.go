@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/floor"
 	"musculus/internal/core/plan"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
@@ -61,7 +62,7 @@ type BoardSession struct {
 	Spent   string         `json:"spent"`   // what the minutes are made of
 	Board   []BoardSlot    `json:"board"`
 	Slice   view.SliceView `json:"slice"`
-	Done    *BoardDone     `json:"done,omitempty"` // once it has begun, or is past
+	Done    *floor.Came    `json:"done,omitempty"` // once it has begun, or is past
 }
 
 // BoardSlot is a slot on the board.

@@ -47,8 +47,7 @@ func (s *place) showWeek(ctx context.Context, r *weekRead) (WeekView, error) {
 		out.Sessions = append(out.Sessions, viewBoard(a.T, &a.Week.Sessions[i], &kept[i], &a.Ledger.Sessions[i]))
 	}
 	out.Ledger = viewLedger(&a, kept)
-	done := r.cameOf(a.T, &a.Week, kept, s.Day(ctx))
-	done.show(&out)
+	r.showDone(&a, s.Day(ctx), &out)
 	out.Hidden = max(0, len(a.Found)-week.MostShown)
 	for _, f := range a.Found[:len(a.Found)-out.Hidden] {
 		v := AuditView{Key: f.Key, Code: f.Code, Severity: string(f.Severity), Text: f.Text, Why: f.Why, Held: f.Held, Ways: []WayView{}}

@@ -1902,17 +1902,10 @@ export interface components {
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
         };
-        BoardDone: {
-            /** Format: int64 */
-            planned: number;
-            /** Format: int64 */
-            sets: number;
-            words: string;
-        };
         BoardSession: {
             board: components["schemas"]["BoardSlot"][];
             combos?: components["schemas"]["Combo"][];
-            done?: components["schemas"]["BoardDone"];
+            done?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
             intent?: "" | "heavy" | "light";
@@ -1981,6 +1974,13 @@ export interface components {
             stack: string;
             /** @enum {string} */
             unit?: "" | "kg" | "lb";
+        };
+        Came: {
+            /** Format: int64 */
+            planned: number;
+            /** Format: int64 */
+            sets: number;
+            words: string;
         };
         Catalogue: {
             left: components["schemas"]["Slice"];
@@ -2438,6 +2438,7 @@ export interface components {
             zone: string;
         };
         EntryView: {
+            by: string;
             e1rm: string;
             e1rm_why: string;
             faults: string[];
@@ -3223,6 +3224,7 @@ export interface components {
             sure?: boolean;
             /** @description the set ended because form went */
             technical?: boolean;
+            /** @description what was seen lasted the whole set: it is not comparable */
             throughout?: boolean;
             /** @description it was entered without network and waited on the device */
             waited?: boolean;
@@ -3255,8 +3257,10 @@ export interface components {
         LogView: {
             blocked: string;
             came: string;
+            referral: string;
             session: string;
             slots: components["schemas"]["LogSlot"][];
+            told: string[];
             when: string;
         };
         LookInputBody: {
@@ -4327,6 +4331,7 @@ export interface components {
             sure?: boolean;
             /** @description the set ended because form went */
             technical?: boolean;
+            /** @description what was seen lasted the whole set: it is not comparable */
             throughout?: boolean;
             /** Format: double */
             whole_kg: number;

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { clsx } from 'clsx'
+import { kinds } from './kinds'
 import { loadWords } from './Now'
 import type { Now } from './machine'
 import type { Part, ReadySlot } from './types'
@@ -16,16 +17,6 @@ export interface Typed {
   extra: Part[] // beside its clean reps
   note: string
 }
-
-const kinds: [Part['kind'], string][] = [
-  ['assisted', 'with help'],
-  ['swung', 'swung'],
-  ['momentum', 'with momentum to the end'],
-  ['partial_long', 'half, where it is long'],
-  ['partial_short', 'half, where it is short'],
-  ['lowering', 'lowered only'],
-  ['hold', 'held, s'],
-]
 
 const likeliest = 5
 

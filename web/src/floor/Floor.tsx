@@ -201,7 +201,7 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
             one={one}
             clock={clock}
             leave={() => leave(client ?? '', session ?? '')}
-            left={senses.left}
+            senses={senses}
             mayLine={around.may_plan && floors.door.by === 'account'}
           />
         )

@@ -4,10 +4,12 @@ import { Different, type Typed } from './Different'
 import { End } from './End'
 import { Next } from './Next'
 import { Now, loadWords } from './Now'
+import { Pace } from './Pace'
 import { Pain } from './Pain'
 import { SetsDone } from './SetsDone'
 import { ahead, began, leastLoss, minutesAhead, now as nowOf, partsOf, repsOf, type Now as What } from './machine'
 import type { Floors, One } from './floors'
+import type { Senses } from './senses'
 import type { Part, SetTold, Stage } from './types'
 import css from './floor.module.css'
 
@@ -16,7 +18,7 @@ interface Props {
   one: One
   clock: number
   leave: () => void
-  left: boolean // held in the left hand
+  senses: Senses
   mayLine: boolean
 }
 
@@ -25,7 +27,7 @@ type Open = 'no' | 'different' | 'pain' | 'more'
 const undoFor = 10_000
 
 /** Session is one session on the floor: now, what differed, what hurts, next, the end. */
-export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
+export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
   const { ready, at, done } = one
   const [want, setWant] = useState<string | null>(null)
   const [open, setOpen] = useState<Open>('no')
@@ -238,6 +240,7 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
         ramp={ramp}
         tickRamp={setRamp}
       >
+        <Pace downS={now.row.down_s} pace={senses.pace} />
         <Next ready={ready} at={at} now={now} want={setWant} leaveOut={leaveOut} />
       </Now>
       {least && (
@@ -260,7 +263,7 @@ export function Session({ floors, one, clock, leave, left, mayLine }: Props) {
           </button>
         </div>
       )}
-      <div className={clsx(css.actions, css.main, left && css.leftHand)}>
+      <div className={clsx(css.actions, css.main, senses.left && css.leftHand)}>
         <button type="button" className={css.go} onClick={tap}>
           {verb}
         </button>

@@ -15,6 +15,10 @@ import { clsx } from 'clsx'
 import css from './log.module.css'
 import { message } from '../../ui/tell'
 
+/** partsOf are the parts of a set that had more than clean reps. */
+const partsOf = (t: Typed) =>
+  t.parts.length > 0 ? { parts: [...(t.reps > 0 ? [{ kind: 'clean' as const, reps: t.reps }] : []), ...t.parts] } : {}
+
 type Send = (
   slot: string,
   typed: Typed,
@@ -46,6 +50,7 @@ export function Log() {
             note: typed.note,
             faults: typed.faults,
             technical: typed.technical,
+            ...partsOf(typed),
             ...extra,
             ...how,
           },
@@ -112,6 +117,27 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
           send={send}
         />
       ))}
+      {log.told.length > 0 && (
+        <ul className={css.told}>
+          {log.told.map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+        </ul>
+      )}
+      {log.referral && (
+        <details className={css.told}>
+          <summary>For whoever examines what hurt</summary>
+          <p>{log.referral}</p>
+          <button type="button" className="link" onClick={() => window.print()}>
+            Print
+          </button>{' '}
+          <a
+            href={`mailto:?subject=${encodeURIComponent('What hurt in training')}&body=${encodeURIComponent(log.referral)}`}
+          >
+            Send
+          </a>
+        </details>
+      )}
       <p className="hint">
         Pain over 3 of 10, or rising, ends the set. Chest pain, fainting, severe breathlessness or sudden weakness: stop
         and call emergency services.
@@ -134,6 +160,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
     note: e.note,
     faults: e.faults,
     technical: e.technical,
+    parts: [], // what it was made of stays
   })
   return (
     <section className={open ? clsx(css.slot, css.open) : css.slot}>
@@ -173,6 +200,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                         note: e.note,
                         faults: e.faults,
                         technical: e.technical,
+                        parts: [],
                       }}
                       verb="Correct"
                       send={async (t, how) => {
@@ -201,6 +229,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
                       {e.seen.length > 0 && <i> seen: {e.seen.join('; ')}</i>}
                       {e.parts && <i> {e.parts}</i>}
                       {e.note && <i> {e.note}</i>}
+                      {e.by && <i> {e.by}</i>}
                       {e.mark && <b className={css.mark}> {e.mark}</b>}
                       {e.unsure && (
                         <span className={css.unsure} role="alert">
@@ -252,6 +281,7 @@ function Slot({ slot, open, toggle, send }: { slot: LogSlot; open: boolean; togg
               note: '',
               faults: [],
               technical: false,
+              parts: [],
             }}
             verb={slot.next.done ? 'Log one more set' : 'Log this set'}
             send={(t, how) => send(slot.id, t, undefined, how)}

@@ -1,6 +1,8 @@
 import { keptMark, shownMark } from '../../ui/units'
 import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd'
 import { useRef, useState, type ReactNode } from 'react'
+import { kinds } from '../../floor/kinds'
+import type { Part } from '../../floor/types'
 import type { LogSlot, Problem } from '../../api/client'
 import css from './log.module.css'
 
@@ -14,6 +16,8 @@ export interface Typed {
   note: string
   faults: string[]
   technical: boolean
+  /** beside the clean reps: with help, swung, half … */
+  parts: Part[]
 }
 
 /** How a set is sent: as an answer to a question, or once more after the network was gone. */
@@ -149,6 +153,23 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         slot.unit === 'lb' ? -440 : -200,
       )}
       {number('Left in reserve', typed.reserve, (reserve) => set({ reserve }), 10, 1, 'reserve')}
+      {seeing &&
+        kinds.map(([kind, label]) => {
+          const part = typed.parts.find((p) => p.kind === kind)
+          const value = kind === 'hold' ? part?.seconds : part?.reps
+          const put = (n: number) =>
+            set({
+              parts: [
+                ...typed.parts.filter((p) => p.kind !== kind),
+                ...(n > 0 ? [kind === 'hold' ? { kind, seconds: n } : { kind, reps: n }] : []),
+              ],
+            })
+          return (
+            <span key={kind}>
+              {number(label, value ?? 0, (n) => put(Number.isFinite(n) ? n : 0), 100, kind === 'hold' ? 5 : 1, kind)}
+            </span>
+          )
+        })}
       <label className={css.setNote}>
         <span className="field-label">Note</span>
         <Input name="note" value={typed.note} maxLength={300} onChange={(e) => set({ note: e.target.value })} />
@@ -157,7 +178,7 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
         <button type="button" className="link" aria-expanded={seeing} onClick={() => setSeeing(!seeing)}>
           {typed.faults.length > 0 || typed.technical
             ? `Seen: ${typed.faults.length}${typed.technical ? ', form ended it' : ''}`
-            : 'What was seen?'}
+            : 'What was seen, what was not clean?'}
         </button>
         {seeing && (
           <div className={css.setTicks} role="group" aria-label="What was seen">
