@@ -136,6 +136,7 @@ type tab struct {
 var (
 	laptop = [2]int64{1280, 800}
 	phone  = [2]int64{390, 844}
+	tablet = [2]int64{820, 1180}
 )
 
 // open opens a tab at a path.

@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"context"
 	"io"
 	"net/http"
 	"os"
@@ -24,6 +25,7 @@ func TestScreenshots(t *testing.T) {
 		t.Skip("make screenshots")
 	}
 	a := start(t)
+	require.NoError(t, demo.HalfDone(context.Background(), a.store, time.Now()))
 	views := []struct {
 		name, path, ready string
 		size              [2]int64
@@ -37,11 +39,11 @@ func TestScreenshots(t *testing.T) {
 		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library_card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
 		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".dossier_joints", laptop},
-		{"measures", "/clients/" + demo.ClientID("Tobias Quill").String() + "/dossier/measures", ".course_course", laptop},
 		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".priorities_headLine", laptop},
 		{"next-week", "/clients/next-week", ".next_card", laptop},
 		{"rooms", "/studio", ".studio_room", laptop},
-		{"session-phone", builderPath("Dario Vance"), ".stage_stage .pose_pose", phone},
+		{"floor", floorPath("Dario Vance"), ".floor_now", tablet},
+		{"floor-phone", floorPath("Tobias Quill"), ".floor_now", phone},
 	}
 	issuedLink := issueAndLink(t, a)
 	paperShot(t, a, issuedLink, filepath.Join(dir, "sheet-pdf"))
@@ -65,7 +67,8 @@ func TestScreenshots(t *testing.T) {
 	door.until(`document.querySelector('.signin_door .pose_pose') && document.fonts.status === 'loaded'`)
 	time.Sleep(600 * time.Millisecond)
 	door.shot(filepath.Join(dir, "signin.png"))
-	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients")}
+	tabs := map[[2]int64]*tab{laptop: a.signedIn(t, wren, laptop, "/clients"), phone: a.signedIn(t, wren, phone, "/clients"),
+		tablet: a.signedIn(t, wren, tablet, "/clients")}
 	for _, v := range views {
 		p := tabs[v.size]
 		p.do(chromedp.Navigate(a.url + v.path))

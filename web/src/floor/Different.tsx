@@ -10,6 +10,7 @@ import css from './floor.module.css'
 export interface Typed {
   reps: number
   load: number // among the loads
+  kg: number | null // where the room's loads are not known
   reserve: number
   technical: boolean
   faults: string[]
@@ -59,12 +60,26 @@ export function Different({ now, slot, start, hidden, verb, done, cancel, more }
         down={() => put({ reps: Math.max(0, t.reps - 1) })}
         up={() => put({ reps: Math.min(100, t.reps + 1) })}
       />
-      <Stepper
-        label="Load"
-        value={loadWords(now, t.load, hidden)}
-        down={() => put({ load: Math.max(0, t.load - 1) })}
-        up={() => put({ load: Math.min(now.loads.length - 1, t.load + 1) })}
-      />
+      {now.loads.length > 0 ? (
+        <Stepper
+          label="Load"
+          value={loadWords(now, t.load, hidden)}
+          down={() => put({ load: Math.max(0, t.load - 1) })}
+          up={() => put({ load: Math.min(now.loads.length - 1, t.load + 1) })}
+        />
+      ) : (
+        <label className={css.note}>
+          Load, kg
+          <input
+            inputMode="decimal"
+            value={t.kg ?? ''}
+            onChange={(e) => {
+              const kg = Number(e.target.value.replace(',', '.'))
+              put({ kg: e.target.value && Number.isFinite(kg) ? Math.min(500, Math.max(-200, kg)) : null })
+            }}
+          />
+        </label>
+      )}
       {!now.swapped && expected.length > 0 && (
         <p>
           <button type="button" className={css.plain} aria-expanded={taken} onClick={() => setTaken(!taken)}>

@@ -25,6 +25,7 @@ export function chipsOf(aim: number, high: number): number[] {
 
 /** loadWords tells a load, or how far it is from the planned one where numbers are kept from her. */
 export function loadWords(now: What, load: number, hidden: boolean): string {
+  if (now.loads.length === 0) return 'the load as it is marked here'
   if (load < 0) return 'find it: a weight you could lift 15 times'
   if (!hidden) return now.loads[load]?.words ?? ''
   const off = load - (now.swapped ? now.swapped.start : (now.row.loads[0] ?? load))

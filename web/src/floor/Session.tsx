@@ -60,7 +60,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     if (busy.current) return // a double tap is one set
     busy.current = true
     const of = t.load ?? w.load
-    const whole = w.loads[of]?.whole_kg ?? 0
+    const whole = w.loads[of]?.whole_kg ?? t.kg ?? 0
     const extra: Part[] = t.extra ?? []
     const rungs = of === w.load ? w.row.loads : []
     let parts = partsOf(all, w.loads, rungs)
@@ -127,7 +127,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     return () => clearTimeout(timer)
   }, [hold, floors])
   // Form went twice, or enough was done: the rest of the slot may go, which is a normal end of it.
-  const over = now?.advised.ended && now.advised.move ? now.slot : null
+  const over = now?.advised.ended && now.advised.move && !now.swapped ? now.slot : null
   const overSets = over ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === over.id).length : 0
   const overReason = now?.say.startsWith('Form') ? 'form' : 'enough'
   const leaveOut = (slot: string, sets: number, reason: 'time' | 'form' | 'enough' | 'taken' | 'not_today') =>
@@ -174,6 +174,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
         start={{
           reps,
           load: load < 0 ? 0 : load,
+          kg: null,
           reserve: typed.reserve ?? now.reserve,
           technical: false,
           faults: [],

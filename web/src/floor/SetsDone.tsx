@@ -50,6 +50,7 @@ export function SetsDone({ ready, at, tell }: Props) {
                   start={{
                     reps: s.reps,
                     load: Math.max(0, nearest(what.loads, s.wholeKg)),
+                    kg: s.wholeKg,
                     reserve: s.reserve,
                     technical: s.technical,
                     faults: s.faults,
@@ -69,7 +70,7 @@ export function SetsDone({ ready, at, tell }: Props) {
                       set: {
                         ...again(s),
                         reps: t.reps,
-                        whole_kg: what.loads[t.load]?.whole_kg ?? s.wholeKg,
+                        whole_kg: what.loads[t.load]?.whole_kg ?? t.kg ?? s.wholeKg,
                         reserve: t.reserve,
                         technical: t.technical,
                         faults: t.faults,
