@@ -15,7 +15,7 @@ import (
 
 // contrast is that of an element's text against what it stands on.
 const contrast = `((css) => {
-	const of = (c) => c.match(/[\\d.]+/g).map(Number)
+	const of = (c) => c.match(/[\d.]+/g).map(Number)
 	const light = ([r, g, b]) => { const f = (v) => { v /= 255; return v <= 0.03928 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4 }
 		return 0.2126 * f(r) + 0.7152 * f(g) + 0.0722 * f(b) }
 	const e = document.querySelector(css)
@@ -73,7 +73,7 @@ func TestAClientLogsByHerLink(t *testing.T) {
 	c := o.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
 	c.click(".issue-one")
 	c.untilSays("Sheet 1 left on")
-	c.clickText("She may log with it")
+	c.click(".ant-checkbox-wrapper")
 	c.clickText("Make a link")
 	link := c.text(".editing_issuingLink")
 	link = link[strings.Index(link, "/s/"):]

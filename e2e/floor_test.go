@@ -69,7 +69,7 @@ const which = `document.querySelector('.floor_title')?.innerText + ' ' + documen
 func (p *tab) done() {
 	p.t.Helper()
 	was := eval[string](p, which)
-	p.click(".floor_go")
+	eval[bool](p, `document.querySelector('.floor_go').click(), true`)
 	p.until(fmt.Sprintf(`(%s) !== %s`, which, strconv.Quote(was)) + " || " + ended)
 }
 

@@ -48,6 +48,7 @@ export default defineConfig({
         inlineWorkboxRuntime: true,
         cleanupOutdatedCaches: true,
         navigateFallback: null,
+        navigationPreload: true, // the page is asked for while the worker wakes
         runtimeCaching: [
           {
             // A page of a client, or of the floor: from the server while there is one, else from the device; never kept itself.

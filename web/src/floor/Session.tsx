@@ -84,7 +84,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
         ? { rest_s: Math.max(0, Math.min(7200, (floors.clock() - w.restFrom) / 1000 - w.step.about_s)) }
         : {}),
     }
-    const id = await tell({ kind: 'set', set })
+    const id = await tell({ kind: 'set', set }).finally(() => (busy.current = false))
     if (id) {
       const words = `Set ${w.setNo}: ${all[0]!.is === 'hold' ? `${all[0]!.seconds ?? 0} s` : `${clean} reps`}, ${loadWords(w, of, ready.hidden)}`
       setUndo({ id, words, at: floors.clock() })
@@ -92,7 +92,6 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
       setStages([])
       setTyped({})
     }
-    busy.current = false
   }
 
   const as = (w: What, i: number): Stage => {

@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from 'uuid'
 import { readDone, readReady, type Door } from './door'
-import { keepReady, keptReady, said, sweep, tell, forgetWaiting } from './keep'
+import { keepDone, keepReady, keptReady, said, sweep, tell, forgetWaiting } from './keep'
 import { standing, type Standing } from './machine'
 import { Outbox, type OutboxState } from './outbox'
 import type { Done, Event, Ready } from './types'
@@ -25,7 +25,6 @@ export interface Shown {
 }
 
 const readAgain = 20_000 // without a stream, ms
-const keepAgain = 4_000
 
 /**
  * Floors is what a screen on the floor shows: the sessions that are open, what stands of them, what waits. It changes by
@@ -36,7 +35,6 @@ export class Floors {
   private listeners = new Set<() => void>()
   private outbox: Outbox
   private streaming = false
-  private soon = new Set<string>()
 
   constructor(public door: Door) {
     this.outbox = new Outbox(
@@ -44,7 +42,7 @@ export class Floors {
       (o) => this.set({ ...o, ...this.stand(o.waiting) }),
       (done, offset) => {
         this.set({ offset })
-        this.heard(done)
+        return this.heard(done)
       },
     )
   }
@@ -137,27 +135,16 @@ export class Floors {
     for (const [id, s] of Object.entries(this.shown.sessions)) {
       if (session && id !== session) continue
       const answer = await readDone(this.door, s.client, id)
-      if (answer.is === 'ok') this.heard(answer.what)
+      if (answer.is === 'ok') await this.heard(answer.what)
     }
   }
 
-  private heard(done: Done) {
+  private async heard(done: Done) {
     const s = this.shown.sessions[done.session]
     if (!s) return
     this.put(s.client, s.ready, done)
+    await keepDone(this.door.owner, done).catch(() => undefined)
     if (done.version !== s.ready.version) void this.read(s.client, done.session)
-    else this.keepSoon(done.session)
-  }
-
-  /** keepSoon keeps what others told beside the session, now and then: a tap does not wait for it. */
-  private keepSoon(session: string) {
-    if (this.soon.has(session)) return
-    this.soon.add(session)
-    setTimeout(() => {
-      this.soon.delete(session)
-      const s = this.shown.sessions[session]
-      if (s) void keepReady(this.door.owner, { ...s.ready, done: s.done }).catch(() => undefined)
-    }, keepAgain)
   }
 
   /** tell keeps an event on the device, shows it, and sends it when it can; false where it cannot be kept. */

@@ -1,6 +1,6 @@
 import Dexie, { type Table } from 'dexie'
 import { v7 as uuidv7 } from 'uuid'
-import type { Around, Event, Ready } from './types'
+import type { Around, Done, Event, Ready } from './types'
 
 /**
  * What a device keeps for the floor: sessions of the next days as they are run, and what was told and has not been
@@ -10,9 +10,14 @@ import type { Around, Event, Ready } from './types'
 interface KeptReady {
   key: string // owner and session
   owner: string
-  session: string
   readAt: number
   ready: Ready
+}
+
+interface KeptDone {
+  key: string
+  owner: string
+  done: Done
 }
 
 export interface Waiting {
@@ -37,15 +42,23 @@ interface Said {
   value: unknown
 }
 
-class Keeping extends Dexie {
+/** What can be read again lies apart: it need not outlive the power going, and no tap waits for it. */
+class Reading extends Dexie {
   ready!: Table<KeptReady, string>
+  done!: Table<KeptDone, string>
+  constructor() {
+    super('musculus-floor-ready', { chromeTransactionDurability: 'relaxed' })
+    this.version(1).stores({ ready: 'key, owner, readAt', done: 'key, owner' })
+  }
+}
+
+class Keeping extends Dexie {
   waiting!: Table<Waiting, string>
   keys!: Table<KeptKey, string>
   said!: Table<Said, string>
   constructor() {
     super('musculus-floor', { chromeTransactionDurability: 'strict' })
     this.version(1).stores({
-      ready: 'key, owner, readAt',
       waiting: 'id, owner, [owner+no], madeAt',
       keys: 'owner',
       said: 'name',
@@ -54,6 +67,7 @@ class Keeping extends Dexie {
 }
 
 export const kept = new Keeping()
+export const read = new Reading()
 
 const readyFor = 4 * 24 * 60 * 60 * 1000 // a session is kept this long after it was read
 const waitsFor = 30 * 24 * 60 * 60 * 1000 // what nobody may send any more is erased after this
@@ -90,11 +104,22 @@ export const keptAround = async () => {
   return account ? said<Omit<Around, 'key'>>(`around ${account}`) : null
 }
 
-export const keepReady = (owner: string, ready: Ready) =>
-  kept.ready.put({ key: `${owner} ${ready.session}`, owner, session: ready.session, readAt: Date.now(), ready })
+const keyAt = (owner: string, session: string) => `${owner} ${session}`
 
-export const keptReady = async (owner: string, session: string) =>
-  (await kept.ready.get(`${owner} ${session}`))?.ready ?? null
+export const keepReady = (owner: string, ready: Ready) =>
+  read.ready.put({ key: keyAt(owner, ready.session), owner, readAt: Date.now(), ready })
+
+/** keepDone keeps what the server said was done: before what waited is forgotten. */
+export const keepDone = (owner: string, done: Done) => read.done.put({ key: keyAt(owner, done.session), owner, done })
+
+/** keptReady is a session as it is kept, with what was done of it. */
+export async function keptReady(owner: string, session: string): Promise<Ready | null> {
+  const key = keyAt(owner, session)
+  const [ready, done] = await Promise.all([read.ready.get(key), read.done.get(key)])
+  if (!ready) return null
+  const newer = done && done.done.now > ready.ready.done.now
+  return newer ? { ...ready.ready, done: done.done } : ready.ready
+}
 
 const since = 1_767_225_600 // the start of 2026, s: what is counted stays small
 let counted: number | null = null // as far as this device has counted, once what waits was looked at
@@ -157,7 +182,7 @@ export const refuse = (id: string, words: string) => kept.waiting.update(id, { r
 
 /** sweep erases what is too old to be of use; it tells how many sets were never sent. */
 export async function sweep(now = Date.now()): Promise<number> {
-  await kept.ready
+  await read.ready
     .where('readAt')
     .below(now - readyFor)
     .delete()

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { accountDoor } from './door'
 import { forgetFloor } from './forget'
-import { keepAround, kept, sweep, tell, waitingOf } from './keep'
+import { keepAround, keepDone, keepReady, kept, keptReady, read, sweep, tell, waitingOf } from './keep'
 import { Outbox, type OutboxState } from './outbox'
 import type { Around, Event } from './types'
 
@@ -18,7 +18,7 @@ const event = (id: string) =>
   ({ id, kind: 'line', at: '2026-11-27T18:00:00Z', offset_ms: 0, version: 1, line: 'x' }) as Omit<Event, 'no'>
 
 beforeEach(async () => {
-  await Promise.all([kept.ready.clear(), kept.waiting.clear(), kept.keys.clear(), kept.said.clear()])
+  await Promise.all([read.ready.clear(), read.done.clear(), kept.waiting.clear(), kept.keys.clear(), kept.said.clear()])
 })
 afterEach(() => vi.unstubAllGlobals())
 
@@ -41,7 +41,7 @@ async function drained(until: (s: OutboxState) => boolean) {
   const box = new Outbox(
     accountDoor(account),
     (s) => (seen = s),
-    () => undefined,
+    () => Promise.resolve(),
   )
   const end = box.begin()
   await vi.waitFor(() => expect(seen !== null && until(seen)).toBe(true), 3000)
@@ -84,12 +84,15 @@ test('one that cannot be read holds up no other', async () => {
 
 test('what waits outlives a sign-out, unreadable, and is old after a month', async () => {
   await keepAround(around(account, 7))
-  await kept.ready.put({ key: `${account} s`, owner: account, session: 's', readAt: Date.now(), ready: {} as never })
+  await keepReady(account, { session: 's', done: { now: '1' } } as never)
+  await keepDone(account, { session: 's', now: '2' } as never)
+  expect((await keptReady(account, 's'))?.done.now).toBe('2')
   await tell(account, 'c', 's', event('a'))
   const row = (await kept.waiting.toArray())[0]!
   expect(typeof row.body).not.toBe('string')
   await forgetFloor(account)
-  expect(await kept.ready.count()).toBe(0)
+  expect(await read.ready.count()).toBe(0)
+  expect(await read.done.count()).toBe(0)
   expect(await kept.keys.count()).toBe(0)
   expect(await kept.waiting.count()).toBe(1)
   expect(await sweep(Date.now() + 29 * 24 * 3600 * 1000)).toBe(0)

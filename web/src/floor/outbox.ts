@@ -26,7 +26,7 @@ export class Outbox {
   constructor(
     private door: Door,
     private show: (s: OutboxState) => void,
-    private heard: (done: Done, offset: number) => void,
+    private heard: (done: Done, offset: number) => Promise<void>,
   ) {}
 
   /** begin sends what waits, until what it returns is called. */
@@ -87,11 +87,11 @@ export class Outbox {
       if (answer.is === 'ok') {
         this.atOnce = atOnce
         this.wait = firstWait
+        const offset = Date.parse(answer.what.done.now) - (answer.sentAt + answer.heardAt) / 2
+        void say('offset', offset)
+        await this.heard(answer.what.done, offset) // what is acknowledged is kept as done before it is forgotten as waiting
         await forgetWaiting(answer.what.answers.filter((a) => a.state === 'kept').map((a) => a.id))
         for (const a of answer.what.answers) if (a.state === 'refused') await refuse(a.id, a.words)
-        const offset = Date.parse(answer.what.done.now) - (answer.sentAt + answer.heardAt) / 2
-        await say('offset', offset)
-        this.heard(answer.what.done, offset)
         continue
       }
       if (answer.is === 'refused' && (answer.status === 422 || answer.status === 413 || answer.status === 400)) {

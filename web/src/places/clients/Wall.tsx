@@ -37,7 +37,9 @@ export function Wall() {
     <main className={css.wall} ref={wall}>
       <h1 className="only-read">Clients</h1>
       <Row title={today.length > 0 ? 'Training today' : ''} clients={today}>
-        <a href="/floor">On the floor</a>
+        <a className={css.floor} href="/floor">
+          On the floor
+        </a>
       </Row>
       <Row title="Coming up" clients={later} />
       {all.length === 0 && <p>No clients yet. Add the first by the name she wants to be called.</p>}

@@ -120,7 +120,10 @@ function Thread({ view }: { view: ClientView }) {
           <div>
             <h1>{view.name}</h1>
             <p>
-              {view.about} · <a href={floor}>On the floor</a>
+              {view.about} ·{' '}
+              <a className={css.floor} href={floor}>
+                On the floor
+              </a>
             </p>
           </div>
         </div>
