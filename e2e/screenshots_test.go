@@ -35,7 +35,7 @@ func TestScreenshots(t *testing.T) {
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet_slot", laptop},
 		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", laptop},
 		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".stage_near", laptop},
-		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Dario Vance").String(), ".stage_near", laptop},
+		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Aurelio Finch").String(), ".stage_near", laptop},
 		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library_card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
 		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".dossier_joints", laptop},

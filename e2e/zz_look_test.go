@@ -1,15 +1,29 @@
 package e2e
 
 import (
+	"context"
 	"os"
 	"testing"
 	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
 )
 
 func TestZZLook(t *testing.T) {
 	a := start(t)
-	p := a.onFloor(t, [2]int64{320, 640}, floorPath("Dario Vance"))
-	time.Sleep(500 * time.Millisecond)
-	t.Log(eval[string](p, `[...document.querySelectorAll('.floor_floor *')].filter((e) => e.getBoundingClientRect().right > 321).map((e) => e.className + ':' + Math.round(e.getBoundingClientRect().right)).join(' ')`))
-	p.shot(os.Getenv("LOOK") + "/n.png")
+	require.NoError(t, demo.HalfDone(context.Background(), a.store, time.Now()))
+	dir := os.Getenv("LOOK")
+	p := a.signedIn(t, wren, laptop, clientPath("Dario Vance", "week"))
+	p.until(`document.querySelector('.board_slot b')`)
+	time.Sleep(1500 * time.Millisecond)
+	p.shot(dir + "/w.png")
+	q := a.onFloor(t, phone, floorPath("Tobias Quill"))
+	for range 9 {
+		q.done()
+	}
+	q.until(ended)
+	time.Sleep(300 * time.Millisecond)
+	q.shot(dir + "/e.png")
 }

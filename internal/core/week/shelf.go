@@ -118,7 +118,8 @@ func (a *auditor) has(s *plan.Session, it *item) bool {
 	return false
 }
 
-// instead is the nearest set-up that the client may do in her room.
+// instead is the nearest set-up of the same muscle group that the client may do in her room: a
+// curl is no extension, however near their profiles.
 func (a *auditor) instead(s movement.SetUp) (movement.SetUp, bool) {
 	of := a.t.memo().look(s).shape
 	if of == nil { // it cannot even be computed: its movement at the defaults is near enough
@@ -129,7 +130,8 @@ func (a *auditor) instead(s movement.SetUp) (movement.SetUp, bool) {
 	found, best := s, math.Inf(1)
 	for i := range a.shelf.items {
 		it := &a.shelf.items[i]
-		if it.shape.SetUp.Key() == s.Key() || fitting.Distance(of, &it.shape) >= best+fitting.SameIdea {
+		if it.shape.SetUp.Key() == s.Key() || plan.GroupOf(it.shape.SetUp) != plan.GroupOf(s) ||
+			fitting.Distance(of, &it.shape) >= best+fitting.SameIdea {
 			continue
 		}
 		if way, ok := a.way(it); ok && way.shape.SetUp.Key() != s.Key() {

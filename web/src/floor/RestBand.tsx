@@ -29,13 +29,7 @@ export function RestBand({ restS, from, at, senses, children }: Props) {
     if (gone < restS + 5) call(senses) // not for one that ended while nobody looked
   }, [over, from, gone, restS, senses])
   const long = runs && gone > longRest * restS
-  const words = !runs
-    ? ''
-    : !over
-      ? clockWords(Math.ceil(left))
-      : long
-        ? `rest over, ${clockWords(-left)} longer`
-        : 'rest over'
+  const words = !runs ? '' : !over ? clockWords(Math.ceil(left)) : long ? `over, +${clockWords(-left)}` : 'rest over'
   return (
     <div className={clsx(css.rest, over && css.restOver)} data-left={runs ? Math.ceil(left) : ''}>
       <div

@@ -24,7 +24,9 @@ export function Spent({ one, clock }: { one: One; clock: number }) {
     <span className={css.spent}>
       <b>{minutes}</b>
       {ready.minutes > 0 && ` of ${ready.minutes}`} min
-      {ready.warm_up_min > 0 && ` (${Math.round(minutes + ready.warm_up_min)} with the warm-up)`}
+      {ready.warm_up_min > 0 && (
+        <span className={css.wide}> ({Math.round(minutes + ready.warm_up_min)} with the warm-up)</span>
+      )}
       {ahead > 0 && ` · ends ${ends}`}
     </span>
   )

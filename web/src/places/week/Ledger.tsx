@@ -104,7 +104,8 @@ export function Ledger({
       </Once>
       <p className="caveat">
         Effective sets by the stance {stance}; the fine line is every stance; pale is done elsewhere; the frame is the
-        target. Squares: short, middle, long. Click a line for what it adds up from.
+        target. {ledger.heads[0]?.done && 'The dark foot is done so far, what is hatched will not be. '}Squares: short,
+        middle, long. Click a line for what it adds up from.
       </p>
     </section>
   )
