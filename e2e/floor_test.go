@@ -79,7 +79,8 @@ func (p *tab) planOf(client, name string, slots string) (string, uuid.UUID) {
 	id := uuid.Must(uuid.NewV7())
 	status := later[int](p, fmt.Sprintf(`fetch('/api/clients/%s/sessions', {method: 'POST', headers: {'Content-Type': 'application/json'},
 		body: JSON.stringify({id: %q, name: %q, planned_on: new Date().toISOString().slice(0, 10), warm_up_min: 5,
-		write: crypto.randomUUID(), sure: true, slots: %s})}).then(async (r) => { if (!r.ok) document.title = await r.text(); return r.status })`, demo.ClientID(client), id, name, slots))
+		write: crypto.randomUUID(), sure: true, slots: %s})})
+		.then(async (r) => { if (!r.ok) document.title = await r.text(); return r.status })`, demo.ClientID(client), id, name, slots))
 	require.Equal(p.t, 200, status, eval[string](p, `document.title`))
 	return "/floor/" + demo.ClientID(client).String() + "/" + id.String(), id
 }

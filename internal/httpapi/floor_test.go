@@ -246,6 +246,59 @@ func TestPainOnTheFloor(t *testing.T) {
 	assert.Equal(t, "kept", f.tell(early).Answers[0].State, "what was done before it is taken")
 }
 
+// The plan is changed while a device is without network: what it tells of the old one is kept as
+// it was done there, and it learns that there is another.
+func TestThePlanIsChangedMeanwhile(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	f := s.floorOf(c, "Tobias Quill")
+	gone := f.ready.Slots[3]
+	d := draft(c, sessionPath("Tobias Quill"))
+	slots := d["slots"].([]any)
+	d["slots"] = slots[:3]
+	slots[0].(map[string]any)["settings"] = map[string]any{"hands": "one"} // another series
+	require.Equal(t, 200, c.call("PUT", sessionPath("Tobias Quill"), d).status)
+	last := 0
+	for i, st := range f.ready.Steps {
+		if st.Slot == 3 {
+			last = i
+			break
+		}
+	}
+	a := f.tell(f.event("set", map[string]any{"set": f.planned(0)}), f.event("set", map[string]any{"set": f.planned(last)}))
+	for _, x := range a.Answers {
+		assert.Equal(t, "kept", x.State, x.Words)
+	}
+	assert.NotEqual(t, f.ready.Version, a.Done.Version)
+	titles := map[string]bool{}
+	for _, d := range a.Done.Sets {
+		titles[d.Title] = true
+	}
+	assert.True(t, titles[f.ready.Slots[0].Title], "as it was done")
+	assert.True(t, titles[gone.Title], "though its slot is gone")
+}
+
+// A disabled account's sets are refused, with words, for as long as it is; nobody else's sign-in
+// sends them.
+func TestADisabledAccountTellsNothing(t *testing.T) {
+	s := open(t)
+	j := s.signedIn(t, jory)
+	f := s.floorOf(j, "Tobias Quill")
+	set := f.event("set", map[string]any{"set": f.planned(0)})
+	c := s.signedIn(t, wren)
+	for _, p := range got[struct{ People []struct{ ID, Email string } }](c, 200, c.call("GET", "/people", nil)).People {
+		if p.Email == jory.Email {
+			r := c.call("PUT", "/people/"+p.ID, map[string]any{"role": "assistant", "disabled": true})
+			require.Less(t, r.status, 300, r.body)
+		}
+	}
+	time.Sleep(2500 * time.Millisecond) // what is remembered of a sign-in
+	r := f.call("POST", f.path, map[string]any{"device": f.device, "events": []any{set}})
+	assert.Equal(t, http.StatusUnauthorized, r.status, r.body)
+	assert.Contains(t, r.body, "disabled")
+	assert.Empty(t, got[floorapi.DoneView](c, 200, c.call("GET", f.path+"/done", nil)).Sets)
+}
+
 // A client's link logs where it may, only her sessions that were sent, as what was sent.
 func TestALinkOnTheFloor(t *testing.T) {
 	s := open(t)
