@@ -10,7 +10,6 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
-
 )
 
 // Forty floor screens tell a set every second or so, each to its own session or to one of the
