@@ -334,6 +334,49 @@ func TestALinkOnTheFloor(t *testing.T) {
 	a = f.tell(f.event("pain", map[string]any{"pain": p}))
 	assert.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
 	assert.Equal(t, http.StatusUnauthorized, anybody.call("GET", base, nil).status, "and opens nothing else")
+
+	// Whose weights are kept from her steps by marks: no number is among what she reads.
+	r = c.call("PATCH", base+"/dossier", changes("hide_weights", false, true))
+	require.Equal(t, 200, r.status, r.body)
+	hidden := got[floorapi.ReadyView](anybody, 200, anybody.call("GET", at(logs), nil))
+	assert.True(t, hidden.Hidden)
+	for _, slot := range hidden.Slots {
+		assert.Empty(t, slot.Last)
+		for _, l := range slot.Loads {
+			assert.Empty(t, l.Words)
+		}
+	}
+	assert.Empty(t, hidden.Done.Next)
+	for _, d := range hidden.Done.Sets {
+		assert.Empty(t, d.Load)
+	}
+	assert.NotEmpty(t, got[floorapi.ReadyView](c, 200, c.call("GET", sessionPath("Tobias Quill")+"/floor", nil)).Slots[0].Loads[0].Words)
+}
+
+// Two devices were half an hour without network and tell it in any order: each set is there once,
+// at the time it was done.
+func TestHalfAnHourApart(t *testing.T) {
+	s := open(t)
+	c := s.signedIn(t, wren)
+	a := s.floorOf(c, "Dario Vance")
+	b := &onFloor{caller: c, path: a.path, device: uuid.New(), ready: a.ready}
+	var fromA, fromB []map[string]any
+	for i := range 6 {
+		at := now.Add(time.Duration(i-12) * 150 * time.Second)
+		from, to := a, &fromA
+		if i%2 == 1 {
+			from, to = b, &fromB
+		}
+		*to = append(*to, from.event("set", map[string]any{"set": from.planned(i), "at": at.Add(2 * time.Hour), "offset_ms": -7200000}))
+	}
+	b.tell(fromB...)
+	b.tell(fromB...) // its answer was lost
+	done := a.tell(fromA...).Done
+	require.Len(t, done.Sets, 6)
+	for i, d := range done.Sets {
+		assert.False(t, d.Twice)
+		assert.True(t, d.At.Before(now.Add(-10*time.Minute)), "%d: by a clock two hours wrong, put right: %s", i, d.At)
+	}
 }
 
 // A set told to one process is heard of by whoever watches another one, within three seconds.
