@@ -15,6 +15,7 @@ const keptKeys = `[...Object.keys(localStorage), ...Object.keys(sessionStorage)]
 // Signing out waits for the server and tells when it is not reached; then nothing is
 // left on screen, in the browser's store or behind its Back button.
 func TestSigningOutLeavesNothingBehind(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	p.until(`document.querySelector('.wall_clientCard')`)

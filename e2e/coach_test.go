@@ -52,6 +52,7 @@ func (p *tab) dragHandle(key string, dx, dy float64, steps int) {
 // A coach's whole way: sign in, open a client, add a movement, turn it on the
 // figure and by keys, dose and cue it, undo, read the sheet, log a set.
 func TestACoachesWholeWay(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.open(t, laptop, "/")
 	p.typeInto("input[type=email]", wren.Email)
@@ -143,6 +144,7 @@ func TestACoachesWholeWay(t *testing.T) {
 
 // The sheet is one page on A4 and on Letter, for every demo client.
 func TestSheetsFitOnePage(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	for _, name := range []string{"Aurelio Finch", "Tobias Quill", "Bettina Groos"} {

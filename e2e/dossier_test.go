@@ -27,6 +27,7 @@ func (p *tab) fill(label, text string) {
 // From a name to a sheet: a new client's dossier, her screening with a clearance,
 // and what each answer changes in the margin.
 func TestADossierIsBegunAndScreened(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/clients")
 	p.clickText("A new client")
@@ -88,6 +89,7 @@ func TestADossierIsBegunAndScreened(t *testing.T) {
 // Two tabs in one dossier: the other's words are shown, and nothing is overwritten
 // until somebody chooses.
 func TestAClashInADossierIsSettledByTheCoach(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "dossier"))
 	p.until(`document.querySelector('[aria-label="Minutes"]')`)
@@ -125,6 +127,7 @@ func TestAnAssistantReadsDossiersAndMeasures(t *testing.T) {
 // Eight girths with two readings each are entered with digits and Enter alone:
 // 48 digits, an Enter after each reading, one to keep it all.
 func TestAMeasuringSessionByDigitsAndEnter(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, jory, laptop, clientPath("Tobias Quill", "dossier/measures"))
 	p.until(`document.querySelector('[data-girth]')`)

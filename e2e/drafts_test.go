@@ -23,8 +23,8 @@ const slotsOnBoard = `[...document.querySelectorAll('.board_slot b')].map(b => b
 // whole on the board in one step and takes it back; then one slot alone.
 func TestAWeekIsDrafted(t *testing.T) {
 	t.Parallel()
-	a := start(t)
-	p := a.signedIn(t, wren, laptop, clientPath("Dario Vance", "week?of=2026-12-09"))
+	a, _ := startOnDay(t, time.Friday)
+	p := a.signedIn(t, wren, laptop, clientPath("Dario Vance", "week?of="+inTwoWeeks()))
 	p.untilSays("“Draft the week” composes three")
 	begun := time.Now()
 	p.clickText("Draft the week")
@@ -81,7 +81,7 @@ func TestAWeekIsDrafted(t *testing.T) {
 // Who has no next week gets a draft each, and only what is laid is planned.
 func TestWhoHasNoNextWeek(t *testing.T) {
 	t.Parallel()
-	a := start(t)
+	a, _ := startMidweek(t) // at a week's end most of the demo's next sessions are next week's
 	p := a.signedIn(t, wren, laptop, "/clients")
 	p.clickText("Who has no next week")
 	p.untilSays("without a week")

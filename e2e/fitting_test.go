@@ -15,6 +15,7 @@ import (
 // Try a movement on for a client, turn it by key and on the figure, pin it, tune
 // it, look at the nearest, and send it to the session.
 func TestFittingForAClient(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, "/fitting?movement=lying_bar&client="+demo.ClientID("Dario Vance").String())
 	p.until(`document.querySelector('.stage_stage h2')?.innerText.includes('tilted 25°')`)

@@ -87,11 +87,18 @@ func start(t testing.TB) *app { return startOn(t, testenv.Database(t), time.Now(
 
 // startMidweek dates the demo around this week's Wednesday, so that what it plans
 // for two days later is in the same week on whatever day the tests run.
-func startMidweek(t testing.TB) (a *app, wednesday string) {
+func startMidweek(t testing.TB) (a *app, wednesday string) { return startOnDay(t, time.Wednesday) }
+
+// startOnDay dates the demo around a day of this week: which days its people train on follows
+// from it.
+func startOnDay(t testing.TB, weekday time.Weekday) (a *app, date string) {
 	now := time.Now()
-	day := now.AddDate(0, 0, 2-(int(now.Weekday())+6)%7)
+	day := now.AddDate(0, 0, (int(weekday)+6)%7-(int(now.Weekday())+6)%7)
 	return startOn(t, testenv.Database(t), day), day.Format(time.DateOnly)
 }
+
+// inTwoWeeks is a day of a week that nobody has planned yet.
+func inTwoWeeks() string { return time.Now().AddDate(0, 0, 14).Format(time.DateOnly) }
 
 func startOn(t testing.TB, db localpg.Database, now time.Time) *app {
 	ctx := context.Background()

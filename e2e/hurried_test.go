@@ -13,6 +13,7 @@ import (
 // the button is pressed twice, the way back is taken, two tabs are open. Nothing
 // that was typed is lost, nothing is issued twice.
 func TestASheetInAHurry(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	path := clientPath("Aurelio Finch", "sheet")
 	p := a.signedIn(t, wren, laptop, path)
@@ -87,6 +88,7 @@ func TestASheetInAHurry(t *testing.T) {
 // The board in a hurry: drawn away in mid-drag, keys pressed again and again, and
 // an import of nonsense.
 func TestTheBoardInAHurry(t *testing.T) {
+	t.Parallel()
 	a, wednesday := startMidweek(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "week?of="+wednesday))
 	p.until(`document.querySelectorAll('.board_slot b').length === 7`)

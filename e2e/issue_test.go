@@ -14,6 +14,7 @@ import (
 // A sheet is issued, read by its link on a phone by somebody who is not signed in,
 // seen to be opened, changed, issued again, and the link is ended.
 func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
 	p.untilSays("is not issued yet")
@@ -64,6 +65,7 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 // The coach's whole way: dossier, priorities, a movement tried on and sent, the
 // week until nothing is wrong, the sheet issued and opened on a phone.
 func TestTheWholeWayToAClientsPhone(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Bettina Groos", "dossier"))
 	p.fill("Minutes", "60")

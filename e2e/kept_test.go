@@ -17,6 +17,7 @@ func (p *tab) signOutElsewhere() {
 // The board loses nothing: a lost network, a lost sign-in, another account on the same
 // device, a reload, another page, Back; and what waits is said in the head.
 func TestTheBoardLosesNothing(t *testing.T) {
+	t.Parallel()
 	a, wednesday := startMidweek(t)
 	path := clientPath("Tobias Quill", "week?of="+wednesday)
 	p := a.signedIn(t, wren, laptop, path)
@@ -86,6 +87,7 @@ func TestTheBoardLosesNothing(t *testing.T) {
 
 // The builder loses nothing either: the same troubles, typed into its fields.
 func TestTheBuilderLosesNothing(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	path := builderPath("Aurelio Finch")
 	p := a.signedIn(t, wren, laptop, path)

@@ -30,6 +30,7 @@ import (
 // there is the old sheet or the new one, never half of one, and an issue whose
 // answer was lost, sent again, makes one sheet.
 func TestKilledWhileItIssues(t *testing.T) {
+	t.Parallel()
 	db := testenv.Database(t)
 	ctx := context.Background()
 	s, err := store.Open(ctx, db.URL)

@@ -28,6 +28,7 @@ const quiet = "three quiet lamps"
 // An owner asks somebody to join by letter; in a browser of her own she sets a password
 // and a second factor, loses the device, comes in with a recovery code, and is shut out.
 func TestSomebodyJoinsAndIsShutOut(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	owner := a.signedIn(t, wren, laptop, "/studio")
 	owner.clickText("People")

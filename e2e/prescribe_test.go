@@ -12,6 +12,7 @@ import (
 // A sheet is changed where it is read: what is wrong is told there and loses
 // nothing, what is right is read at once, saved, undone, issued.
 func TestASheetIsEditedWhereItIsRead(t *testing.T) {
+	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
 	p.click(`[data-change="sets and reps of slot 1"]`)
@@ -59,6 +60,7 @@ func TestASheetIsEditedWhereItIsRead(t *testing.T) {
 // What is locked is not dragged, not turned and not fixed; a session is taken out
 // and undo brings it back for good.
 func TestLocksHoldAndUndoBringsBack(t *testing.T) {
+	t.Parallel()
 	a, wednesday := startMidweek(t)
 	path := clientPath("Tobias Quill", "week?of="+wednesday)
 	p := a.signedIn(t, wren, laptop, path)

@@ -169,7 +169,12 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
       )}
       {(waits > 0 || shown.words) && (
         <p className={css.waits} role="status">
-          {waits > 0 && `${waits} ${waits === 1 ? 'thing waits' : 'things wait'} to be sent.`} {shown.words}
+          {waits > 0 &&
+            `${waits} ${whatWaits(
+              shown.waiting.every((w) => w.event.kind === 'set'),
+              waits,
+            )} to be sent.`}{' '}
+          {shown.words}
           {shown.words && <a href={signIn()}>Sign in</a>}
         </p>
       )}
@@ -222,6 +227,8 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
     </main>
   )
 }
+
+const whatWaits = (sets: boolean, n: number) => `${sets ? 'set' : 'thing'}${n === 1 ? ' waits' : 's wait'}`
 
 /** signIn is where one signs in and comes back from. */
 const signIn = () => `/clients?to=${encodeURIComponent(location.pathname)}`
