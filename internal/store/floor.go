@@ -95,20 +95,20 @@ func (t *Tx) NamesOf(ctx context.Context, accounts []uuid.UUID) (map[uuid.UUID]s
 // FloorKey is the key with which an account's devices lock what they keep, made when it is
 // first asked for.
 func (t *Tx) FloorKey(ctx context.Context, account uuid.UUID, fresh []byte) ([]byte, error) {
-	return t.q.FloorKey(ctx, db.FloorKeyParams{AccountID: account, Fresh: fresh})
+	key, err := t.q.FloorKey(ctx, account)
+	if err != nil || key != nil {
+		return key, err
+	}
+	return t.q.SetFloorKey(ctx, db.SetFloorKeyParams{AccountID: account, Fresh: fresh})
 }
 
-// Here is a session of a day, and whose it is.
-type Here struct{ Client, Session uuid.UUID }
-
 // SessionsOn returns the studio's sessions of some days, the first day first.
-func (t *Tx) SessionsOn(ctx context.Context, since, until day.Day) ([]Here, error) {
+func (t *Tx) SessionsOn(ctx context.Context, since, until day.Day, c *movement.Catalogue) ([]Session, error) {
 	rows, err := t.q.SessionsOn(ctx, db.SessionsOnParams{Since: since, Until: until})
-	out := make([]Here, len(rows))
-	for i, r := range rows {
-		out[i] = Here{r.ClientID, r.SessionID}
+	if err != nil {
+		return nil, err
 	}
-	return out, err
+	return sessions(rows, c)
 }
 
 // SessionAt returns a session as one of its versions had it, ErrNotFound where there is none.

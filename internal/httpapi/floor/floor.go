@@ -5,10 +5,13 @@ import (
 	"crypto/rand"
 	"encoding/base64"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
 	"musculus/internal/figure"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
@@ -54,17 +57,7 @@ type doneOutput struct{ Body DoneView }
 
 func (s *place) registerFloor(api huma.API) {
 	const path = "/clients/{client}/sessions/{session}/floor"
-	huma.Register(
-		api,
-		op.Operation(
-			"floor-around",
-			op.Everybody,
-			http.MethodGet,
-			"/floor",
-			"Whose sessions are near, and what a device locks them with",
-		),
-		s.around,
-	)
+	huma.Register(api, op.Operation("floor-around", op.Everybody, http.MethodGet, "/floor", "Whose sessions are near"), s.around)
 	huma.Register(
 		api,
 		op.Operation("floor-ready", op.Everybody, http.MethodGet, path, "A session as it is run, with nobody to ask"),
@@ -92,64 +85,64 @@ func (s *place) registerFloor(api huma.API) {
 // mostTold bounds what a device tells at once, B.
 const mostTold = 256 << 10
 
+// aroundRead is what an account's floor begins with.
+type aroundRead struct {
+	key     []byte
+	near    []store.Session
+	clients []store.Client
+	done    map[uuid.UUID][]entry.Entry
+}
+
 func (s *place) around(ctx context.Context, _ *struct{}) (*aroundOutput, error) {
-	a := op.AccountOf(ctx)
-	out := &aroundOutput{
-		AroundView{Account: a.ID, MayPlan: a.Role != store.Assistant, Right: figure.MakeSlice(false), Sessions: []OnFloor{}},
-	}
+	a, today := op.AccountOf(ctx), s.Day(ctx)
 	fresh := make([]byte, 32)
 	if _, err := rand.Read(fresh); err != nil {
 		return nil, err
 	}
-	today := s.Day(ctx)
-	var later []OnFloor
-	return out, s.InStudio(ctx, func(tx *store.Tx, a store.Account) error {
-		key, err := tx.FloorKey(ctx, a.ID, fresh)
-		if err != nil {
+	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *aroundRead) (err error) {
+		if r.key, err = tx.FloorKey(ctx, a.ID, fresh); err != nil {
 			return err
 		}
-		out.Body.Key = base64.StdEncoding.EncodeToString(key)
-		near, err := tx.SessionsOn(ctx, today-floorBack, today+floorAhead)
-		if err != nil {
+		if r.near, err = tx.SessionsOn(ctx, today-floorBack, today+floorAhead, op.Movements(ctx)); err != nil {
 			return err
 		}
-		for _, n := range near {
-			v, err := s.near(ctx, tx, n)
-			if err != nil {
-				return err
-			}
-			if v.Today {
-				out.Body.Sessions = append(out.Body.Sessions, v)
-			} else {
-				later = append(later, v)
+		if r.clients, err = tx.Clients(ctx); err != nil {
+			return err
+		}
+		var ids []uuid.UUID
+		for i := range r.near {
+			ids = append(ids, r.near[i].ID)
+		}
+		r.done, err = tx.EntriesOf(ctx, ids, op.Movements(ctx))
+		return err
+	}, func(r *aroundRead) (*aroundOutput, error) {
+		out := AroundView{Account: a.ID, Key: base64.StdEncoding.EncodeToString(r.key), MayPlan: a.Role != store.Assistant,
+			Right: figure.MakeSlice(false), Sessions: []OnFloor{}}
+		for _, here := range []bool{true, false} { // today's first
+			for i := range r.near {
+				c := slices.IndexFunc(r.clients, func(c store.Client) bool { return c.ID == r.near[i].ClientID })
+				if c < 0 || (r.near[i].On == today) != here {
+					continue
+				}
+				v, err := s.near(&r.clients[c], &r.near[i], len(r.done[r.near[i].ID]), today)
+				if err != nil {
+					return nil, err
+				}
+				out.Sessions = append(out.Sessions, v)
 			}
 		}
-		out.Body.Sessions = append(out.Body.Sessions, later...)
-		return nil
+		return &aroundOutput{out}, nil
 	})
 }
 
 // near tells one session of these days.
-func (s *place) near(ctx context.Context, tx *store.Tx, n store.Here) (OnFloor, error) {
-	c, err := tx.Client(ctx, n.Client)
-	if err != nil {
-		return OnFloor{}, err
-	}
-	kept, err := tx.Session(ctx, n.Client, n.Session, op.Movements(ctx))
-	if err != nil {
-		return OnFloor{}, err
-	}
-	v := OnFloor{Client: c.ID, Session: kept.ID, Name: c.Dossier.Name, Title: kept.Name, When: kept.On.FromToday(s.Day(ctx)),
-		Today: kept.On == s.Day(ctx), Room: c.Room().Name, Blocked: s.Blocked(&c)}
-	entries, err := tx.SessionEntries(ctx, kept.ID, op.Movements(ctx))
-	if err != nil {
-		return v, err
-	}
-	v.Done = len(entries)
+func (s *place) near(c *store.Client, kept *store.Session, done int, today day.Day) (OnFloor, error) {
+	v := OnFloor{Client: c.ID, Session: kept.ID, Name: c.Dossier.Name, Title: kept.Name, When: kept.On.FromToday(today),
+		Today: kept.On == today, Room: c.Room().Name, Done: done, Blocked: s.Blocked(c)}
 	if len(kept.Faults) > 0 {
 		return v, nil
 	}
-	t, err := s.Trainee(&c)
+	t, err := s.Trainee(c)
 	if err != nil {
 		return v, err
 	}

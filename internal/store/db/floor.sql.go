@@ -112,16 +112,11 @@ func (q *Queries) FloorEvents(ctx context.Context, arg FloorEventsParams) ([]Flo
 }
 
 const floorKey = `-- name: FloorKey :one
-UPDATE account SET floor_key = coalesce(floor_key, $2::bytea) WHERE account_id = $1 RETURNING floor_key
+SELECT floor_key FROM account WHERE account_id = $1
 `
 
-type FloorKeyParams struct {
-	AccountID uuid.UUID
-	Fresh     []byte
-}
-
-func (q *Queries) FloorKey(ctx context.Context, arg FloorKeyParams) ([]byte, error) {
-	row := q.db.QueryRow(ctx, floorKey, arg.AccountID, arg.Fresh)
+func (q *Queries) FloorKey(ctx context.Context, accountID uuid.UUID) ([]byte, error) {
+	row := q.db.QueryRow(ctx, floorKey, accountID)
 	var floor_key []byte
 	err := row.Scan(&floor_key)
 	return floor_key, err
@@ -228,8 +223,8 @@ func (q *Queries) SessionAt(ctx context.Context, arg SessionAtParams) (SessionAt
 }
 
 const sessionsOn = `-- name: SessionsOn :many
-SELECT s.client_id, s.session_id FROM training_session s JOIN client c ON c.client_id = s.client_id
-WHERE s.planned_on BETWEEN $1 AND $2 AND c.deleted_at IS NULL ORDER BY s.planned_on, s.session_id
+SELECT s.session_id, s.studio_id, s.client_id, s.name, s.planned_on, s.content, s.version, s.saved_at, s.saved_by, s.removed FROM training_session s JOIN client c ON c.client_id = s.client_id
+WHERE s.planned_on BETWEEN $1 AND $2 AND NOT s.removed AND c.deleted_at IS NULL ORDER BY s.planned_on, s.session_id
 `
 
 type SessionsOnParams struct {
@@ -237,21 +232,27 @@ type SessionsOnParams struct {
 	Until day.Day
 }
 
-type SessionsOnRow struct {
-	ClientID  uuid.UUID
-	SessionID uuid.UUID
-}
-
-func (q *Queries) SessionsOn(ctx context.Context, arg SessionsOnParams) ([]SessionsOnRow, error) {
+func (q *Queries) SessionsOn(ctx context.Context, arg SessionsOnParams) ([]TrainingSession, error) {
 	rows, err := q.db.Query(ctx, sessionsOn, arg.Since, arg.Until)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []SessionsOnRow
+	var items []TrainingSession
 	for rows.Next() {
-		var i SessionsOnRow
-		if err := rows.Scan(&i.ClientID, &i.SessionID); err != nil {
+		var i TrainingSession
+		if err := rows.Scan(
+			&i.SessionID,
+			&i.StudioID,
+			&i.ClientID,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Content,
+			&i.Version,
+			&i.SavedAt,
+			&i.SavedBy,
+			&i.Removed,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -260,6 +261,22 @@ func (q *Queries) SessionsOn(ctx context.Context, arg SessionsOnParams) ([]Sessi
 		return nil, err
 	}
 	return items, nil
+}
+
+const setFloorKey = `-- name: SetFloorKey :one
+UPDATE account SET floor_key = coalesce(floor_key, $2::bytea) WHERE account_id = $1 RETURNING floor_key
+`
+
+type SetFloorKeyParams struct {
+	AccountID uuid.UUID
+	Fresh     []byte
+}
+
+func (q *Queries) SetFloorKey(ctx context.Context, arg SetFloorKeyParams) ([]byte, error) {
+	row := q.db.QueryRow(ctx, setFloorKey, arg.AccountID, arg.Fresh)
+	var floor_key []byte
+	err := row.Scan(&floor_key)
+	return floor_key, err
 }
 
 const tellFloor = `-- name: TellFloor :exec

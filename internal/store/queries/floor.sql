@@ -19,11 +19,14 @@ SELECT pg_notify('floor', current_studio()::text || ' ' || sqlc.arg(client)::tex
 SELECT account_id, name FROM account WHERE account_id = ANY(sqlc.arg(accounts)::uuid[]);
 
 -- name: FloorKey :one
+SELECT floor_key FROM account WHERE account_id = $1;
+
+-- name: SetFloorKey :one
 UPDATE account SET floor_key = coalesce(floor_key, sqlc.arg(fresh)::bytea) WHERE account_id = $1 RETURNING floor_key;
 
 -- name: SessionsOn :many
-SELECT s.client_id, s.session_id FROM training_session s JOIN client c ON c.client_id = s.client_id
-WHERE s.planned_on BETWEEN sqlc.arg(since) AND sqlc.arg(until) AND c.deleted_at IS NULL ORDER BY s.planned_on, s.session_id;
+SELECT s.* FROM training_session s JOIN client c ON c.client_id = s.client_id
+WHERE s.planned_on BETWEEN sqlc.arg(since) AND sqlc.arg(until) AND NOT s.removed AND c.deleted_at IS NULL ORDER BY s.planned_on, s.session_id;
 
 -- name: SessionAt :one
 SELECT v.version, v.name, v.planned_on, v.content FROM session_version v JOIN training_session t ON t.session_id = v.session_id

@@ -875,7 +875,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whose sessions are near, and what a device locks them with */
+        /** Whose sessions are near */
         get: operations["floor-around"];
         put?: never;
         post?: never;
