@@ -50,6 +50,7 @@ export function Log() {
             note: typed.note,
             faults: typed.faults,
             technical: typed.technical,
+            ...(typed.throughout && typed.faults.length > 0 ? { throughout: true } : {}),
             ...partsOf(typed),
             ...extra,
             ...how,

@@ -16,6 +16,8 @@ export interface Typed {
   note: string
   faults: string[]
   technical: boolean
+  /** what was seen lasted the whole set, which is not comparable then */
+  throughout?: boolean
   /** beside the clean reps: with help, swung, half … */
   parts: Part[]
 }
@@ -196,6 +198,11 @@ export function SetForm({ slot, start, verb, send, cancel, remove }: Props) {
             <Checkbox checked={typed.technical} onChange={(e) => set({ technical: e.target.checked })}>
               <b>the set ended because form went</b>
             </Checkbox>
+            {typed.faults.length > 0 && (
+              <Checkbox checked={typed.throughout ?? false} onChange={(e) => set({ throughout: e.target.checked })}>
+                all along the set: it is not comparable
+              </Checkbox>
+            )}
           </div>
         )}
       </div>
