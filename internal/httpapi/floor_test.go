@@ -123,10 +123,13 @@ func TestASessionOnTheFloor(t *testing.T) {
 		}
 	}
 	require.NotEmpty(t, twice.Ask, "both are kept, and it is asked")
-	// It was another set: it has the next place.
+	// It was another set: it has the next place, and sent again it is the same.
 	worse["replaces"], worse["sure"] = twice.ID, true
-	a = second.tell(second.event("set", map[string]any{"set": worse}))
-	require.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
+	right := second.event("set", map[string]any{"set": worse})
+	for range 2 {
+		a = second.tell(right)
+		require.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
+	}
 	require.Len(t, a.Done.Sets, before+2)
 	for _, d := range a.Done.Sets {
 		assert.False(t, d.Twice)
@@ -234,8 +237,32 @@ func TestPainOnTheFloor(t *testing.T) {
 	a = f.tell(pain(7, nil))
 	assert.Empty(t, a.Done.Blocked)
 	assert.Contains(t, a.Done.Referral, "at most 7 of 10")
+	// What followed from pain, only a coach takes back; and there is one try a joint.
+	var swapped uuid.UUID
+	for _, e := range a.Done.Events {
+		if e.Kind == "swap" {
+			swapped = e.ID
+		}
+	}
+	assert.Equal(t, "refused", f.tell(f.event("undone", map[string]any{"undone": swapped})).Answers[0].State, "an assistant eases nothing")
+	assert.Equal(t, "refused", f.tell(f.event("swap", map[string]any{"swap": swap})).Answers[0].State, "one was made")
 	// A report is not taken back here.
 	assert.Equal(t, "refused", f.tell(f.event("undone", map[string]any{"undone": a.Done.Events[0].ID})).Answers[0].State)
+	// Without the consent nothing of it is shown any more, here, in the log, on the board.
+	w := s.signedIn(t, wren)
+	base := "/clients/" + demo.ClientID("Tobias Quill").String()
+	consent := got[struct{ Dossier map[string]any }](w, 200, w.call("GET", base+"/dossier", nil)).Dossier["health_consent"]
+	f.tell(f.event("left_out", map[string]any{"left_out": map[string]any{"slot": slot.ID, "sets": 1, "reason": "pain"}}))
+	for _, x := range []struct {
+		was, is any
+		shown   bool
+	}{{consent, nil, false}, {nil, consent, true}} {
+		require.Equal(t, 200, w.call("PATCH", base+"/dossier", changes("health_consent", x.was, x.is)).status)
+		for _, path := range []string{f.path + "/done", strings.TrimSuffix(f.path, "/floor") + "/log", base + "/week"} {
+			body := w.call("GET", path, nil).body
+			assert.Equal(t, x.shown, strings.Contains(body, "pain") || strings.Contains(body, "7 of 10"), "%s %v", path, x.is)
+		}
+	}
 	// A warning sign stops everything.
 	a = f.tell(pain(8, map[string]any{"flags": []string{"snap"}}))
 	require.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
@@ -335,7 +362,7 @@ func TestALinkOnTheFloor(t *testing.T) {
 	assert.Equal(t, "kept", a.Answers[0].State, a.Answers[0].Words)
 	assert.Equal(t, http.StatusUnauthorized, anybody.call("GET", base, nil).status, "and opens nothing else")
 
-	// Whose weights are kept from her steps by marks: no number is among what she reads.
+	// Whose weights are kept from her steps by marks: no load is told in words.
 	r = c.call("PATCH", base+"/dossier", changes("hide_weights", false, true))
 	require.Equal(t, 200, r.status, r.body)
 	hidden := got[floorapi.ReadyView](anybody, 200, anybody.call("GET", at(logs), nil))

@@ -29,6 +29,8 @@ type Running struct {
 	Flags    []FlagView       `json:"flags"`
 	Joints   []WordView       `json:"joints"`
 	Reasons  []WordView       `json:"reasons"`
+	Pain     floor.Rules      `json:"pain"`
+	LongRest float64          `json:"long_rest"` // of a rest, from where it is said that it goes on
 	Heads    []WordView       `json:"heads"`
 	Says     []string         `json:"says"` // the words of the advice, by number
 	Steps    []floor.SetAhead `json:"steps"`

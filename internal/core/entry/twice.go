@@ -20,7 +20,7 @@ func Doubled(e *Entry, standing []Entry) (same, other *Entry) {
 		if o.ID == e.ID || o.SlotID != e.SlotID || o.SetNo != e.SetNo || o.Side != e.Side || o.TwiceOf != nil {
 			continue
 		}
-		if o.Reps == e.Reps && o.LoadKg == e.LoadKg && o.Reserve == e.Reserve && sameRow(o, e) &&
+		if o.Reps == e.Reps && o.LoadKg == e.LoadKg && o.Reserve == e.Reserve && sameRow(o, e) && sameSetUp(o, e) &&
 			slices.EqualFunc(o.Parts, e.Parts, Part.Same) &&
 			e.DoneAt.Sub(o.DoneAt).Abs() <= onceWithin {
 			return o, nil
@@ -28,6 +28,10 @@ func Doubled(e *Entry, standing []Entry) (same, other *Entry) {
 		other = o
 	}
 	return nil, other
+}
+
+func sameSetUp(a, b *Entry) bool {
+	return a.SetUp.Movement == nil || b.SetUp.Movement == nil || a.SetUp.Key() == b.SetUp.Key()
 }
 
 func sameRow(a, b *Entry) bool {

@@ -35,6 +35,18 @@ const (
 	lessRange  = 30.0
 )
 
+// Rules are what a device needs to know of pain while nobody can be asked.
+type Rules struct {
+	Over    int `json:"over"`     // a score over it ends the set
+	Rising  int `json:"rising"`   // so does this much above the first
+	SettleS int `json:"settle_s"` // within which it may settle, s
+	Reserve int `json:"reserve"`  // reps that are left at least in what loads it a little
+	Low     int `json:"low"`      // up to it the first of a ladder's two tries is meant
+}
+
+// PainRules are the rules by which Report decides.
+var PainRules = Rules{Over: overPain, Rising: risingBy, SettleS: settleS, Reserve: tryReserve, Low: leastNow}
+
 // FlagsFirst says whether the warning signs are asked before anything is offered.
 func (r *Report) FlagsFirst() bool { return r.Score > overPain || r.Sudden || r.Joint == "" }
 

@@ -168,16 +168,20 @@ func Standing(events []Event) (out []Event) {
 	return out
 }
 
-// Peaks are the worst scores that were told in a session, by side and joint, elsewhere as "".
-func Peaks(events []Event) map[person.Side]map[movement.Joint]int {
-	out := map[person.Side]map[movement.Joint]int{}
-	for _, e := range events {
-		if p := e.Pain; p != nil {
-			if out[p.Side] == nil {
-				out[p.Side] = map[movement.Joint]int{}
-			}
-			out[p.Side][p.Joint] = max(out[p.Side][p.Joint], p.Score)
+// Seen is what of the standing events may be shown: without the consent to health notes no pain,
+// nothing that followed from it, and not that it was why something was left out.
+func Seen(events []Event, consent bool) (out []Event) {
+	for _, e := range Standing(events) {
+		switch {
+		case consent:
+		case e.Pain != nil || e.Swap != nil:
+			continue
+		case e.LeftOut != nil && e.LeftOut.Reason == ForPain:
+			left := *e.LeftOut
+			left.Reason = ForNotToday
+			e.LeftOut = &left
 		}
+		out = append(out, e)
 	}
 	return out
 }
@@ -194,4 +198,45 @@ func ReportOf(p *PainTold, before []Event) Report {
 		}
 	}
 	return r
+}
+
+// Answers is the report that a swap answers, nil with why it may not be: one was told of the
+// joint before, it has settled in time, and nothing was tried for it yet. events are those of its
+// session, itself among them where it is sent again.
+func Answers(swap *Event, events []Event) (*Report, string) {
+	var before []Event
+	for _, e := range Standing(events) {
+		if e.ID != swap.ID {
+			before = append(before, e)
+		}
+	}
+	for i := len(before) - 1; i >= 0; i-- {
+		p := before[i].Pain
+		if p == nil || p.Joint != swap.Swap.Joint {
+			continue
+		}
+		r := ReportOf(p, before)
+		if !r.MayTry(swap.Swap.Now, swap.At.Sub(before[i].At).Seconds()) {
+			return nil, fmt.Sprintf("one try for a joint, once it is back at %d or less within %d s", overPain, settleS)
+		}
+		return &r, ""
+	}
+	return nil, "nothing was told of this joint"
+}
+
+// MayUndo says why an event of a session may not be taken back, "" where it may: what hurt stays
+// told, and what followed from it, or a coach's line, is taken back only by whoever plans.
+func MayUndo(events []Event, id uuid.UUID, plans bool) string {
+	for i := range events {
+		switch e := &events[i]; {
+		case e.ID != id:
+		case e.Pain != nil:
+			return "what hurt stays told; a coach eases it in the dossier"
+		case !plans && (e.Swap != nil || e.Line != "" || e.LeftOut != nil && e.LeftOut.Reason == ForPain):
+			return "what followed from pain, and a coach’s line, only a coach takes back"
+		default:
+			return ""
+		}
+	}
+	return "nothing in this session has this id"
 }

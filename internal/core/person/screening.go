@@ -2,6 +2,7 @@ package person
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -208,6 +209,22 @@ func (s *Screening) Check(today day.Day, last *Screening) []FieldError {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b FieldError) int { return strings.Compare(a.Field, b.Field) })
+	return out
+}
+
+// Flagged is the round that follows from warning signs told apart from one: the answers of the
+// last, nil for none, with a yes to each of them.
+func Flagged(last *Screening, on day.Day, flags []string, note string) Screening {
+	out := Screening{On: on, Answers: map[string]Answer{}}
+	for _, q := range Questions {
+		out.Answers[q.ID] = Answer{}
+	}
+	if last != nil {
+		maps.Copy(out.Answers, last.Answers)
+	}
+	for _, f := range flags {
+		out.Answers[f] = Answer{Yes: true, Note: note}
+	}
 	return out
 }
 

@@ -67,7 +67,7 @@ type doneRead struct {
 	c       *store.Client
 	kept    store.Session
 	entries []entry.Entry
-	events  []floor.Event
+	events  []floor.Event // that stand, as far as they may be seen
 	names   map[uuid.UUID]string
 }
 
@@ -76,9 +76,11 @@ func readDone(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Ses
 	if r.entries, err = tx.SessionEntries(ctx, kept.ID, op.Movements(ctx)); err != nil {
 		return r, err
 	}
-	if r.events, err = tx.FloorEvents(ctx, c.ID, kept.ID); err != nil {
+	events, err := tx.FloorEvents(ctx, c.ID, kept.ID)
+	if err != nil {
 		return r, err
 	}
+	r.events = floor.Seen(events, c.Dossier.HealthConsent != nil)
 	var by []uuid.UUID
 	for i := range r.entries {
 		if r.entries[i].By != nil {
@@ -92,7 +94,13 @@ func readDone(ctx context.Context, tx *store.Tx, c *store.Client, kept store.Ses
 // byLink is who tells by a link.
 const byLink = "the client"
 
-func (s *place) showDone(r *doneRead, hidden bool) DoneView {
+// reader is who reads of a session.
+type reader struct {
+	byLink bool
+	hidden bool // weights are kept from her
+}
+
+func (s *place) showDone(r *doneRead, who reader) DoneView {
 	out := DoneView{
 		Session: r.kept.ID,
 		Version: r.kept.Version,
@@ -110,14 +118,9 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 		}
 		whole := view.TenGrams(person.CarryOf(e.SetUp).Whole(e.LoadKg, rigging))
 		d := SetDone{ID: e.ID, Slot: e.SlotID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole,
-			Load: r.c.Room().
-				Words(whole, e.SetUp),
-			Reserve: e.Reserve, Parts: e.Parts, PartWords: e.PartsWords(), Faults: e.Faults,
+			Load: r.c.Room().Words(whole, e.SetUp), Reserve: e.Reserve, Parts: e.Parts, PartWords: e.PartsWords(), Faults: e.Faults,
 			Technical: e.Technical, Note: e.Note, At: e.DoneAt, RestS: e.RestS, ByLink: e.Link != nil, By: byLink,
-			SetUp: view.SetUpAt{
-				Movement: e.SetUp.Movement.ID,
-				Settings: e.SetUp.Turned(),
-			}, Title: e.SetUp.Title(), Twice: e.TwiceOf != nil}
+			SetUp: view.SetUpAt{Movement: e.SetUp.Movement.ID, Settings: e.SetUp.Turned()}, Title: e.SetUp.Title(), Twice: e.TwiceOf != nil}
 		if d.Parts == nil {
 			d.Parts = []entry.Part{}
 		}
@@ -130,27 +133,29 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 		case e.Unsure:
 			d.Ask = "Was it so?"
 		}
-		if hidden {
+		if who.hidden {
 			d.Load = ""
+		}
+		if who.byLink && e.Link == nil { // what a coach notes is hers
+			d.Note = ""
 		}
 		out.Sets = append(out.Sets, d)
 	}
-	standing := floor.Standing(r.events)
-	for i := range standing {
-		e := &standing[i]
+	for i := range r.events {
+		e := &r.events[i]
 		d := EventDone{ID: e.ID, Kind: e.Kind, At: e.At, By: e.By, ByLink: e.ByLink, Content: e.Content}
 		if e.ByLink {
 			d.By = byLink
 		}
 		out.Events = append(out.Events, d)
 	}
-	if !hidden {
+	if !who.hidden {
 		for _, n := range log.NextLoads(&r.kept.Session, r.entries) {
 			set := r.kept.Slots[n.Slot].SetUpOf(0)
 			whole := view.TenGrams(person.CarryOf(set).Whole(n.LoadKg, rigging))
 			out.Next = append(out.Next, set.Title()+" starts at "+r.c.Room().Words(whole, set)+" the next time.")
 		}
-		out.Referral = r.referral(standing)
+		out.Referral = r.referral()
 	}
 	return out
 }
@@ -159,8 +164,9 @@ func (s *place) showDone(r *doneRead, hidden bool) DoneView {
 const askTwice = "Two devices told this set differently: was it another one?"
 
 // referral is what the client takes along where something hurt.
-func (r *doneRead) referral(standing []floor.Event) string {
-	return floor.ReferralOf(r.c.Dossier.Name, standing, &r.kept.Session, func(at time.Time) string { return op.DateWords(at.In(r.c.Zone)) })
+func (r *doneRead) referral() string {
+	words := func(at time.Time) string { return op.DateWords(at.In(r.c.Zone)) }
+	return floor.ReferralOf(r.c.Dossier.Name, r.events, &r.kept.Session, words)
 }
 
 // asBefore is a client whose joints are as they were before a session: what was told in it is

@@ -166,11 +166,11 @@ func (s *place) readyAs(ctx context.Context, at op.SessionPath, version int, byL
 		*r, err = s.readReady(ctx, tx, at, version)
 		return err
 	}, func(r *readyRead) (ReadyView, error) {
-		return s.showReady(ctx, r, byLink && r.c.Dossier.HideWeights), nil
+		return s.showReady(ctx, r, reader{byLink, byLink && r.c.Dossier.HideWeights}), nil
 	})
 }
 
 func (s *place) getDone(ctx context.Context, in *op.SessionPath) (*doneOutput, error) {
-	v, err := s.done(ctx, *in, false)
+	v, err := s.done(ctx, *in, reader{})
 	return &doneOutput{v}, err
 }

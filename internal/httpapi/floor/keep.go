@@ -26,21 +26,21 @@ import (
 // SetTold is a set as it is told.
 type SetTold struct {
 	Slot       uuid.UUID     `json:"slot"`
-	Side       string        `json:"side"                 enum:"both,left,right"`
-	SetNo      int           `json:"set_no"                                      minimum:"1"    maximum:"30"`
-	Reps       int           `json:"reps"                                        minimum:"0"    maximum:"100"`
-	WholeKg    float64       `json:"whole_kg"                                    minimum:"-200" maximum:"500"`
-	Reserve    int           `json:"reserve"                                     minimum:"0"    maximum:"10"`
-	Note       string        `json:"note,omitempty"                                                            maxLength:"300"`
-	Replaces   *uuid.UUID    `json:"replaces,omitempty"                                                                        doc:"the entry this one corrects"`
-	Withdrawn  bool          `json:"withdrawn,omitempty"                                                                       doc:"only take the replaced entry away"`
-	Faults     []string      `json:"faults,omitempty"                                                                          doc:"ids of what was seen"                                   maxItems:"10"`
+	Side       string        `json:"side" enum:"both,left,right"`
+	SetNo      int           `json:"set_no" minimum:"1" maximum:"30"`
+	Reps       int           `json:"reps" minimum:"0" maximum:"100"`
+	WholeKg    float64       `json:"whole_kg" minimum:"-200" maximum:"500"`
+	Reserve    int           `json:"reserve" minimum:"0" maximum:"10"`
+	Note       string        `json:"note,omitempty" maxLength:"300"`
+	Replaces   *uuid.UUID    `json:"replaces,omitempty" doc:"the entry this one corrects"`
+	Withdrawn  bool          `json:"withdrawn,omitempty" doc:"only take the replaced entry away"`
+	Faults     []string      `json:"faults,omitempty" maxItems:"10" doc:"ids of what was seen"`
 	Throughout bool          `json:"throughout,omitempty" doc:"what was seen lasted the whole set: it is not comparable"`
-	Technical  bool          `json:"technical,omitempty"                                                                       doc:"the set ended because form went"`
-	Parts      []entry.Part  `json:"parts,omitempty"                                                                           doc:"what the set was made of; absent: its clean reps alone" maxItems:"12"`
-	RestS      *float32      `json:"rest_s,omitempty"                            minimum:"0"    maximum:"7200"                 doc:"how long the rest before it really was"`
-	SetUp      *view.SetUpAt `json:"set_up,omitempty"                                                                          doc:"what it was done in; absent: as planned"`
-	Sure       bool          `json:"sure,omitempty"                                                                            doc:"answers a question: it was so"`
+	Technical  bool          `json:"technical,omitempty" doc:"the set ended because form went"`
+	Parts      []entry.Part  `json:"parts,omitempty" maxItems:"12" doc:"what it was made of; absent: its clean reps alone"`
+	RestS      *float32      `json:"rest_s,omitempty" minimum:"0" maximum:"7200" doc:"how long the rest before it really was"`
+	SetUp      *view.SetUpAt `json:"set_up,omitempty" doc:"what it was done in; absent: as planned"`
+	Sure       bool          `json:"sure,omitempty" doc:"answers a question: it was so"`
 }
 
 // told is who tells a set, and how.
@@ -82,7 +82,7 @@ func (s *place) keepSet(
 		return err
 	}
 	events = floor.Standing(events)
-	set, err := s.setUpOf(ctx, run, standing, events, in, by.at)
+	set, err := s.setUpOf(ctx, run, standing, events, e.ID, in, by.at)
 	if err != nil {
 		return err
 	}
@@ -148,7 +148,7 @@ func comparable(e *entry.Entry, events []floor.Event, throughout bool) {
 	}
 	for i := range events {
 		if x := &events[i]; x.Swap != nil && x.Swap.Slot == e.SlotID && !x.At.After(e.DoneAt) {
-			e.Hollow = "after pain"
+			e.Hollow = "after a swap"
 		}
 	}
 }
@@ -164,11 +164,18 @@ func (s *place) stands(ctx context.Context, tx *store.Tx, e *entry.Entry, standi
 		e.Replaces = &first
 		for i := range standing {
 			was := &standing[i]
-			if was.ID != first {
+			again := was.ID == e.ID // its answer was lost: it is what it was made then
+			if was.ID != first && !again {
 				continue
 			}
 			if e.Parts == nil && was.Reps == e.Reps { // nothing else was said of what it was made of
 				e.Parts = was.Parts
+			}
+			if e.Link != nil && e.Note == "" { // a client does not see what a coach notes, and takes none of it away
+				e.Note = was.Note
+			}
+			if again && sure {
+				e.SetNo = was.SetNo
 			}
 			if was.TwiceOf != nil && sure && !e.Withdrawn { // it was another set: it has the next place
 				e.SetNo = entry.Free(standing, e)
@@ -268,6 +275,7 @@ func (s *place) setUpOf(
 	run *store.Session,
 	standing []entry.Entry,
 	events []floor.Event,
+	id uuid.UUID,
 	in *SetTold,
 	at string,
 ) (movement.SetUp, error) {
@@ -292,7 +300,7 @@ func (s *place) setUpOf(
 	}
 	if in.SetUp == nil {
 		if in.Replaces != nil {
-			if was := logged(func(e *entry.Entry) bool { return e.ID == *in.Replaces && e.SlotID == in.Slot }); was != nil {
+			if was := logged(func(e *entry.Entry) bool { return e.SlotID == in.Slot && (e.ID == *in.Replaces || e.ID == id) }); was != nil {
 				return *was, nil
 			}
 		}

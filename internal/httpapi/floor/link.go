@@ -93,7 +93,7 @@ func (s *place) linkDone(ctx context.Context, in *LinkPath) (*doneOutput, error)
 	if err != nil {
 		return nil, err
 	}
-	v, err := s.done(ctx, h.At, h.by.hidden)
+	v, err := s.done(ctx, h.At, h.by.reads())
 	v.Version = h.Version
 	return &doneOutput{v}, err
 }

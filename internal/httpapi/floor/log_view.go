@@ -7,7 +7,6 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/entry"
-	"musculus/internal/core/floor"
 	"musculus/internal/core/log"
 	"musculus/internal/core/person"
 	"musculus/internal/core/stance"
@@ -132,7 +131,6 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 
 // showTold tells what was told beside sets.
 func (s *place) showTold(out *LogView, r *logRead) {
-	standing := floor.Standing(r.events)
 	short := func(id uuid.UUID) string {
 		for i := range r.kept.Slots {
 			if r.kept.Slots[i].ID == id {
@@ -141,12 +139,12 @@ func (s *place) showTold(out *LogView, r *logRead) {
 		}
 		return "a slot that is gone"
 	}
-	for i := range standing {
-		if words := standing[i].Words(short); words != "" {
+	for i := range r.events {
+		if words := r.events[i].Words(short); words != "" {
 			out.Told = append(out.Told, words)
 		}
 	}
-	out.Referral = r.referral(standing)
+	out.Referral = r.referral()
 }
 
 // of are the entries of one slot.

@@ -98,8 +98,8 @@ func (s *place) readReady(ctx context.Context, tx *store.Tx, at op.SessionPath, 
 	return r, err
 }
 
-// showReady makes a session ready; hidden keeps weights from who reads it.
-func (s *place) showReady(ctx context.Context, r *readyRead, hidden bool) ReadyView {
+// showReady makes a session ready.
+func (s *place) showReady(ctx context.Context, r *readyRead, who reader) ReadyView {
 	script := floor.ScriptOf(r.t, op.Movements(ctx), &r.week, r.at, r.past)
 	c, kept := r.c, &r.kept
 	return ReadyView{
@@ -110,8 +110,8 @@ func (s *place) showReady(ctx context.Context, r *readyRead, hidden bool) ReadyV
 		When:    kept.On.FromToday(s.Day(ctx)),
 		Version: kept.Version,
 		Blocked: s.Blocked(c),
-		Running: view.RunningOf(eyes(c, s.DayOf(c)), r.t, kept.Name, &kept.Session, script, r.past, hidden),
-		Done:    s.showDone(&r.doneRead, hidden),
+		Running: view.RunningOf(eyes(c, s.DayOf(c)), r.t, kept.Name, &kept.Session, script, r.past, who.hidden),
+		Done:    s.showDone(&r.doneRead, who),
 	}
 }
 

@@ -3,8 +3,8 @@ package floor
 import (
 	"context"
 	"errors"
-	"maps"
 	"net/http"
+	"slices"
 	"strings"
 	"time"
 
@@ -18,18 +18,16 @@ import (
 	"musculus/internal/core/plan"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
-
-	"slices"
 )
 
 // EventTold is one thing a device tells, in the order it happened there.
 type EventTold struct {
-	ID      uuid.UUID `json:"id"            doc:"made by the device; sending it again keeps it once"`
-	No      int64     `json:"no"            doc:"the device's count"                                 minimum:"1"             maximum:"9000000000000000"`
-	Kind    string    `json:"kind"                                                                                                                      enum:"set,pain,left_out,swap,end,line,undone"`
-	At      time.Time `json:"at"            doc:"by the device's clock"`
-	Offset  int64     `json:"offset_ms"     doc:"what puts that clock right"                         minimum:"-1000000000" maximum:"1000000000"`
-	Version int       `json:"version"       doc:"of the plan that was run"                           minimum:"1"             maximum:"1000000"`
+	ID      uuid.UUID `json:"id" doc:"made by the device; sending it again keeps it once"`
+	No      int64     `json:"no" minimum:"1" maximum:"1000000000" doc:"the device's count"`
+	Kind    string    `json:"kind" enum:"set,pain,left_out,swap,end,line,undone"`
+	At      time.Time `json:"at" doc:"by the device's clock"`
+	Offset  int64     `json:"offset_ms" minimum:"-1000000000" maximum:"1000000000" doc:"what puts that clock right"`
+	Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"of the plan that was run"`
 	Set     *SetTold  `json:"set,omitempty"`
 	floor.Content
 }
@@ -63,15 +61,17 @@ type tellInput struct {
 func (s *place) tell(ctx context.Context, in *tellInput) (*tellOutput, error) {
 	a := op.AccountOf(ctx)
 	mayPlan := slices.Contains(op.Planners, a.Role)
-	return s.take(ctx, in.SessionPath, &in.Body, teller{Teller: store.Teller{Account: a.ID}, lines: mayPlan})
+	return s.take(ctx, in.SessionPath, &in.Body, teller{Teller: store.Teller{Account: a.ID}, plans: mayPlan})
 }
 
 // teller is who tells, and what.
 type teller struct {
 	store.Teller
-	lines  bool // may say a line to whoever is on the floor
+	plans  bool // may ease what pain tightened, and say a line to whoever is on the floor
 	hidden bool // weights are kept from her
 }
+
+func (t teller) reads() reader { return reader{t.Link != nil, t.hidden} }
 
 // take keeps what is told, each by itself and in its order, so that one that cannot be kept
 // holds up no other; refused is only what would be refused for ever.
@@ -94,7 +94,7 @@ func (s *place) take(ctx context.Context, at op.SessionPath, told *ToldBody, by 
 		}
 		out.Body.Answers = append(out.Body.Answers, answer)
 	}
-	done, err := s.done(ctx, at, by.hidden)
+	done, err := s.done(ctx, at, by.reads())
 	out.Body.Done = done
 	return out, err
 }
@@ -115,7 +115,7 @@ func wordsOf(p huma.StatusError) string {
 }
 
 // done reads what stands of a session.
-func (s *place) done(ctx context.Context, at op.SessionPath, hidden bool) (DoneView, error) {
+func (s *place) done(ctx context.Context, at op.SessionPath, who reader) (DoneView, error) {
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, r *doneRead) error {
 		c, err := tx.Client(ctx, at.Client)
 		if err != nil {
@@ -126,7 +126,7 @@ func (s *place) done(ctx context.Context, at op.SessionPath, hidden bool) (DoneV
 			*r, err = readDone(ctx, tx, &c, kept)
 		}
 		return err
-	}, func(r *doneRead) (DoneView, error) { return s.showDone(r, hidden), nil })
+	}, func(r *doneRead) (DoneView, error) { return s.showDone(r, who), nil })
 }
 
 // waitedFrom is how long after it happened something counts as told later.
@@ -161,7 +161,7 @@ func (s *place) keep(
 	x := floor.Event{ID: e.ID, Session: kept.ID, Kind: e.Kind, At: at, Content: e.Content}
 	switch e.Kind {
 	case floor.TellsLine:
-		if !by.lines {
+		if !by.plans {
 			return op.Problem(http.StatusForbidden, "a line is a coach’s to say")
 		}
 	case floor.TellsPain:
@@ -169,7 +169,7 @@ func (s *place) keep(
 	case floor.TellsSwap:
 		err = s.maySwap(ctx, tx, c, kept, &x)
 	case floor.TellsUndone:
-		err = s.mayUndo(ctx, tx, c, kept, *x.Undone)
+		err = s.mayUndo(ctx, tx, c, &x, by.plans)
 	}
 	if err != nil {
 		return err
@@ -227,19 +227,14 @@ func (s *place) keepPain(
 	if err != nil {
 		return err
 	}
-	round := person.Screening{On: day.At(e.At.In(c.Zone)), Answers: map[string]person.Answer{}}
-	for _, q := range person.Questions {
-		round.Answers[q.ID] = person.Answer{}
-	}
+	var last *person.Screening
 	if len(rounds) > 0 {
 		if slices.ContainsFunc(rounds, func(r store.ScreeningRound) bool { return r.ID == roundOf(e.ID) }) {
 			return nil // it was kept before
 		}
-		round.Answers = maps.Clone(rounds[0].Answers)
+		last = &rounds[0].Screening
 	}
-	for _, f := range p.Flags {
-		round.Answers[f] = person.Answer{Yes: true, Note: "told on the floor"}
-	}
+	round := person.Flagged(last, day.At(e.At.In(c.Zone)), p.Flags, "told on the floor")
 	if err := tx.AddScreening(ctx, roundOf(e.ID), c.ID, round, by.Account, e.At); err != nil {
 		return err
 	}
@@ -273,12 +268,19 @@ func (s *place) maySwap(ctx context.Context, tx *store.Tx, c *store.Client, kept
 	if i < 0 {
 		return op.FieldProblem("swap.slot", "this session has no such slot")
 	}
+	events, err := tx.FloorEvents(ctx, c.ID, e.Session)
+	if err != nil {
+		return err
+	}
+	r, why := floor.Answers(e, events)
+	if why != "" {
+		return op.FieldProblem("swap", "%s", why)
+	}
 	t, err := s.Trainee(asBefore(c, kept.ID))
 	if err != nil {
 		return err
 	}
-	r := floor.Report{Side: person.Right, Joint: x.Joint, Score: x.Now, First: -1}
-	for _, o := range floor.Ladder(t, op.Movements(ctx), kept.Slots[i].SetUp, &r, x.Now) {
+	for _, o := range floor.Ladder(t, op.Movements(ctx), kept.Slots[i].SetUp, r, x.Now) {
 		if o.Kind == x.Kind && o.SetUp.Key() == to.Key() {
 			return nil
 		}
@@ -286,21 +288,14 @@ func (s *place) maySwap(ctx context.Context, tx *store.Tx, c *store.Client, kept
 	return op.FieldProblem("swap", "%s is not among what may be tried for this joint now", to.Title())
 }
 
-// mayUndo lets only what stands in the same session be taken back, and never a report of pain:
-// easing is for whoever plans, in the dossier.
-func (s *place) mayUndo(ctx context.Context, tx *store.Tx, c *store.Client, kept *store.Session, id uuid.UUID) error {
-	events, err := tx.FloorEvents(ctx, c.ID, kept.ID)
+// mayUndo holds taking something back to who may.
+func (s *place) mayUndo(ctx context.Context, tx *store.Tx, c *store.Client, e *floor.Event, plans bool) error {
+	events, err := tx.FloorEvents(ctx, c.ID, e.Session)
 	if err != nil {
 		return err
 	}
-	for i := range events {
-		switch e := &events[i]; {
-		case e.ID != id:
-		case e.Kind == floor.TellsPain:
-			return op.Problem(http.StatusUnprocessableEntity, "what hurt stays told; a coach eases it in the dossier")
-		default:
-			return nil
-		}
+	if why := floor.MayUndo(events, *e.Undone, plans); why != "" {
+		return op.FieldProblem("undone", "%s", why)
 	}
-	return op.FieldProblem("undone", "nothing in this session is %s", id)
+	return nil
 }

@@ -34,7 +34,7 @@ func (s *place) readWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, f
 	}
 	events, err := tx.FloorEvents(ctx, c.ID, ids...)
 	r.events = map[uuid.UUID][]floor.Event{}
-	for _, e := range floor.Standing(events) {
+	for _, e := range floor.Seen(events, c.Dossier.HealthConsent != nil) {
 		r.events[e.Session] = append(r.events[e.Session], e)
 	}
 	return r, err

@@ -51,6 +51,8 @@ CREATE FUNCTION erase_floor_health() RETURNS trigger LANGUAGE plpgsql SECURITY D
 BEGIN
     IF NEW.what = 'erased health' THEN
         DELETE FROM floor_event WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id AND kind IN ('pain', 'swap');
+        UPDATE floor_event SET content = jsonb_set(content, '{left_out,reason}', '"not_today"')
+            WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id AND kind = 'left_out' AND content #>> '{left_out,reason}' = 'pain';
     END IF;
     RETURN NEW;
 END $$;
