@@ -91,6 +91,14 @@ func straight(movement string, kg float64, more string) string {
 		reps_low: 8, reps_high: 12,		reserve: 2, rest_s: 60, load: {kg: %g}%s}]}`, movement, kg, more)
 }
 
+// toLongSession goes on the floor with 21 straight sets.
+func (p *tab) toLongSession(name string) uuid.UUID {
+	slots := slices.Repeat([]string{straight("curl_standing_dumbbells", 12, "")}, 7)
+	path, session := p.planOf("Aurelio Finch", name, "["+strings.Join(slots, ",")+"]")
+	p.toFloor(path)
+	return session
+}
+
 // Eighteen sets done as planned are eighteen taps; one with other reps is two, drops with two
 // rungs three, a report of pain four until it is told what may be tried.
 func TestTapsOnTheFloor(t *testing.T) {
@@ -251,12 +259,7 @@ func TestTheServerIsKilledWhileSetsAreSent(t *testing.T) {
 	t.Parallel()
 	o := startOurs(t)
 	p := o.signedIn(t, wren, phone, "/clients")
-	var slots []string
-	for range 7 {
-		slots = append(slots, straight("curl_standing_dumbbells", 12, ""))
-	}
-	path, session := p.planOf("Aurelio Finch", "Under fire", "["+strings.Join(slots, ",")+"]")
-	p.toFloor(path)
+	session := p.toLongSession("Under fire")
 	const kills = 20
 	for i := range kills {
 		p.done()
@@ -344,12 +347,7 @@ func TestADeviceThatIsNotQuiteRight(t *testing.T) {
 func TestATapIsShownAtOnce(t *testing.T) {
 	a := start(t)
 	p := a.signedIn(t, wren, phone, "/clients")
-	var slots []string
-	for range 7 {
-		slots = append(slots, straight("curl_standing_dumbbells", 12, ""))
-	}
-	path, _ := p.planOf("Aurelio Finch", "Quick", "["+strings.Join(slots, ",")+"]")
-	p.toFloor(path)
+	p.toLongSession("Quick")
 	_, err := chromedp.Call(p.ctx, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: 4})
 	require.NoError(t, err)
 	var took []float64

@@ -17,12 +17,7 @@ func TestASheetIsIssuedAndReadOnAPhone(t *testing.T) {
 	t.Parallel()
 	a := start(t)
 	p := a.signedIn(t, wren, laptop, clientPath("Aurelio Finch", "sheet"))
-	p.untilSays("is not issued yet")
-	p.click(".issue-one")
-	p.untilSays("Sheet 1 left on")
-	p.clickText("Make a link")
-	link := p.text(".editing_issuingLink")
-	path := link[strings.Index(link, "/s/"):]
+	path := p.issueAndLink(false)
 
 	q := a.open(t, phone, path)
 	q.until(`document.querySelector('.sheet_byLink .sheet_slot .pose_pose')`)

@@ -3,7 +3,6 @@ package httpapi_test
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"strings"
@@ -14,7 +13,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"musculus/internal/core/floor"
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
 	floorapi "musculus/internal/httpapi/floor"
@@ -450,13 +448,4 @@ func TestTwoProcessesHearOfEachOther(t *testing.T) {
 			t.Fatal("not heard of within 3 s")
 		}
 	}
-}
-
-// The reports of a session are told by kind; what says two things says nothing.
-func TestWhatAnEventSays(t *testing.T) {
-	assert.NotEmpty(t, (&floor.Content{}).Check("pain"))
-	assert.NotEmpty(t, (&floor.Content{Line: "x", End: &floor.End{}}).Check("line"))
-	assert.Empty(t, (&floor.Content{Line: "x"}).Check("line"))
-	assert.NotEmpty(t, (&floor.Content{End: &floor.End{Felt: []string{"quads"}}}).Check("end"))
-	assert.NotEmpty(t, fmt.Sprint((&floor.Content{Pain: &floor.PainTold{Joint: "knee"}}).Check("pain")))
 }

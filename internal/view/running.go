@@ -36,7 +36,8 @@ func RunningOf(
 	out := Running{Title: name, Room: eyes.Room.Name, Minutes: eyes.Dossier.Minutes, Hidden: hidden,
 		WarmUp: p.WarmUpWords(), WarmMin: p.WarmUpMin, Right: figure.MakeSlice(false),
 		Total: SetsSlice("Effective sets in "+name, counted.Heads), Cautions: person.SheetCautions, Caps: t.Caps.Does(),
-		Flags: []FlagView{}, Pain: floor.PainRules, LongRest: floor.LongRest, Joints: []WordView{}, Reasons: []WordView{}, Heads: []WordView{}, Says: floor.Sayings(), Steps: script.Steps,
+		Flags: []FlagView{}, Pain: floor.PainRules, LongRest: floor.LongRest,
+		Joints: []WordView{}, Reasons: []WordView{}, Heads: []WordView{}, Says: floor.Sayings(), Steps: script.Steps,
 		Slots: []ReadySlot{}}
 	if out.Caps == nil {
 		out.Caps = []string{}

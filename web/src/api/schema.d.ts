@@ -3200,7 +3200,7 @@ export interface components {
             /** @description made by the sender; sending it again logs once */
             id: string;
             note?: string;
-            /** @description what the set was made of; absent: its clean reps alone */
+            /** @description what it was made of; absent: its clean reps alone */
             parts?: components["schemas"]["Part"][];
             /** @description the entry this one corrects */
             replaces?: string;
@@ -3912,11 +3912,14 @@ export interface components {
             heads: components["schemas"]["WordView"][];
             hidden: boolean;
             joints: components["schemas"]["WordView"][];
+            /** Format: double */
+            long_rest: number;
             /** Format: int64 */
             minutes: number;
             name: string;
             /** Format: date */
             on: string;
+            pain: components["schemas"]["Rules"];
             ramp?: components["schemas"]["RampView"];
             reasons: components["schemas"]["WordView"][];
             right: components["schemas"]["Slice"];
@@ -4134,6 +4137,18 @@ export interface components {
             when: string;
             why: string;
         };
+        Rules: {
+            /** Format: int64 */
+            low: number;
+            /** Format: int64 */
+            over: number;
+            /** Format: int64 */
+            reserve: number;
+            /** Format: int64 */
+            rising: number;
+            /** Format: int64 */
+            settle_s: number;
+        };
         SaidView: {
             /** @enum {string} */
             level: "clear" | "work_around" | "stop" | "same_day" | "emergency";
@@ -4307,7 +4322,7 @@ export interface components {
             /** @description ids of what was seen */
             faults?: string[];
             note?: string;
-            /** @description what the set was made of; absent: its clean reps alone */
+            /** @description what it was made of; absent: its clean reps alone */
             parts?: components["schemas"]["Part"][];
             /** @description the entry this one corrects */
             replaces?: string;

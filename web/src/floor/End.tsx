@@ -1,14 +1,14 @@
 import { useState } from 'react'
 import { clsx } from 'clsx'
 import type { Standing } from './machine'
-import type { Done, Event, Ready } from './types'
+import type { Done, Ready, Tell } from './types'
 import css from './floor.module.css'
 
 interface Props {
   ready: Ready
   done: Done
   at: Standing
-  tell: (content: Omit<Event, 'id' | 'no' | 'at' | 'offset_ms' | 'version'>) => Promise<string>
+  tell: Tell
   leave: () => void
 }
 

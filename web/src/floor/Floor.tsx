@@ -207,7 +207,7 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
             clock={clock}
             leave={() => leave(client ?? '', session ?? '')}
             senses={senses}
-            mayLine={around.may_plan && floors.door.by === 'account'}
+            mayPlan={around.may_plan && floors.door.by === 'account'}
           />
         )
       ) : away ? (
@@ -220,7 +220,13 @@ function Room({ floors, around, out, first, leave }: Omit<RoomsProps, 'door'> & 
         <p className={css.offer}>Nobody trains these days. Plan a session in somebody’s week.</p>
       )}
       {one && (
-        <RestBand restS={now?.restS ?? 0} from={now?.restFrom ?? 0} at={clock} senses={senses}>
+        <RestBand
+          restS={now?.restS ?? 0}
+          from={now?.restFrom ?? 0}
+          at={clock}
+          long={one.ready.long_rest}
+          senses={senses}
+        >
           <Spent one={one} clock={clock} />
         </RestBand>
       )}

@@ -112,7 +112,7 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
         {slot.last && <p className={css.last}>last time: {slot.last}</p>}
       </div>
       <div className={css.how}>
-        {!swapped && (now.first || window.innerWidth > 700) && <PoseFigure pose={slot.pose} className={css.pose} />}
+        {!swapped && <PoseFigure pose={slot.pose} className={clsx(css.pose, !now.first && css.wide)} />}
         {(now.first || swapped) && (
           <div className={css.setUp}>
             {set.details && <p>{set.details}</p>}

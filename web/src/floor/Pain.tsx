@@ -1,11 +1,9 @@
 import { useState } from 'react'
 import { clsx } from 'clsx'
+import { clockWords } from './RestBand'
 import { hurtAgain, outFor, tryFor, type Standing } from './machine'
-import type { Event, Ready, ReadySlot, Try } from './types'
+import type { Ready, ReadySlot, Try, Tell } from './types'
 import css from './floor.module.css'
-
-const over = 3 // a score over it ends the set
-const rising = 2 // and so does this much above the first
 
 interface Props {
   ready: Ready
@@ -13,7 +11,8 @@ interface Props {
   slot: ReadySlot
   setsLeft: number // of the slot
   resting: boolean
-  tell: (content: Omit<Event, 'id' | 'no' | 'at' | 'offset_ms' | 'version'>) => Promise<string>
+  clock: number // ms
+  tell: Tell
   close: () => void
 }
 
@@ -22,16 +21,17 @@ type State =
   | { is: 'where' }
   | { is: 'flags' }
   | { is: 'flag'; id: string }
-  | { is: 'wait' }
+  | { is: 'wait'; since: number }
   | { is: 'mild' }
   | { is: 'out'; words: string }
 
 /** Pain is a report of what hurts, and what may be done then: warning signs before anything is offered. */
-export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props) {
+export function Pain({ ready, at, slot, setsLeft, resting, clock, tell, close }: Props) {
   const [place, setPlace] = useState<Place | null>(null)
   const [sudden, setSudden] = useState(false)
   const [score, setScore] = useState<number | null>(null)
   const [state, setState] = useState<State>({ is: 'where' })
+  const { over, rising, settle_s: settleS, reserve } = ready.pain
   const leaveOut = (s: ReadySlot, sets: number) =>
     tell({ kind: 'left_out', left_out: { slot: s.id, sets: Math.max(1, sets), reason: 'pain' } })
 
@@ -59,13 +59,17 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
       })
     }
     if (!ends) return setState({ is: 'mild' })
-    const again = at.events.some((e) => e.swap?.joint === p.joint) || hurtAgain(at).includes(p.joint)
-    if (!again) return setState({ is: 'wait' })
+    const again = at.events.some((e) => e.swap?.joint === p.joint) || hurtAgain(ready, at).includes(p.joint)
+    if (!again) return setState({ is: 'wait', since: clock })
     const gone = outFor(ready, at, p.joint)
     for (const g of gone) await leaveOut(g.slot, g.sets)
     setState({
       is: 'out',
-      words: `Over ${over} again: nothing more for this joint today. ${gone.length ? `Out: ${gone.map((g) => g.slot.short).join(', ')}. ` : ''}What loads it a little stays with 3 left, and may be left out.`,
+      words: [
+        `Over ${over} again: nothing more for this joint today.`,
+        ...(gone.length ? [`Out: ${gone.map((g) => g.slot.short).join(', ')}.`] : []),
+        `What loads it a little stays with ${reserve} left, and may be left out.`,
+      ].join(' '),
     })
   }
   const scored = (n: number) => {
@@ -145,7 +149,7 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
               </button>
             ))}
           </div>
-          <p className={css.small}>0 nothing · 3 bearable, fades · 10 the worst there is</p>
+          <p className={css.small}>0 nothing · {over} bearable, fades · 10 the worst there is</p>
         </>
       )}
       {state.is === 'flags' && (
@@ -171,6 +175,7 @@ export function Pain({ ready, at, slot, setsLeft, resting, tell, close }: Props)
           ready={ready}
           slot={slot}
           joint={place!.joint}
+          leftS={settleS - (clock - state.since) / 1000}
           take={take}
           leave={async () => {
             if (setsLeft) await leaveOut(slot, setsLeft)
@@ -205,48 +210,48 @@ function FlagText({ ready, id }: { ready: Ready; id: string }) {
   )
 }
 
-function Wait({
-  ready,
-  slot,
-  joint,
-  take,
-  leave,
-}: {
+interface WaitProps {
   ready: Ready
   slot: ReadySlot
   joint: string
+  leftS: number // in which it may settle
   take: (t: Try, now: number) => Promise<void>
   leave: () => Promise<void>
-}) {
-  const two = tryFor(ready, slot, joint, 2)
-  const three = tryFor(ready, slot, joint, 3)
+}
+
+function Wait({ ready, slot, joint, leftS, take, leave }: WaitProps) {
+  const { over, low, reserve } = ready.pain
+  const two = tryFor(ready, slot, joint, low)
+  const three = tryFor(ready, slot, joint, over)
+  const late = leftS <= 0
   return (
     <>
       <p>
-        <b>The set ends.</b> Wait up to two minutes. Once it is back at 3 or less there is one try, with at least 3
-        left:
+        <b>The set ends.</b>{' '}
+        {late
+          ? 'It did not settle in time: nothing more is tried here today.'
+          : `Once it is back at ${over} or less within ${clockWords(Math.ceil(leftS))} there is one try, with at least ${reserve} left:`}
       </p>
-      {three && (!two || same(two, three)) ? (
-        <button type="button" className={css.go} onClick={() => void take(three, 3)}>
-          At 3 or less: {three.words}
+      {!late && three && (!two || same(two, three)) && (
+        <button type="button" className={css.go} onClick={() => void take(three, over)}>
+          At {over} or less: {three.words}
         </button>
-      ) : (
+      )}
+      {!late && two && !(three && same(two, three)) && (
         <>
-          {two && (
-            <button type="button" className={css.go} onClick={() => void take(two, 2)}>
-              At 2 or less: {two.words}
-            </button>
-          )}
+          <button type="button" className={css.go} onClick={() => void take(two, low)}>
+            At {low} or less: {two.words}
+          </button>
           {three && (
-            <button type="button" className={css.other} onClick={() => void take(three, 3)}>
-              At 3: {three.words}
+            <button type="button" className={css.other} onClick={() => void take(three, over)}>
+              At {over}: {three.words}
             </button>
           )}
         </>
       )}
-      {!two && !three && <p>Nothing here is kind enough to try.</p>}
+      {!late && !two && !three && <p>Nothing here is kind enough to try.</p>}
       <button type="button" className={css.other} onClick={() => void leave()}>
-        Not back at 3 within two minutes: leave this exercise
+        {late ? 'Leave this exercise' : `Not back at ${over}: leave this exercise`}
       </button>
     </>
   )

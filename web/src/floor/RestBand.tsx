@@ -7,6 +7,7 @@ interface Props {
   restS: number
   from: number // ms
   at: number // ms
+  long: number // of the rest, from where it is said that it goes on
   senses: Senses
   children: React.ReactNode // the session's own clock
 }
@@ -14,10 +15,8 @@ interface Props {
 /** clockWords tells seconds as minutes and seconds. */
 export const clockWords = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s) % 60).padStart(2, '0')}`
 
-const longRest = 1.25 // of the planned rest, from where it is said that it goes on
-
 /** RestBand drains along the edge toward the thumb; what is left of it is told in seconds. */
-export function RestBand({ restS, from, at, senses, children }: Props) {
+export function RestBand({ restS, from, at, long, senses, children }: Props) {
   const runs = restS > 0 && from > 0
   const gone = runs ? (at - from) / 1000 : 0
   const left = restS - gone
@@ -28,8 +27,8 @@ export function RestBand({ restS, from, at, senses, children }: Props) {
     called.current = from
     if (gone < restS + 5) call(senses) // not for one that ended while nobody looked
   }, [over, from, gone, restS, senses])
-  const long = runs && gone > longRest * restS
-  const words = !runs ? '' : !over ? clockWords(Math.ceil(left)) : long ? `over, +${clockWords(-left)}` : 'rest over'
+  const goesOn = runs && gone > long * restS
+  const words = !runs ? '' : !over ? clockWords(Math.ceil(left)) : goesOn ? `over, +${clockWords(-left)}` : 'rest over'
   return (
     <div className={clsx(css.rest, over && css.restOver)} data-left={runs ? Math.ceil(left) : ''}>
       <div

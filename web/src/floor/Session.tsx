@@ -7,10 +7,20 @@ import { Now, loadWords } from './Now'
 import { Pace } from './Pace'
 import { Pain } from './Pain'
 import { SetsDone } from './SetsDone'
-import { ahead, began, leastLoss, minutesAhead, now as nowOf, partsOf, repsOf, type Now as What } from './machine'
+import {
+  again,
+  ahead,
+  began,
+  leastLoss,
+  minutesAhead,
+  now as nowOf,
+  partsOf,
+  repsOf,
+  type Now as What,
+} from './machine'
 import type { Floors, One } from './floors'
 import type { Senses } from './senses'
-import type { Part, SetTold, Stage } from './types'
+import type { Part, SetTold, Stage, Tell } from './types'
 import css from './floor.module.css'
 
 interface Props {
@@ -19,15 +29,15 @@ interface Props {
   clock: number
   leave: () => void
   senses: Senses
-  mayLine: boolean
+  mayPlan: boolean
 }
 
-type Open = 'no' | 'different' | 'pain' | 'more'
+type Open = 'no' | 'different' | 'pain'
 
 const undoFor = 10_000
 
 /** Session is one session on the floor: now, what differed, what hurts, next, the end. */
-export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
+export function Session({ floors, one, clock, leave, senses, mayPlan }: Props) {
   const { ready, at, done } = one
   const [want, setWant] = useState<string | null>(null)
   const [open, setOpen] = useState<Open>('no')
@@ -48,8 +58,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     setTyped({})
     setHold(null)
   }
-  const tell: typeof floors.tell extends (s: string, c: infer C) => infer R ? (c: C) => R : never = (c) =>
-    floors.tell(ready.session, c)
+  const tell: Tell = (content) => floors.tell(ready.session, content)
   const stage = stages.length
   const reps = typed.reps ?? now?.aim ?? 0
   const load = typed.load ?? now?.load ?? -1
@@ -86,8 +95,8 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     }
     const id = await tell({ kind: 'set', set }).finally(() => (busy.current = false))
     if (id) {
-      const words = `Set ${w.setNo}: ${all[0]!.is === 'hold' ? `${all[0]!.seconds ?? 0} s` : `${clean} reps`}, ${loadWords(w, of, ready.hidden)}`
-      setUndo({ id, words, at: floors.clock() })
+      const did = all[0]!.is === 'hold' ? `${all[0]!.seconds ?? 0} s` : `${clean} reps`
+      setUndo({ id, words: `Set ${w.setNo}: ${did}, ${loadWords(w, of, ready.hidden)}`, at: floors.clock() })
       setOpen('no')
       setStages([])
       setTyped({})
@@ -111,11 +120,11 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     if (all.length < now.stages.length) return setStages(all)
     void enter(now, all, typed)
   }
-  // A hold that has run down is done.
   // What opens is read from its beginning.
   useEffect(() => {
     window.scrollTo(0, 0)
   }, [open])
+  // A hold that has run down is done.
   const tapped = useRef(tap)
   useEffect(() => {
     tapped.current = tap
@@ -159,6 +168,7 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
         slot={now?.slot ?? ready.slots.find((s) => s.id === at.sets.at(-1)?.slot) ?? ready.slots[0]!}
         setsLeft={slotLeft}
         resting={at.sets.length > 0}
+        clock={clock}
         tell={tell}
         close={() => setOpen('no')}
       />
@@ -197,21 +207,18 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
     return (
       <>
         <End ready={ready} done={done} at={at} tell={tell} leave={leave} />
-        <SetsDone ready={ready} at={at} tell={tell} />
+        <SetsDone ready={ready} at={at} tell={tell} mayEase={mayPlan} />
         <button type="button" className={css.hurts} onClick={() => setOpen('pain')}>
           It hurts
         </button>
       </>
     )
   const here = now.stages[stage]!
-  const verb =
-    here.is === 'hold'
-      ? hold
-        ? `Stop at ${hold.seconds - (seconds ?? 0)} s`
-        : `Start ${here.seconds ?? 0} s`
-      : now.stages.length > stage + 1
-        ? `Done: ${stage === 0 && here.is === 'clean' ? reps : here.reps}, next: ${now.stages[stage + 1]!.words}`
-        : `Done: ${stage === 0 && here.is === 'clean' ? reps : here.reps}${now.reserve === 0 ? '' : ` with ${typed.reserve ?? now.reserve} left`}`
+  const count = stage === 0 && here.is === 'clean' ? reps : here.reps
+  const left = now.reserve === 0 ? '' : ` with ${typed.reserve ?? now.reserve} left`
+  const after = now.stages[stage + 1]
+  const held = hold ? `Stop at ${hold.seconds - (seconds ?? 0)} s` : `Start ${here.seconds ?? 0} s`
+  const verb = here.is === 'hold' ? held : `Done: ${count}${after ? `, next: ${after.words}` : left}`
   return (
     <>
       {line && (
@@ -283,29 +290,15 @@ export function Session({ floors, one, clock, leave, senses, mayLine }: Props) {
             onClick={() => {
               const set = at.sets.find((s) => s.id === undo.id)
               setUndo(null)
-              if (set)
-                void tell({
-                  kind: 'set',
-                  set: {
-                    slot: set.slot,
-                    side: set.side,
-                    set_no: set.setNo,
-                    reps: set.reps,
-                    whole_kg: set.wholeKg,
-                    reserve: set.reserve,
-                    ...(set.parts.length ? { parts: set.parts } : {}),
-                    replaces: set.id,
-                    withdrawn: true,
-                  },
-                })
+              if (set) void tell({ kind: 'set', set: { ...again(set), withdrawn: true } })
             }}
           >
             Undo
           </button>
         </p>
       )}
-      <SetsDone ready={ready} at={at} tell={tell} />
-      {mayLine && <Line tell={(words) => void tell({ kind: 'line', line: words })} />}
+      <SetsDone ready={ready} at={at} tell={tell} mayEase={mayPlan} />
+      {mayPlan && <Line tell={(words) => void tell({ kind: 'line', line: words })} />}
     </>
   )
 }

@@ -1,32 +1,21 @@
 import { useState } from 'react'
 import { Different, type Typed } from './Different'
-import { nearest, now as nowOf, type Standing } from './machine'
-import type { Event, Ready, SetHere } from './types'
+import { again, nearest, now as nowOf, type Standing } from './machine'
+import type { Ready, Tell } from './types'
 import css from './floor.module.css'
 
 interface Props {
   ready: Ready
   at: Standing
-  tell: (content: Omit<Event, 'id' | 'no' | 'at' | 'offset_ms' | 'version'>) => Promise<string>
+  tell: Tell
+  mayEase: boolean // what followed from pain
 }
 
 /** SetsDone is what was done so far, the latest first; each can be put right where it stands. */
-export function SetsDone({ ready, at, tell }: Props) {
+export function SetsDone({ ready, at, tell, mayEase }: Props) {
   const [correcting, setCorrecting] = useState<string | null>(null)
   const slotOf = (id: string) => ready.slots.find((s) => s.id === id)
-  const again = (s: SetHere) => ({
-    slot: s.slot,
-    side: s.side,
-    set_no: s.setNo,
-    reps: s.reps,
-    whole_kg: s.wholeKg,
-    reserve: s.reserve,
-    technical: s.technical,
-    faults: s.faults,
-    ...(s.parts.length ? { parts: s.parts } : {}),
-    ...(s.note ? { note: s.note } : {}),
-    replaces: s.id,
-  })
+  const reasonOf = (id: string) => ready.reasons.find((r) => r.id === id)?.words ?? ''
   const rows = [...at.sets].reverse()
   const left = [...at.events].filter((e) => e.left_out || e.swap).reverse()
   if (rows.length === 0 && left.length === 0) return null
@@ -139,12 +128,14 @@ export function SetsDone({ ready, at, tell }: Props) {
           <li key={e.id}>
             <span>
               {e.left_out
-                ? `${slotOf(e.left_out.slot)?.short ?? ''}: ${e.left_out.sets} left out, ${ready.reasons.find((r) => r.id === e.left_out!.reason)?.words ?? ''}`
+                ? `${slotOf(e.left_out.slot)?.short ?? ''}: ${e.left_out.sets} left out, ${reasonOf(e.left_out.reason)}`
                 : `${slotOf(e.swap!.slot)?.short ?? ''}: goes on otherwise after pain`}
             </span>
-            <button type="button" className={css.plain} onClick={() => void tell({ kind: 'undone', undone: e.id })}>
-              Take it back
-            </button>
+            {(mayEase || (e.left_out && e.left_out.reason !== 'pain')) && (
+              <button type="button" className={css.plain} onClick={() => void tell({ kind: 'undone', undone: e.id })}>
+                Take it back
+              </button>
+            )}
           </li>
         ))}
       </ol>

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from 'vitest'
-import { advised, outcome } from './advice'
+import { advised, mostOver, outcome } from './advice'
 import type { Move, ReadySlot, SetHere } from './types'
 
 interface Golden {
+  most_over: number
   slots: { rows: ReadySlot['rows']; marks: number[]; table: ReadySlot['table'] }[]
   walks: { slot: number; sets: { mark: number; reps: number; reserve: number; technical: boolean }[]; moves: Move[] }[]
 }
@@ -22,6 +23,7 @@ const slotOf = (s: Golden['slots'][number]) =>
 
 test('the table gives what the core advises, after every set of every walk', () => {
   expect(golden.walks.length).toBeGreaterThan(200)
+  expect(mostOver).toBe(golden.most_over)
   for (const w of golden.walks) {
     const slot = slotOf(golden.slots[w.slot]!)
     w.moves.forEach((move, n) => {

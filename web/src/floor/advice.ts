@@ -2,7 +2,8 @@ import type { Move, ReadySlot, SetHere, State } from './types'
 
 // What is advised comes from the slot's table, which the core made: here it is only looked up.
 
-const mostOver = 6 // as the core counts outcomes
+/** mostOver is how far from the band an outcome is told, as the core counts outcomes; a test holds it against the core’s. */
+export const mostOver = 6
 const outcomes = 2 * (2 * mostOver + 1)
 
 /** outcome is the place in the table of how a set came out: the arm that did less decides. */

@@ -1,9 +1,9 @@
 import { v7 as uuidv7 } from 'uuid'
 import { readDone, readReady, type Door } from './door'
-import { keepDone, keepReady, keptReady, said, sweep, tell, forgetWaiting } from './keep'
+import { keepDone, keepReady, keptReady, erasedOf, forgetWaiting, said, say, sweep, tell } from './keep'
 import { standing, type Standing } from './machine'
 import { Outbox, type OutboxState } from './outbox'
-import type { Done, Event, Ready } from './types'
+import type { Content, Done, Ready } from './types'
 
 /** One is a session on the floor. */
 export interface One {
@@ -58,7 +58,7 @@ export class Floors {
       if (!this.streaming) void this.refresh(null)
     }, readAgain)
     void said<number>('offset').then((offset) => this.set({ offset: offset ?? 0 }))
-    void sweep().then(
+    void sweep(this.door.owner).then(
       (erased) => this.set({ erased }),
       () => this.set({ full: cannotKeep }),
     )
@@ -148,7 +148,7 @@ export class Floors {
   }
 
   /** tell keeps an event on the device, shows it, and sends it when it can; false where it cannot be kept. */
-  async tell(session: string, content: Omit<Event, 'id' | 'no' | 'at' | 'offset_ms' | 'version'>): Promise<string> {
+  async tell(session: string, content: Content): Promise<string> {
     const s = this.shown.sessions[session]
     if (!s) return ''
     const id = uuidv7()
@@ -177,7 +177,10 @@ export class Floors {
     await this.outbox.reload()
   }
 
-  hush = () => this.set({ told: '', erased: 0 })
+  hush = () => {
+    this.set({ told: '', erased: 0 })
+    void say(erasedOf(this.door.owner), 0)
+  }
 }
 
 const cannotKeep =

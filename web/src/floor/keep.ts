@@ -180,14 +180,20 @@ export async function waitingOf(owner: string): Promise<{ row: Waiting; event: E
 export const forgetWaiting = (ids: string[]) => kept.waiting.bulkDelete(ids)
 export const refuse = (id: string, words: string) => kept.waiting.update(id, { refused: words })
 
-/** sweep erases what is too old to be of use; it tells how many sets were never sent. */
-export async function sweep(now = Date.now()): Promise<number> {
+/** erasedOf names how many of an owner's told things were never sent. */
+export const erasedOf = (owner: string) => `erased ${owner}`
+
+/** sweep erases what is too old to be of use; it tells how many of an owner's things were never sent. */
+export async function sweep(owner: string, now = Date.now()): Promise<number> {
   await read.ready
     .where('readAt')
     .below(now - readyFor)
     .delete()
-  return kept.waiting
+  const old = await kept.waiting
     .where('madeAt')
     .below(now - waitsFor)
-    .delete()
+    .toArray()
+  for (const w of old) await say(erasedOf(w.owner), ((await said<number>(erasedOf(w.owner))) ?? 0) + 1)
+  await forgetWaiting(old.map((w) => w.id))
+  return (await said<number>(erasedOf(owner))) ?? 0
 }

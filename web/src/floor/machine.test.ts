@@ -59,6 +59,7 @@ const step = (at: number, set: number, side: string, rest: number, own = 0) => (
 const ready = {
   says: [],
   joints: [{ id: 'wrist', words: 'wrist' }],
+  pain: { over: 3, rising: 2, settle_s: 120, reserve: 3, low: 2 },
   slots: [slot('curl', ['left', 'right']), slot('press', ['both'])],
   steps: [
     step(0, 0, 'left', 0),
@@ -140,12 +141,12 @@ test('after pain a slot goes on as what is tried; over 3 again what loads the jo
   const once = standing(ready, none, [
     told('p', 1, { kind: 'pain', pain: { slot: 'press', joint: 'wrist', side: 'left', score: 5, when: 'end' } }),
   ])
-  expect(hurtAgain(once)).toEqual([])
+  expect(hurtAgain(ready, once)).toEqual([])
   const again = standing(ready, none, [
     swap,
     told('p', 9, { kind: 'pain', pain: { slot: 'press', joint: 'wrist', side: 'left', score: 5, when: 'end' } }),
   ])
-  expect(hurtAgain(again)).toEqual(['wrist'])
+  expect(hurtAgain(ready, again)).toEqual(['wrist'])
   expect(outFor(ready, again, 'wrist').map((o) => [o.slot.id, o.sets])).toEqual([['curl', 4]])
   expect(now(ready, again, 'press')!.reserve).toBe(3)
 })

@@ -1,5 +1,5 @@
 import { advised, type Advised } from './advice'
-import type { Done, Event, Here, Part, Ready, ReadyRow, ReadySlot, SetHere, Side, Stage, Try } from './types'
+import type { Done, Event, Here, Part, Ready, ReadyRow, ReadySlot, SetHere, SetTold, Side, Stage, Try } from './types'
 
 // What stands of a session and what comes next: worked out from what the server sent beforehand
 // and what was done since, with nobody to ask. Nothing here is kept, nothing is sent.
@@ -148,7 +148,7 @@ export function now(ready: Ready, at: Standing, want: string | null = null): Now
     load = slot.marks[follows.state.mark] ?? -1
   }
   const away = awayFrom(ready, at, step.slot)
-  if (away) reserve = Math.max(reserve, 3)
+  if (away) reserve = Math.max(reserve, ready.pain.reserve)
   const other = own.filter((s) => s.setNo === step.set + 1).at(-1) // the other arm has told what it lifted
   if (other && slot.sides.length > 1 && !swapped) load = nearest(loads, other.wholeKg)
   const rest = restOf(at, step, slot, move && !begins ? move.rest_s : 0, row.rest_s)
@@ -200,21 +200,21 @@ function restOf(at: Standing, step: Ready['steps'][number], slot: ReadySlot, adv
   return { restS: latest.s, restFrom: latest.from }
 }
 
-/** hurt lists what hurts over 3 a second time: a try was made, and it came back. */
-export function hurtAgain(at: Standing): string[] {
+/** hurtAgain lists what hurts too much a second time: a try was made, and it came back. */
+export function hurtAgain(ready: Ready, at: Standing): string[] {
   const tried = new Set<string>()
   const out: string[] = []
   for (const e of at.events) {
     if (e.swap?.joint) tried.add(e.swap.joint)
-    if (e.pain?.joint && e.pain.score > 3 && tried.has(e.pain.joint)) out.push(e.pain.joint)
+    if (e.pain?.joint && e.pain.score > ready.pain.over && tried.has(e.pain.joint)) out.push(e.pain.joint)
   }
   return out
 }
 
 const awayFrom = (ready: Ready, at: Standing, slot: number) =>
-  hurtAgain(at).some((j) => ready.slots[slot]!.after[ready.joints.findIndex((w) => w.id === j)] === 'away')
+  hurtAgain(ready, at).some((j) => ready.slots[slot]!.after[ready.joints.findIndex((w) => w.id === j)] === 'away')
 
-/** out are the slots that a joint takes out once it hurts again, with the sets still to come. */
+/** outFor are the slots that a joint takes out once it hurts again, with the sets still to come. */
 export function outFor(ready: Ready, at: Standing, joint: string) {
   const k = ready.joints.findIndex((j) => j.id === joint)
   const steps = ahead(ready, at)
@@ -226,7 +226,7 @@ export function outFor(ready: Ready, at: Standing, joint: string) {
 /** tryFor is what may be tried in a slot once a joint is back at a score; null for nothing. */
 export function tryFor(ready: Ready, slot: ReadySlot, joint: string, now: number): Try | null {
   const k = ready.joints.findIndex((j) => j.id === joint)
-  return slot.tries[slot.ladder[k]?.[now <= 2 ? 0 : 1] ?? -1] ?? null
+  return slot.tries[slot.ladder[k]?.[now <= ready.pain.low ? 0 : 1] ?? -1] ?? null
 }
 
 /** minutesAhead is how long what is still to do takes, as the core reckoned it slot by slot. */
@@ -274,3 +274,18 @@ export function partsOf(stages: Stage[], loads: ReadySlot['loads'], rungs: numbe
       ...(s.rung && loads[rungs[s.rung] ?? -1] ? { load_kg: loads[rungs[s.rung]!]!.hand_kg } : {}),
     }))
 }
+
+/** again is a set as it was told, to be put right or taken out. */
+export const again = (s: SetHere): SetTold => ({
+  slot: s.slot,
+  side: s.side,
+  set_no: s.setNo,
+  reps: s.reps,
+  whole_kg: s.wholeKg,
+  reserve: s.reserve,
+  technical: s.technical,
+  faults: s.faults,
+  ...(s.parts.length ? { parts: s.parts } : {}),
+  ...(s.note ? { note: s.note } : {}),
+  replaces: s.id,
+})

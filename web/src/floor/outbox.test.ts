@@ -95,6 +95,7 @@ test('what waits outlives a sign-out, unreadable, and is old after a month', asy
   expect(await read.done.count()).toBe(0)
   expect(await kept.keys.count()).toBe(0)
   expect(await kept.waiting.count()).toBe(1)
-  expect(await sweep(Date.now() + 29 * 24 * 3600 * 1000)).toBe(0)
-  expect(await sweep(Date.now() + 31 * 24 * 3600 * 1000)).toBe(1)
+  expect(await sweep(account, Date.now() + 29 * 24 * 3600 * 1000)).toBe(0)
+  expect(await sweep('somebody else', Date.now() + 31 * 24 * 3600 * 1000)).toBe(0)
+  expect(await sweep(account)).toBe(1) // its owner is told
 })

@@ -9,7 +9,7 @@ const senses = { left: false, sound: false, shake: false, pace: 'off' as const }
 
 function Band({ from }: { from: number }) {
   return (
-    <RestBand restS={90} from={from} at={useClock(Date.now)} senses={senses}>
+    <RestBand restS={90} from={from} at={useClock(Date.now)} long={1.25} senses={senses}>
       <i />
     </RestBand>
   )

@@ -19,6 +19,11 @@ export type SetUpAt = Schemas['SetUpAt']
 export type Side = SetTold['side']
 export type Leave = Schemas['Leave']
 
+/** What is told, before the device adds its id, count and clock. */
+export type Content = Omit<Event, 'id' | 'no' | 'at' | 'offset_ms' | 'version'>
+/** Tell keeps and sends what is told; '' where it cannot be kept. */
+export type Tell = (content: Content) => Promise<string>
+
 /** Done sets as the floor reads them, whether the server has them yet or not. */
 export interface SetHere {
   id: string
