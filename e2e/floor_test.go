@@ -154,6 +154,30 @@ func TestTapsOnTheFloor(t *testing.T) {
 	assert.Equal(t, 4, eval[int](p, `window.taps`), "pain, until it is told what may be tried")
 }
 
+// When it goes over the client's minutes two opposing slots can go on in turns: the next set is the
+// other one's, it ends earlier, and every set stays.
+func TestWhenTimeRunsOver(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	p := a.signedIn(t, wren, phone, "/clients")
+	slots := []string{straight("curl_standing_dumbbells", 12, ""), straight("pushdown_rope", 15, "")}
+	plan := strings.ReplaceAll("["+strings.Join(slices.Repeat(slots, 2), ",")+"]", "rest_s: 60", "rest_s: 600")
+	path, session := p.planOf("Aurelio Finch", "Late", plan)
+	p.toFloor(path)
+	p.done()
+	p.untilSays("every set stays")
+	const ends = `document.querySelector('.floor_spent').innerText`
+	over := eval[string](p, ends)
+	p.clickText("In turns")
+	p.untilSays("in turns with Standing curl")
+	for _, now := range []string{"Push-down", "Standing curl", "Push-down", "Standing curl", "Push-down"} {
+		p.until(fmt.Sprintf(`document.querySelector('.floor_title').innerText.startsWith(%q)`, now))
+		assert.NotEqual(t, over, eval[string](p, ends), "it ends earlier")
+		p.done()
+	}
+	require.Eventually(t, func() bool { return len(a.sets(t, session)) == 6 }, 10*time.Second, 50*time.Millisecond)
+}
+
 // ours is a server of one's own, to be killed and started again on the same data.
 type ours struct {
 	*app

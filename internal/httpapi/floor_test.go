@@ -18,6 +18,7 @@ import (
 	floorapi "musculus/internal/httpapi/floor"
 	weekapi "musculus/internal/httpapi/week"
 	"musculus/internal/live"
+	"musculus/internal/view"
 )
 
 // onFloor is a client's session on the floor, and a device that tells of it.
@@ -114,7 +115,7 @@ func TestASessionOnTheFloor(t *testing.T) {
 	assert.Len(t, second.tell(same).Done.Sets, before+1, "told by two devices it is one set")
 	a = second.tell(second.event("set", map[string]any{"set": worse, "at": now.Add(2 * time.Minute)}))
 	require.Len(t, a.Done.Sets, before+2)
-	var twice floorapi.SetDone
+	var twice view.SetDone
 	for _, d := range a.Done.Sets {
 		if d.Twice {
 			twice = d
@@ -141,6 +142,18 @@ func TestASessionOnTheFloor(t *testing.T) {
 	assert.Len(t, a.Done.Events, 1)
 	a = f.tell(f.event("undone", map[string]any{"undone": out["id"]}))
 	assert.Empty(t, a.Done.Events)
+	// Two of opposing muscles may go on in turns, others may not.
+	for i := range f.ready.Slots {
+		pair := f.event("paired", map[string]any{"paired": map[string]any{"slot": f.ready.Slots[i].ID, "done": 0}})
+		want := "refused"
+		if f.ready.Slots[i].Pair != nil {
+			want = "kept"
+		}
+		assert.Equal(t, want, f.tell(pair).Answers[0].State, f.ready.Slots[i].Short)
+		if want == "kept" {
+			f.tell(f.event("undone", map[string]any{"undone": pair["id"]}))
+		}
+	}
 	// On the board it is told, and the ledger knows what was done and what will not be.
 	board := got[weekapi.WeekView](f.caller, 200, f.call("GET", strings.Split(f.path, "/sessions")[0]+"/week", nil))
 	for _, b := range board.Sessions {

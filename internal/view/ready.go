@@ -105,8 +105,9 @@ type ReadySlot struct {
 	Marks   []int          `json:"marks"` // which of them the table speaks of
 	Rows    []ReadyRow     `json:"rows"`
 	Table   *floor.Table   `json:"table,omitempty"`
-	Ahead   []float64      `json:"ahead"` // minutes left of it, by how many of its sets are done
-	Leave   []*floor.Leave `json:"leave"` // what leaving the rest of it out saves and costs, by the same
+	Ahead   []float64      `json:"ahead"`          // minutes left of it, by how many of its sets are done
+	Pair    *floor.Pair    `json:"pair,omitempty"` // in turns with the next one, when time runs over
+	Leave   []*floor.Leave `json:"leave"`          // what leaving the rest of it out saves and costs, by the same
 	Faults  []TickView     `json:"faults"`
 	Tries   []PainTry      `json:"tries"`
 	Ladder  [][]int        `json:"ladder"` // by joint: the first try once it is at 2 or less, and at 3; −1: none

@@ -89,7 +89,7 @@ func readySlot(
 			eyes.Room.SetUpWords(set, eyes.Dossier.Body())...), Ends: set.EndsWords(), Keeps: t.Cautions(p, i),
 		Stop: set.Movement.Stop, Cues: append([]string{}, slot.Cues...), Starts: slot.StartsWords(), Special: p.LastWords(i),
 		Combo: p.ComboWords(i), In: slot.Combo, Locked: slot.Locked, Sides: sideWords(log.Sides(slot)), Loads: []LoadView{},
-		Marks: append([]int{}, l.In...), Rows: []ReadyRow{}, Table: l.Table, Ahead: l.Ahead, Leave: l.Leave,
+		Marks: append([]int{}, l.In...), Rows: []ReadyRow{}, Table: l.Table, Ahead: l.Ahead, Leave: l.Leave, Pair: l.Pair,
 		Faults: ticksSeen(set, past), Tries: []PainTry{}, Ladder: [][]int{}, After: []string{}}
 	if !hidden {
 		first := slot.SetUpOf(0)

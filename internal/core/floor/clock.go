@@ -143,11 +143,19 @@ func leaveOf(t *week.Trainee, w *week.Week, full *week.Ledger, session, i, n int
 	if ahead > 1 {
 		sets = fmt.Sprintf("%d sets", ahead)
 	}
-	words := fmt.Sprintf("Without %s of %s: %.0f minutes less", sets, s.Slots[i].SetUp.Short(), math.Round(saved))
+	words := fmt.Sprintf("Without %s of %s: %s less", sets, s.Slots[i].SetUp.Short(), minutesWords(saved))
 	if loses >= 0.05 {
 		words += fmt.Sprintf(", %.1f effective sets under target", loses)
 	} else {
 		words += ", and no head falls under its target"
 	}
 	return &Leave{i, saved, loses, words + "."}
+}
+
+// minutesWords tells whole minutes.
+func minutesWords(m float64) string {
+	if n := math.Round(m); n != 1 {
+		return fmt.Sprintf("%.0f minutes", n)
+	}
+	return "1 minute"
 }

@@ -44,6 +44,7 @@ type Line struct {
 	Rows   []RowLine
 	Ahead  []float64 // minutes that are left of it, by how many of its sets are done
 	Leave  []*Leave  // what leaving the rest of it out saves and costs, by the same; nil: not offered
+	Pair   *Pair     // with the next one, when time runs over; nil: may not be
 	Tries  []Try
 	// Ladder tells for each joint, by the order of movement.Joints, which try comes first once
 	// the pain has settled to 2 or less, and to 3; −1: none.
@@ -360,5 +361,6 @@ func (s *Script) time(t *week.Trainee, w *week.Week, session int) {
 		for n := range p.Slots[i].Sets() {
 			s.Lines[i].Leave[n] = leaveOf(t, w, &full, session, i, n, s.Lines[i].Ahead[n])
 		}
+		s.Lines[i].Pair = PairOf(t, p, i)
 	}
 }

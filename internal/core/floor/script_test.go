@@ -54,7 +54,7 @@ func TestAScript(t *testing.T) {
 	tr.Aims = &week.Aims{}
 	w := &week.Week{Sessions: []plan.Planned{{Session: *session(slotOf("curl_standing_bar", 3), slotOf("pushdown_rope", 3),
 		slotOf("curl_pad_one_dumbbell", 2), slotOf("overhead_one_dumbbell_two_hands", 2))}}}
-	p := &w.Sessions[0].Session
+	p := named(&w.Sessions[0].Session)
 	for i := range p.Slots {
 		p.Slots[i].Rows[0].Load = dose.Kg([]float64{10, 10, 8, 7}[i])
 	}

@@ -18,6 +18,7 @@ const (
 	TellsPain    = "pain"
 	TellsLeftOut = "left_out"
 	TellsSwap    = "swap"
+	TellsPaired  = "paired"
 	TellsEnd     = "end"
 	TellsLine    = "line" // of the coach's, to whoever is on the floor
 	TellsUndone  = "undone"
@@ -40,6 +41,7 @@ type Content struct {
 	Pain    *PainTold  `json:"pain,omitempty"`
 	LeftOut *LeftOut   `json:"left_out,omitempty"`
 	Swap    *Swap      `json:"swap,omitempty"`
+	Paired  *Paired    `json:"paired,omitempty"`
 	End     *End       `json:"end,omitempty"`
 	Line    string     `json:"line,omitempty" maxLength:"140"`
 	Undone  *uuid.UUID `json:"undone,omitempty"`
@@ -96,6 +98,12 @@ type Swap struct {
 	Now      int               `json:"now" minimum:"0" maximum:"10" doc:"what the joint scored when it was tried"`
 }
 
+// Paired is what is ahead of a slot and the next one, done in turns.
+type Paired struct {
+	Slot uuid.UUID `json:"slot" doc:"the earlier one"`
+	Done int       `json:"done" minimum:"0" maximum:"40" doc:"sets of it that were done by then"`
+}
+
 // End is what is said when a session is over.
 type End struct {
 	Hard int      `json:"hard" minimum:"0" maximum:"10" doc:"how hard it was"`
@@ -111,7 +119,8 @@ func (c *Content) Check(kind string) (out []*movement.FieldError) {
 			out = append(out, &movement.FieldError{Field: field, Reason: fmt.Sprintf(reason, args...)})
 		}
 	}
-	said := map[string]bool{TellsPain: c.Pain != nil, TellsLeftOut: c.LeftOut != nil, TellsSwap: c.Swap != nil, TellsEnd: c.End != nil,
+	said := map[string]bool{TellsPain: c.Pain != nil, TellsLeftOut: c.LeftOut != nil, TellsSwap: c.Swap != nil,
+		TellsPaired: c.Paired != nil, TellsEnd: c.End != nil,
 		TellsLine: strings.TrimSpace(c.Line) != "", TellsUndone: c.Undone != nil}
 	for k, is := range said {
 		fault(is != (k == kind), k, "an event says what it is, and nothing else")

@@ -37,6 +37,8 @@ func (e *Event) Words(slot func(uuid.UUID) string) string {
 		return fmt.Sprintf("%s of %s left out: %s (%s).", sets, slot(e.LeftOut.Slot), e.LeftOut.Reason.Words(), who)
 	case e.Swap != nil:
 		return fmt.Sprintf("After pain %s went on otherwise, with at least %d left (%s).", slot(e.Swap.Slot), e.Swap.Reserve, who)
+	case e.Paired != nil:
+		return fmt.Sprintf("%s went on in turns with the next one, to save time (%s).", slot(e.Paired.Slot), who)
 	case e.End != nil:
 		var parts []string
 		parts = append(parts, fmt.Sprintf("%d of 10 hard", e.End.Hard))

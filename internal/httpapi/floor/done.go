@@ -17,45 +17,20 @@ import (
 
 // DoneView is what was told of a session so far: what one device reads of another.
 type DoneView struct {
-	Session  uuid.UUID   `json:"session"`
-	Version  int         `json:"version"` // of the plan
-	Now      time.Time   `json:"now"`     // the server's clock
-	Blocked  string      `json:"blocked"` // why there is no training now, empty where there is
-	Sets     []SetDone   `json:"sets"`
-	Events   []EventDone `json:"events"`
-	Next     []string    `json:"next"`     // what the next session's loads become
-	Referral string      `json:"referral"` // for whoever examines what hurt, empty where nothing did over 3
-}
-
-// SetDone is a set that stands.
-type SetDone struct {
-	ID        uuid.UUID    `json:"id"`
-	Slot      uuid.UUID    `json:"slot"`
-	Side      string       `json:"side"             enum:"both,left,right"`
-	SetNo     int          `json:"set_no"`
-	Reps      int          `json:"reps"`
-	WholeKg   float64      `json:"whole_kg"`
-	Load      string       `json:"load_words"`
-	Reserve   int          `json:"reserve"`
-	Parts     []entry.Part `json:"parts"`
-	PartWords string       `json:"part_words"`
-	Faults    []string     `json:"faults"`
-	Technical bool         `json:"technical"`
-	Note      string       `json:"note"`
-	At        time.Time    `json:"at"`
-	RestS     *float32     `json:"rest_s,omitempty"`
-	By        string       `json:"by"` // who told it
-	ByLink    bool         `json:"by_link"`
-	SetUp     view.SetUpAt `json:"set_up"`
-	Title     string       `json:"title"`
-	Ask       string       `json:"ask"`   // what is still to be asked about it, empty for nothing
-	Twice     bool         `json:"twice"` // another device told another set in its place
+	Session  uuid.UUID      `json:"session"`
+	Version  int            `json:"version"` // of the plan
+	Now      time.Time      `json:"now"`     // the server's clock
+	Blocked  string         `json:"blocked"` // why there is no training now, empty where there is
+	Sets     []view.SetDone `json:"sets"`
+	Events   []EventDone    `json:"events"`
+	Next     []string       `json:"next"`     // what the next session's loads become
+	Referral string         `json:"referral"` // for whoever examines what hurt, empty where nothing did over 3
 }
 
 // EventDone is what was told beside sets.
 type EventDone struct {
 	ID     uuid.UUID `json:"id"`
-	Kind   string    `json:"kind"    enum:"pain,left_out,swap,end,line"`
+	Kind   string    `json:"kind"    enum:"pain,left_out,swap,paired,end,line"`
 	At     time.Time `json:"at"`
 	By     string    `json:"by"`
 	ByLink bool      `json:"by_link"`
@@ -106,32 +81,21 @@ func (s *place) showDone(r *doneRead, who reader) DoneView {
 		Version: r.kept.Version,
 		Now:     s.Now(),
 		Blocked: s.Blocked(r.c),
-		Sets:    []SetDone{},
+		Sets:    []view.SetDone{},
 		Events:  []EventDone{},
 		Next:    []string{},
 	}
 	rigging := r.c.Room().Rigging(r.c.Dossier.Body().BodyMass)
+	reads := eyes(r.c, s.DayOf(r.c))
 	for i := range r.entries {
 		e := &r.entries[i]
 		if e.SetUp.Movement == nil {
 			continue
 		}
-		whole := view.TenGrams(person.CarryOf(e.SetUp).Whole(e.LoadKg, rigging))
-		d := SetDone{ID: e.ID, Slot: e.SlotID, Side: string(e.Side), SetNo: e.SetNo, Reps: e.Reps, WholeKg: whole,
-			Load: r.c.Room().Words(whole, e.SetUp), Reserve: e.Reserve, Parts: e.Parts, PartWords: e.PartsWords(), Faults: e.Faults,
-			Technical: e.Technical, Note: e.Note, At: e.DoneAt, RestS: e.RestS, ByLink: e.Link != nil, By: byLink,
-			SetUp: view.SetUpAt{Movement: e.SetUp.Movement.ID, Settings: e.SetUp.Turned()}, Title: e.SetUp.Title(), Twice: e.TwiceOf != nil}
-		if d.Parts == nil {
-			d.Parts = []entry.Part{}
-		}
+		d := view.SetDoneOf(reads, e)
+		d.By = byLink
 		if e.By != nil {
 			d.By = r.names[*e.By]
-		}
-		switch {
-		case d.Twice:
-			d.Ask = askTwice
-		case e.Unsure:
-			d.Ask = "Was it so?"
 		}
 		if who.hidden {
 			d.Load = ""
@@ -159,9 +123,6 @@ func (s *place) showDone(r *doneRead, who reader) DoneView {
 	}
 	return out
 }
-
-// askTwice asks about a set that another device told otherwise.
-const askTwice = "Two devices told this set differently: was it another one?"
 
 // referral is what the client takes along where something hurt.
 func (r *doneRead) referral() string {

@@ -107,7 +107,7 @@ func (s *place) showLog(ctx context.Context, r *logRead) (LogView, error) {
 			v.By = r.names[*e.By]
 		}
 		if e.TwiceOf != nil {
-			v.Unsure = askTwice
+			v.Unsure = view.AskTwice
 		} else if e.Unsure {
 			if v.Unsure, _ = s.doubt(c, kept, &e, v.WholeKg, past[e.SetUp.Key()]); v.Unsure == "" {
 				v.Unsure = "Was it so?"

@@ -24,7 +24,7 @@ import (
 type EventTold struct {
 	ID      uuid.UUID `json:"id" doc:"made by the device; sending it again keeps it once"`
 	No      int64     `json:"no" minimum:"1" maximum:"1000000000" doc:"the device's count"`
-	Kind    string    `json:"kind" enum:"set,pain,left_out,swap,end,line,undone"`
+	Kind    string    `json:"kind" enum:"set,pain,left_out,swap,paired,end,line,undone"`
 	At      time.Time `json:"at" doc:"by the device's clock"`
 	Offset  int64     `json:"offset_ms" minimum:"-1000000000" maximum:"1000000000" doc:"what puts that clock right"`
 	Version int       `json:"version" minimum:"1" maximum:"1000000" doc:"of the plan that was run"`
@@ -168,6 +168,8 @@ func (s *place) keep(
 		err = s.keepPain(ctx, tx, c, kept, &x, by)
 	case floor.TellsSwap:
 		err = s.maySwap(ctx, tx, c, kept, &x)
+	case floor.TellsPaired:
+		err = s.mayPair(c, kept, x.Paired)
 	case floor.TellsUndone:
 		err = s.mayUndo(ctx, tx, c, &x, by.plans)
 	}
@@ -286,6 +288,22 @@ func (s *place) maySwap(ctx context.Context, tx *store.Tx, c *store.Client, kept
 		}
 	}
 	return op.FieldProblem("swap", "%s is not among what may be tried for this joint now", to.Title())
+}
+
+// mayPair holds two in turns to what may be: the same caps as a plan's.
+func (s *place) mayPair(c *store.Client, kept *store.Session, p *floor.Paired) error {
+	i := slices.IndexFunc(kept.Slots, func(x plan.Slot) bool { return x.ID == p.Slot })
+	if i < 0 {
+		return op.FieldProblem("paired.slot", "this session has no such slot")
+	}
+	t, err := s.Trainee(asBefore(c, kept.ID))
+	if err != nil {
+		return err
+	}
+	if pair := floor.PairOf(t, &kept.Session, i); pair == nil || p.Done >= len(pair.Ways) {
+		return op.FieldProblem("paired", "%s and the next one cannot go on in turns", kept.Slots[i].SetUp.Short())
+	}
+	return nil
 }
 
 // mayUndo holds taking something back to who may.

@@ -2525,10 +2525,11 @@ export interface components {
             end?: components["schemas"]["End"];
             id: string;
             /** @enum {string} */
-            kind: "pain" | "left_out" | "swap" | "end" | "line";
+            kind: "pain" | "left_out" | "swap" | "paired" | "end" | "line";
             left_out?: components["schemas"]["LeftOut"];
             line?: string;
             pain?: components["schemas"]["PainTold"];
+            paired?: components["schemas"]["Paired"];
             swap?: components["schemas"]["Swap"];
             undone?: string;
         };
@@ -2542,7 +2543,7 @@ export interface components {
             /** @description made by the device; sending it again keeps it once */
             id: string;
             /** @enum {string} */
-            kind: "set" | "pain" | "left_out" | "swap" | "end" | "line" | "undone";
+            kind: "set" | "pain" | "left_out" | "swap" | "paired" | "end" | "line" | "undone";
             left_out?: components["schemas"]["LeftOut"];
             line?: string;
             /**
@@ -2556,6 +2557,7 @@ export interface components {
              */
             offset_ms: number;
             pain?: components["schemas"]["PainTold"];
+            paired?: components["schemas"]["Paired"];
             set?: components["schemas"]["SetTold"];
             swap?: components["schemas"]["Swap"];
             undone?: string;
@@ -3620,6 +3622,20 @@ export interface components {
             title: string;
             words: string;
         };
+        Pair: {
+            ways: components["schemas"]["Way"][];
+            /** Format: int64 */
+            with: number;
+        };
+        Paired: {
+            /**
+             * Format: int64
+             * @description sets of it that were done by then
+             */
+            done: number;
+            /** @description the earlier one */
+            slot: string;
+        };
         Part: {
             /** @enum {string} */
             kind: "clean" | "assisted" | "swung" | "momentum" | "partial_short" | "partial_long" | "lowering" | "hold";
@@ -3889,6 +3905,7 @@ export interface components {
             loads: components["schemas"]["LoadView"][];
             locked: boolean;
             marks: number[];
+            pair?: components["schemas"]["Pair"];
             pose: components["schemas"]["Pose"];
             rows: components["schemas"]["ReadyRow"][];
             set_up_words: string[];
@@ -4829,6 +4846,13 @@ export interface components {
             reasons: components["schemas"]["ReasonView"][];
             /** @enum {string} */
             ruling: "allowed" | "modify" | "avoid";
+        };
+        Way: {
+            ahead: number[];
+            /** Format: double */
+            saves: number;
+            steps: components["schemas"]["SetAhead"][];
+            words: string;
         };
         WayView: {
             /** @enum {string} */

@@ -49,6 +49,7 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
           set {now.setNo} of {now.sets}
           {arm && <b> · {arm}</b>}
           {row.method && !swapped && <span> · {row.method}</span>}
+          {now.inTurns && <span> · in turns with {now.inTurns}</span>}
         </p>
         {now.stages.length > 1 && (
           <p className={css.stage}>

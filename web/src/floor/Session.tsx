@@ -11,6 +11,7 @@ import {
   again,
   ahead,
   began,
+  nextPair,
   leastLoss,
   minutesAhead,
   now as nowOf,
@@ -156,7 +157,9 @@ export function Session({ floors, one, clock, leave, senses, mayPlan }: Props) {
   const minutes = began(ready, at) ? (clock - began(ready, at)) / 60000 : 0
   const aheadMin = minutesAhead(ready, at)
   const late = ready.minutes > 0 && at.sets.length > 0 && minutes + aheadMin > ready.minutes + 0.5
-  const least = late && now && offered !== now.slot.id ? leastLoss(ready, at) : null
+  const offers = late && now && offered !== now.slot.id
+  const least = offers ? leastLoss(ready, at) : null
+  const pair = offers ? nextPair(ready, at) : null
   const line = at.events.filter((e) => e.line).at(-1)
   const slotLeft = now ? ahead(ready, at).filter((s) => ready.slots[s.slot]!.id === now.slot.id).length : 0
 
@@ -226,6 +229,40 @@ export function Session({ floors, one, clock, leave, senses, mayPlan }: Props) {
           {line.by || 'The coach'}: {line.line}
         </p>
       )}
+      {(least || pair) && (
+        <div className={css.offer} role="status">
+          <p>
+            At this pace it goes {Math.round(minutes + aheadMin - ready.minutes)} min over. {pair?.words} {least?.words}
+          </p>
+          {pair && (
+            <button
+              type="button"
+              className={css.plain}
+              onClick={() => {
+                setOffered(now.slot.id)
+                void tell({ kind: 'paired', paired: { slot: pair.slot.id, done: pair.done } })
+              }}
+            >
+              In turns
+            </button>
+          )}{' '}
+          {least && (
+            <button
+              type="button"
+              className={css.plain}
+              onClick={() => {
+                setOffered(now.slot.id)
+                void leaveOut(least.slot.id, least.sets, 'time')
+              }}
+            >
+              Leave it out
+            </button>
+          )}{' '}
+          <button type="button" className={css.plain} onClick={() => setOffered(now.slot.id)}>
+            Stay longer
+          </button>
+        </div>
+      )}
       {over && (
         <div className={css.offer} role="status">
           <p>
@@ -250,26 +287,6 @@ export function Session({ floors, one, clock, leave, senses, mayPlan }: Props) {
         <Pace downS={now.row.down_s} pace={senses.pace} />
         <Next ready={ready} at={at} now={now} want={setWant} leaveOut={leaveOut} />
       </Now>
-      {least && (
-        <div className={css.offer} role="status">
-          <p>
-            At this pace it goes {Math.round(minutes + aheadMin - ready.minutes)} min over. {least.words}
-          </p>
-          <button
-            type="button"
-            className={css.plain}
-            onClick={() => {
-              setOffered(now.slot.id)
-              void leaveOut(least.slot.id, least.sets, 'time')
-            }}
-          >
-            Leave it out
-          </button>{' '}
-          <button type="button" className={css.plain} onClick={() => setOffered(now.slot.id)}>
-            Stay longer
-          </button>
-        </div>
-      )}
       <div className={clsx(css.actions, css.main, senses.left && css.leftHand)}>
         <button type="button" className={css.go} onClick={tap}>
           {verb}

@@ -17,7 +17,7 @@ export function SetsDone({ ready, at, tell, mayEase }: Props) {
   const slotOf = (id: string) => ready.slots.find((s) => s.id === id)
   const reasonOf = (id: string) => ready.reasons.find((r) => r.id === id)?.words ?? ''
   const rows = [...at.sets].reverse()
-  const left = [...at.events].filter((e) => e.left_out || e.swap).reverse()
+  const left = [...at.events].filter((e) => e.left_out || e.swap || e.paired).reverse()
   if (rows.length === 0 && left.length === 0) return null
   return (
     <section className={css.done} aria-label="Done so far">
@@ -127,11 +127,12 @@ export function SetsDone({ ready, at, tell, mayEase }: Props) {
         {left.map((e) => (
           <li key={e.id}>
             <span>
-              {e.left_out
-                ? `${slotOf(e.left_out.slot)?.short ?? ''}: ${e.left_out.sets} left out, ${reasonOf(e.left_out.reason)}`
-                : `${slotOf(e.swap!.slot)?.short ?? ''}: goes on otherwise after pain`}
+              {e.paired && `${slotOf(e.paired.slot)?.short ?? ''}: in turns with the next one`}
+              {e.left_out &&
+                `${slotOf(e.left_out.slot)?.short ?? ''}: ${e.left_out.sets} left out, ${reasonOf(e.left_out.reason)}`}
+              {e.swap && `${slotOf(e.swap.slot)?.short ?? ''}: goes on otherwise after pain`}
             </span>
-            {(mayEase || (e.left_out && e.left_out.reason !== 'pain')) && (
+            {(mayEase || e.paired || (e.left_out && e.left_out.reason !== 'pain')) && (
               <button type="button" className={css.plain} onClick={() => void tell({ kind: 'undone', undone: e.id })}>
                 Take it back
               </button>

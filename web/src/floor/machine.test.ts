@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { ahead, hurtAgain, leastLoss, minutesAhead, now, outFor, partsOf, repsOf, standing } from './machine'
+import { ahead, nextPair, hurtAgain, leastLoss, minutesAhead, now, outFor, partsOf, repsOf, standing } from './machine'
 import type { Done, Event, Ready, ReadySlot } from './types'
 
 const loads = [8, 10, 12, 14].map((kg) => ({ whole_kg: kg, hand_kg: kg, words: `${kg} kg` }))
@@ -173,4 +173,36 @@ test('stages become parts: a rung with its load, an uncounted arm not at all', (
   expect(repsOf(ladder)).toBe(15)
   expect(partsOf(ladder, loads, [])).toHaveLength(3)
   expect(partsOf([{ words: '', reps: 9, is: 'clean' }], loads, [])).toEqual([])
+})
+
+test('two in turns go on so from where they are, until it is taken back', () => {
+  const b = (set: number, rest: number) => step(1, set, 'both', rest)
+  const way = {
+    saves: 3,
+    words: 'in turns',
+    ahead: [8, 6, 4, 2, 0],
+    steps: [b(0, 10), step(0, 1, 'right', 60), step(0, 1, 'left', 0, 60), b(1, 10)],
+  }
+  const may = {
+    ...ready,
+    slots: [slot('curl', ['left', 'right'], { pair: { with: 1, ways: [{ ...way, saves: 0 }, way] } }), ready.slots[1]!],
+  }
+  const both = [set('a', 'curl', 1, 'left', 0), set('b', 'curl', 1, 'right', 50)]
+  expect(nextPair(may, standing(may, none, []))).toBeNull()
+  expect(nextPair(may, standing(may, none, both))).toMatchObject({ done: 1 })
+  const paired = told('p', 60, { kind: 'paired', paired: { slot: 'curl', done: 1 } })
+  const on = standing(may, none, [...both, paired])
+  expect(ahead(may, on).map((s) => [s.slot, s.set])).toEqual([
+    [1, 0],
+    [0, 1],
+    [0, 1],
+    [1, 1],
+  ])
+  expect(now(may, on)).toMatchObject({ inTurns: 'curl', restS: 10 })
+  expect(minutesAhead(may, on)).toBe(8)
+  expect(nextPair(may, on)).toBeNull()
+  const undone = standing(may, none, [set('b', 'curl', 1, 'right', 50), paired])
+  expect(ahead(may, undone)[0]).toMatchObject({ slot: 0, set: 0, side: 'left' })
+  const back = told('u', 70, { kind: 'undone', undone: 'p' })
+  expect(ahead(may, standing(may, none, [...both, paired, back]))[0]!.slot).toBe(0)
 })

@@ -73,6 +73,7 @@ export interface Now {
   reserve: number
   stages: Stage[]
   swapped: Try | null
+  inTurns: string // with whom it was put in turns on the floor, '' for nobody
   restS: number
   restFrom: number // ms; 0: no rest runs
 }
@@ -98,7 +99,7 @@ export function ahead(ready: Ready, at: Standing) {
   const dropped = new Map<string, number>()
   for (const e of at.events)
     if (e.left_out) dropped.set(e.left_out.slot, (dropped.get(e.left_out.slot) ?? 0) + e.left_out.sets)
-  const left = ready.steps.filter((s) => !done.has(`${ready.slots[s.slot]!.id} ${s.set + 1} ${s.side}`))
+  const left = inTurns(ready, at).filter((s) => !done.has(`${ready.slots[s.slot]!.id} ${s.set + 1} ${s.side}`))
   const out: Ready['steps'] = []
   for (const s of [...left].reverse()) {
     const id = ready.slots[s.slot]!.id
@@ -108,6 +109,34 @@ export function ahead(ready: Ready, at: Standing) {
     else out.push(s)
   }
   return out.reverse()
+}
+
+/** pairsOf are the slots that go on in turns with the next one: which, from which set of it on, and how. */
+export function pairsOf(ready: Ready, at: Standing) {
+  return at.events.flatMap((e) => {
+    const i = ready.slots.findIndex((s) => s.id === e.paired?.slot)
+    const pair = ready.slots[i]?.pair
+    const way = pair?.ways[e.paired?.done ?? 0]
+    return pair && way ? [{ slot: i, other: pair.with, from: e.paired?.done ?? 0, way }] : []
+  })
+}
+
+/** partner is the slot that another one goes on in turns with, −1 for none. */
+function partner(ready: Ready, at: Standing, slot: number) {
+  const p = pairsOf(ready, at).find((x) => x.slot === slot || x.other === slot)
+  return !p ? -1 : p.slot === slot ? p.other : p.slot
+}
+
+/** inTurns are a session's steps, those of pairs as they go on. */
+function inTurns(ready: Ready, at: Standing) {
+  let steps = ready.steps
+  for (const p of pairsOf(ready, at)) {
+    const before = steps.filter((s) => s.slot === p.slot && s.set < p.from)
+    const first = steps.findIndex((s) => s.slot === p.slot)
+    const rest = (s: Ready['steps'][number]) => s.slot !== p.slot && s.slot !== p.other
+    steps = [...steps.slice(0, first).filter(rest), ...before, ...p.way.steps, ...steps.slice(first).filter(rest)]
+  }
+  return steps
 }
 
 /** now is what comes next of a session, of one slot where that was asked for; null when all is done. */
@@ -170,6 +199,7 @@ export function now(ready: Ready, at: Standing, want: string | null = null): Now
     reserve,
     stages,
     swapped,
+    inTurns: ready.slots[partner(ready, at, step.slot)]?.short ?? '',
     ...rest,
   }
 }
@@ -232,7 +262,34 @@ export function tryFor(ready: Ready, slot: ReadySlot, joint: string, now: number
 /** minutesAhead is how long what is still to do takes, as the core reckoned it slot by slot. */
 export function minutesAhead(ready: Ready, at: Standing) {
   const steps = ahead(ready, at)
-  return ready.slots.reduce((sum, slot, i) => sum + (slot.ahead[doneOf(slot, steps, i)] ?? 0), 0)
+  const pairs = pairsOf(ready, at)
+  const left = (...slots: number[]) => steps.filter((s) => slots.includes(s.slot)).length
+  return (
+    ready.slots.reduce(
+      (sum, slot, i) =>
+        pairs.some((p) => p.slot === i || p.other === i) ? sum : sum + (slot.ahead[doneOf(slot, steps, i)] ?? 0),
+      0,
+    ) + pairs.reduce((sum, p) => sum + (p.way.ahead[p.way.steps.length - left(p.slot, p.other)] ?? 0), 0)
+  )
+}
+
+/** nextPair is the first slot that may go on in turns with its neighbour, so that the ones after it can pair up too;
+ * null where nothing is offered. */
+export function nextPair(ready: Ready, at: Standing) {
+  const steps = ahead(ready, at)
+  const gone = new Set([
+    ...pairsOf(ready, at).flatMap((p) => [p.slot, p.other]),
+    ...ready.slots.flatMap((s, i) => (at.events.some((e) => (e.swap ?? e.left_out)?.slot === s.id) ? [i] : [])),
+  ])
+  for (const [i, slot] of ready.slots.entries()) {
+    const { pair } = slot
+    if (!pair || gone.has(i) || gone.has(pair.with)) continue
+    const done = doneOf(slot, steps, i)
+    const way = pair.ways[done]
+    const begun = doneOf(ready.slots[pair.with]!, steps, pair.with) > 0
+    if (way && way.saves > 0 && !begun) return { slot, done, words: way.words }
+  }
+  return null
 }
 
 /** doneOf is how many sets of a slot are through, each arm's. */

@@ -54,6 +54,7 @@ export interface Here {
   pain?: Schemas['PainTold']
   left_out?: Schemas['LeftOut']
   swap?: Schemas['Swap']
+  paired?: Schemas['Paired']
   end?: Schemas['End']
   line?: string
 }
