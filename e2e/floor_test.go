@@ -383,7 +383,7 @@ func TestATapIsShownAtOnce(t *testing.T) {
 				requestAnimationFrame(() => done(performance.now() - from)) } })
 			seen.observe(document.body, {subtree: true, childList: true, characterData: true})
 			document.querySelector('.floor_go').click() })`))
-		time.Sleep(150 * time.Millisecond)
+		time.Sleep(700 * time.Millisecond) // nobody does a set in less; what the last tap sent is answered
 	}
 	slices.Sort(took)
 	p95 := took[len(took)*95/100]
