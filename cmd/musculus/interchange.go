@@ -18,6 +18,8 @@ func runProfile([]string) int {
 	return answerLines(p.Answer)
 }
 
+func runSeries([]string) int { return answerLines(formats.Series) }
+
 func runMovements([]string) int {
 	y, err := effort.NewYardstick(arm.DefaultBody)
 	if err != nil {

@@ -22,6 +22,7 @@ var commands = []command{
 	{"profile", "set-ups in, profiles out (JSON lines)", runProfile},
 	{"movements", "write the catalogue (JSON lines)", runMovements},
 	{"words", "plain gym words in, what they say out (JSON lines)", runWords},
+	{"series", "courses of a set-up in, what they do out (JSON lines)", runSeries},
 	{"draft", "problems of a week in, composed weeks out (JSON lines)", runDraft},
 	{"openapi", "write the description of the API", runOpenAPI},
 }

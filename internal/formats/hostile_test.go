@@ -210,7 +210,7 @@ func FuzzInterchange(f *testing.F) {
 	}
 	f.Fuzz(func(t *testing.T, b []byte) {
 		var p formats.Profiles
-		for _, answer := range []func([]byte) (any, error){formats.Posture, p.Answer} {
+		for _, answer := range []func([]byte) (any, error){formats.Posture, p.Answer, formats.Series} {
 			var out, errs bytes.Buffer
 			if _, err := formats.Lines(bytes.NewReader(b), &out, &errs, answer); err != nil {
 				t.Fatal(err)

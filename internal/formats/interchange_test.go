@@ -3,6 +3,8 @@ package formats_test
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -10,8 +12,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/series"
 	"musculus/internal/formats"
 )
 
@@ -119,5 +123,32 @@ func TestMovementsAndProfilesAgree(t *testing.T) {
 		got, err := p.Answer(in)
 		require.NoError(t, err)
 		assert.InDelta(t, *m.Profile.LoadN, *got.(formats.ProfileOut).LoadN, 1e-9, m.ID)
+	}
+}
+
+// A course is answered as the screens read it; what cannot be one is told at its place.
+func TestSeriesOnTheCommandLine(t *testing.T) {
+	var points []string
+	for i := range 20 {
+		points = append(points, fmt.Sprintf(`{"day": %q, "e1rm": %.1f, "reserve": 2}`, (day.Of(2026, 7, 1)+day.Day(3*i)).String(), 40+0.3*float64(i%2)))
+	}
+	line := `{"points": [` + strings.Join(points, ",") + `], "growth_per_week": 0.01}`
+	out, err := formats.Series([]byte(line))
+	require.NoError(t, err)
+	a := out.(formats.SeriesAnswer)
+	assert.Equal(t, series.Plateau, a.State)
+	assert.Greater(t, a.LnOdds, math.Log(9))
+	assert.InDelta(t, 0, a.Slope, 0.002)
+	for bad, where := range map[string]string{
+		`{"points": []}`: "points",
+		`{"points": [{"day": "2026-07-01", "e1rm": 0}]}`:                                   "points[0].e1rm",
+		`{"points": [{"day": "2026-07-02", "e1rm": 4}, {"day": "2026-07-01", "e1rm": 4}]}`: "points[1].day",
+		`{"points": [{"day": "2026-07-01", "e1rm": 4, "reserve": -1}]}`:                    "points[0].reserve",
+		`{"points": [{"day": "2026-07-01", "e1rm": 4}], "growth_per_week": 0}`:             "growth_per_week",
+		`{"points": [{"day": "never", "e1rm": 4}]}`:                                        "never",
+		`{"pionts": []}`: "pionts",
+	} {
+		_, err := formats.Series([]byte(bad))
+		assert.ErrorContains(t, err, where, bad)
 	}
 }
