@@ -93,7 +93,7 @@ func serveDemo(ctx context.Context, dir, listen string, reset bool) error {
 		return err
 	}
 	defer s.Close()
-	if err := errors.Join(demo.Load(ctx, s, time.Now()), demo.HalfDone(ctx, s, time.Now())); err != nil {
+	if err := errors.Join(demo.Load(ctx, s, time.Now()), demo.HalfDone(ctx, s, time.Now()), demo.Histories(ctx, s, time.Now())); err != nil {
 		return err
 	}
 	box, err := mail.OpenBox("127.0.0.1:0")

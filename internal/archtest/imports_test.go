@@ -39,6 +39,7 @@ var coreOrder = []string{
 	"present",
 	"sheet",
 	"floor",
+	"decide",
 	"draft",
 }
 

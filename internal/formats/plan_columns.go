@@ -288,8 +288,8 @@ func readSettings(text string) (movement.Settings, error) {
 	return out, nil
 }
 
-// safe keeps a spreadsheet from taking text for a formula.
-func safe(cell string) string {
+// Safe keeps a spreadsheet from taking text for a formula.
+func Safe(cell string) string {
 	if cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0])) {
 		return "'" + cell
 	}

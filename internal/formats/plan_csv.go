@@ -24,7 +24,7 @@ func WritePlanCSV(w io.Writer, p *Plan) error {
 		for _, l := range p.Sessions[i].lines() {
 			row := cells(&l)
 			for k := range row {
-				row[k] = safe(row[k])
+				row[k] = Safe(row[k])
 			}
 			if err := out.Write(row); err != nil {
 				return err

@@ -63,9 +63,20 @@ var access = map[string]struct {
 	"floor-ready":    {anonymous: 401, assistant: 200, ofClient: true},
 	"floor-done":     {anonymous: 401, assistant: 200, ofClient: true},
 	"floor-tell":     {anonymous: 401, assistant: 200, ofClient: true, body: toldNothing},
-	"link-ready":     {anonymous: 404, assistant: 404},
-	"link-done":      {anonymous: 404, assistant: 404},
-	"link-tell":      {anonymous: 404, assistant: 404, body: toldNothing},
+	"trend":          {anonymous: 401, assistant: 200, ofClient: true},
+	"export-trend":   {anonymous: 401, assistant: 200, ofClient: true},
+	"answer-proposal": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body: func(*caller) any {
+			return map[string]any{"id": newID(), "series": "", "kind": "hold", "answer": "not_now"}
+		},
+	},
+	"undo-decision": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID()} }},
+	"link-ready":    {anonymous: 404, assistant: 404},
+	"link-done":     {anonymous: 404, assistant: 404},
+	"link-tell":     {anonymous: 404, assistant: 404, body: toldNothing},
 	"invite": {
 		anonymous: 401, assistant: 403,
 		body: func(*caller) any { return map[string]any{"id": newID(), "email": "a@b.example", "role": "coach"} },

@@ -29,6 +29,7 @@ import (
 	"musculus/internal/httpapi/sheet"
 	"musculus/internal/httpapi/stances"
 	"musculus/internal/httpapi/studio"
+	"musculus/internal/httpapi/trend"
 	"musculus/internal/httpapi/week"
 	"musculus/internal/live"
 	"musculus/internal/photos"
@@ -147,6 +148,7 @@ var places = []func(huma.API, *op.Server){
 	sheet.Register,
 	week.Register,
 	drafts.Register,
+	trend.Register,
 }
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {

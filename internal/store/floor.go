@@ -48,19 +48,24 @@ func (t *Tx) FloorEvents(ctx context.Context, client uuid.UUID, sessions ...uuid
 	}
 	out := make([]floor.Event, len(rows))
 	for i, r := range rows {
-		out[i] = floor.Event{
-			ID:      r.EventID,
-			Session: r.SessionID,
-			Kind:    r.Kind,
-			At:      r.HappenedAt.In(t.zone),
-			By:      r.ByName,
-			ByLink:  r.LinkID != nil,
-		}
-		if err := json.Unmarshal(r.Content, &out[i].Content); err != nil {
+		if out[i], err = t.floorEvent(r); err != nil {
 			return nil, err
 		}
 	}
 	return out, nil
+}
+
+// floorEvent reads one event.
+func (t *Tx) floorEvent(r db.FloorEventsRow) (floor.Event, error) {
+	e := floor.Event{
+		ID:      r.EventID,
+		Session: r.SessionID,
+		Kind:    r.Kind,
+		At:      r.HappenedAt.In(t.zone),
+		By:      r.ByName,
+		ByLink:  r.LinkID != nil,
+	}
+	return e, json.Unmarshal(r.Content, &e.Content)
 }
 
 // EntriesOf returns the sets that count of some sessions, by session.

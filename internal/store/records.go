@@ -11,6 +11,8 @@ import (
 var recordsOf = []struct{ table, where, but string }{
 	{"accepted_finding", "client_id = $1", ""},
 	{"client", "client_id = $1", ""},
+	{"client_reading", "client_id = $1", ""},
+	{"decision", "client_id = $1", ""},
 	{"dossier_change", "client_id = $1", ""},
 	{"emphasis", "client_id = $1", ""},
 	{"floor_event", "client_id = $1", ""},

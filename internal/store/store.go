@@ -74,6 +74,7 @@ var appendOnly = []string{
 	"issued_sheet",
 	"measuring_version",
 	"floor_event",
+	"decision",
 }
 
 // erasing are the functions that take out of those what the role itself may not;

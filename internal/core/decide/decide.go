@@ -87,11 +87,11 @@ type Next struct {
 	Body      bool // the body is (part of) the load
 	Joints    int  // that move: several-joint lifts go first
 	Locked    bool
-	Words     func(hand float64) string // a load as it is marked there
+	Words     func(hand float64) string `json:"-"` // a load as it is marked there
 	// Kinder and Other are what it would be changed to: the kindest set-up near it, and another one
 	// for the same head at a length or region the week lacks. nil: nothing is known.
-	Kinder, Other func() (movement.SetUp, bool)
-	Head          string // the head it serves most
+	Kinder, Other func() (movement.SetUp, bool) `json:"-"`
+	Head          string                        // the head it serves most
 	Weekly        float64
 	LowSets, Top  float64 // the head’s target
 }
@@ -105,7 +105,7 @@ type Score struct {
 
 // Series is one series as it is decided about.
 type Series struct {
-	SetUp    movement.SetUp
+	SetUp    movement.SetUp `json:"-"`
 	Key      string
 	Sessions []series.Session // the earliest first
 	Bands    []Band           // as each was planned; Sets 0: not known
@@ -113,6 +113,7 @@ type Series struct {
 	Since    day.Day          // in the plan all along since
 	Scores   []Score          // the earliest first
 	Next     *Next            // nil: not planned
+	NextOn   day.Day          // the day of it; 0: as it was last, nothing to come has it
 	Taken    []Taken          // what was decided about it, the latest last
 }
 
@@ -123,9 +124,8 @@ type Taken struct {
 	NotNow bool
 	Undone bool
 	Proposal
-	Heads  [arm.HeadCount]float64 // effective sets a week it changed
-	Before series.Look            // the course then
-	E1RM   float64
+	Wrote []uuid.UUID            // the sessions it was written into
+	Heads [arm.HeadCount]float64 // effective sets a week it changed
 }
 
 // Felt is how a session was, as far as it was said.

@@ -31,7 +31,7 @@ func told(on day.Day, sets string) series.Session {
 	for _, one := range strings.Split(reps, ",") {
 		d := series.SetDone{HandKg: kg, Reserve: 2, Form: strings.Contains(one, "!")}
 		if strings.ContainsAny(one, "?!") {
-			d.Faults = []string{"f_elbow_fwd"}
+			d.Faults = []string{"f_up_elbow_forward"}
 		}
 		one = strings.Trim(one, "?!")
 		if n, left, ok := strings.Cut(one, "+"); ok {

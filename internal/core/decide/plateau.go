@@ -3,6 +3,7 @@ package decide
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"musculus/internal/core/series"
 )
@@ -12,6 +13,7 @@ const (
 	attends      = 0.8 // part of the planned sessions that has to be done before a load is blamed
 	leastPlanned = 4
 	besideTarget = 0.5 // sets a week
+	fewestLow    = 3   // reps: no band is lowered under it
 )
 
 // weeksBefore another set-up is looked for, by how the client likes variety.
@@ -43,17 +45,24 @@ func under(_ *Client, s *Series) *Proposal {
 		),
 	}
 	mark, ok := n.below(hand)
-	if !ok {
-		if n.Low <= 3 {
-			return nil
+	reps := 0
+	if ok {
+		reps = series.RepsAt(e1rm(last), mark, n.Reserve)
+	}
+	switch {
+	case (!ok || reps > n.High+mostReps) && n.Low <= fewestLow:
+		return nil
+	case !ok:
+		why = append(why, "There is no lighter mark.")
+	case reps > n.High+mostReps:
+		why = append(why, fmt.Sprintf("The next lighter mark, %s, would be too light: about %d reps.", n.tell(mark), reps))
+	default:
+		if reps > 0 {
+			why = append(why, fmt.Sprintf("About %d reps with %d left are to be expected of %s.", reps, n.Reserve, n.tell(mark)))
 		}
-		return &Proposal{Kind: Lighter, Says: fmt.Sprintf("A rep less: %d–%d", n.Low-1, n.High-1), Steps: Steps{Reps: -1},
-			Why: append(why, "There is no lighter mark.")}
+		return &Proposal{Kind: Lighter, Says: "Go back to " + n.tell(mark), Steps: Steps{HandKg: mark}, Why: why}
 	}
-	if reps := series.RepsAt(e1rm(last), mark, n.Reserve); reps > 0 {
-		why = append(why, fmt.Sprintf("About %d reps with %d left are to be expected of %s.", reps, n.Reserve, n.tell(mark)))
-	}
-	return &Proposal{Kind: Lighter, Says: "Go back to " + n.tell(mark), Steps: Steps{HandKg: mark}, Why: why}
+	return &Proposal{Kind: Lighter, Says: fmt.Sprintf("A rep less: %d–%d", n.Low-1, n.High-1), Steps: Steps{Reps: -1}, Why: why}
 }
 
 // look is the course's last look; nil before it compares.
@@ -147,18 +156,18 @@ func CourseWords(l *series.Look) string {
 		return fmt.Sprintf("It does not rise by %g %% a week: %s, at %s.", 100*l.Growth, slope, odds(l.LnOdds))
 	}
 	out := "Cannot tell yet whether it rises"
-	if l.Error > 0 {
+	if l.Error > 0 && l.LnOdds != 0 {
 		which := "standing still"
 		if l.LnOdds < 0 {
 			which = "rising"
 		}
-		out += fmt.Sprintf(": %s for %s", odds(math.Abs(l.LnOdds)), which)
-	}
-	if n, ok := l.More(); ok {
-		if n == 1 {
-			return out + ". About 1 session more would tell."
+		out += fmt.Sprintf(": %s for %s from %s, which is too little", odds(math.Abs(l.LnOdds)), which, sessions(l.Window))
+		if l.Enough {
+			out = strings.TrimSuffix(out, ", which is too little")
 		}
-		return out + fmt.Sprintf(". About %d sessions more would tell.", n)
+	}
+	if l.More > 0 {
+		return out + fmt.Sprintf(". About %s more would tell.", sessions(l.More))
 	}
 	return out + "."
 }

@@ -50,15 +50,18 @@ type Look struct {
 	State State
 	// LnOdds are for standing still against rising by the growth looked for; where nothing can be
 	// weighed yet they are 0.
-	LnOdds  float64
-	Slope   float64 // a week, as a part; of the window
-	Error   float64 // of the slope, a week; 0: no line yet
-	Noise   float64 // of one session, as a part
-	Window  int     // sessions it is about
-	Step    float64 // what a rep more told in reserve went with, as a part; 0 where it was not needed
-	Growth  float64 // a week, that was looked for
-	Enough  bool    // the window weighs enough to say anything
-	history []Compared
+	LnOdds float64
+	Slope  float64 // a week, as a part; of the window
+	Level  float64 // where the line is on its last day, kg; 0: no line yet
+	Error  float64 // of the slope, a week; 0: no line yet
+	Noise  float64 // of one session, as a part
+	Window int     // sessions it is about
+	Step   float64 // what a rep more told in reserve went with, as a part; 0 where it was not needed
+	Growth float64 // a week, that was looked for
+	Enough bool    // the window weighs enough to say anything
+	// More is how many sessions more, as far apart as the last ones, would tell; 0: not even a
+	// full window would, or it is told. Only the last look says it.
+	More int
 }
 
 // Flat says whether "stands still" may be said: the slope's interval lies inside half the growth
@@ -76,18 +79,17 @@ func Watch(points []Compared, growth float64) []Look {
 		out[n] = lookAt(points[:n+1], growth, state)
 		state = out[n].State
 	}
+	if n := len(out); n > 0 {
+		out[n-1].More = out[n-1].more(points)
+	}
 	return out
 }
 
 // lookAt weighs a course after its last session; was is what it was called before.
 func lookAt(points []Compared, growth float64, was State) Look {
 	noise := Noise(points)
-	out := Look{State: Unknown, Noise: noise, Growth: growth, history: points}
-	most := 0
-	last := points[len(points)-1].On
-	for most < min(len(points), mostWindow) && int(last-points[len(points)-1-most].On) <= windowDays {
-		most++
-	}
+	out := Look{State: Unknown, Noise: noise, Growth: growth}
+	most := len(windowOf(points))
 	var f line
 	for n := min(leastWindow, most); n <= most; n++ {
 		f = fit(points[len(points)-n:], noise)
@@ -97,7 +99,7 @@ func lookAt(points []Compared, growth float64, was State) Look {
 			break
 		}
 	}
-	out.Slope, out.Error, out.Step = f.slope, f.error, f.step
+	out.Slope, out.Error, out.Step, out.Level = f.slope, f.error, f.step, f.level
 	if !(f.error > 0) {
 		return out
 	}
@@ -118,30 +120,25 @@ func lookAt(points []Compared, growth float64, was State) Look {
 	return out
 }
 
-// More is how many sessions more, as far apart as the last ones, would tell; false where even a
-// full window would not, at this noise.
-func (l *Look) More() (int, bool) {
-	if l.State != Unknown || len(l.history) < 2 {
-		return 0, false
+// more is how many sessions more would tell.
+func (l *Look) more(history []Compared) int {
+	if l.State != Unknown || len(history) < 2 {
+		return 0
 	}
-	points := slices.Clone(l.history[max(0, len(l.history)-mostWindow):])
+	points := slices.Clone(history[max(0, len(history)-mostWindow):])
 	first := points[max(0, len(points)-5)]
 	gap := float64(points[len(points)-1].On-first.On) / float64(min(4, len(points)-1))
 	if !(gap > 0) {
-		return 0, false
+		return 0
 	}
 	at := float64(points[len(points)-1].On)
-	slope := l.Slope
-	if l.Error == 0 {
-		slope = 0
+	if e := fit(flat(windowOf(points)), l.Noise).error; !l.Enough && e > 0 && l.Growth*l.Growth/(2*e*e) >= leastInfo {
+		return 0 // it is what lies far off that keeps it from telling
 	}
 	for n := 1; n <= mostWindow; n++ {
 		at += gap
 		points = append(points, Compared{On: day.Day(math.Round(at)), E1RM: 1, Reserve: math.NaN()})
-		window := points[max(0, len(points)-mostWindow):]
-		for len(window) > leastWindow && int(window[len(window)-1].On-window[0].On) > windowDays {
-			window = window[1:]
-		}
+		window := windowOf(points)
 		if len(window) < leastWindow {
 			continue
 		}
@@ -149,11 +146,20 @@ func (l *Look) More() (int, bool) {
 		if !(e > 0) || l.Growth*l.Growth/(2*e*e) < leastInfo {
 			continue
 		}
-		if odds := (l.Growth*l.Growth - 2*l.Growth*slope) / (2 * e * e); !l.Enough || math.Abs(odds) >= lnCalled {
-			return n, true
+		if odds := (l.Growth*l.Growth - 2*l.Growth*l.Slope) / (2 * e * e); !l.Enough || math.Abs(odds) >= lnCalled {
+			return n
 		}
 	}
-	return 0, false
+	return 0
+}
+
+// windowOf are the last points that a look may be about.
+func windowOf(points []Compared) []Compared {
+	window := points[max(0, len(points)-mostWindow):]
+	for len(window) > 1 && int(window[len(window)-1].On-window[0].On) > windowDays {
+		window = window[1:]
+	}
+	return window
 }
 
 // flat are points of which only the days count.

@@ -19,6 +19,7 @@ type line struct {
 	slope float64 // a week, as a part
 	error float64 // of the slope; 0: there is no line
 	step  float64 // a told rep in reserve, as a part
+	level float64 // on the last day, kg
 }
 
 // fit draws the line through a window of at least three points. Points far off weigh less
@@ -64,7 +65,10 @@ func fit(points []Compared, noise float64) line {
 			}
 		}
 	}
-	return line{slope: at[1], error: noise * math.Sqrt(variance), step: at[2]}
+	if math.IsInf(variance, 1) {
+		return line{}
+	}
+	return line{slope: at[1], error: noise * math.Sqrt(variance), step: at[2], level: math.Exp(at[0] + at[1]*x[n-1][1])}
 }
 
 // solve finds the weighted least squares of a + b·t + c·r, c held near 0 by prior (infinite: it

@@ -28,7 +28,7 @@ func (a *auditor) fixOf(i int, f Finding) *Fix {
 			return a.change("Remove it", func(w *Week) bool { return w.takeOut(i, f.Slot) })
 		}
 		return a.change("Use "+names(to)+" instead", func(w *Week) bool {
-			a.t.take(&w.Sessions[i].Session, f.Slot, to)
+			a.t.TakeUp(&w.Sessions[i].Session, f.Slot, to)
 			return true
 		})
 	case "ladder", "top_range":
@@ -85,8 +85,8 @@ func (a *auditor) follow(i, j int) *Fix {
 	return nil
 }
 
-// take puts another set-up into a slot; what was found for the old one goes.
-func (t *Trainee) take(s *plan.Session, i int, to movement.SetUp) {
+// TakeUp puts another set-up into a slot; what was found for the old one goes.
+func (t *Trainee) TakeUp(s *plan.Session, i int, to movement.SetUp) {
 	slot := &s.Slots[i]
 	slot.Turn(to)
 	slot.Each(func(r *plan.Row) {

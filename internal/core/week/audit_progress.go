@@ -44,7 +44,7 @@ func (a *auditor) rotate(i, j int) *Fix {
 		return nil
 	}
 	return a.change("Use "+names(to)+" instead, one thing at a time", func(w *Week) bool {
-		a.t.take(&w.Sessions[i].Session, j, to)
+		a.t.TakeUp(&w.Sessions[i].Session, j, to)
 		return true
 	})
 }

@@ -163,7 +163,7 @@ func (a *auditor) elsewhere(i, j int, part string) *Fix {
 	}
 	to := found.shape.SetUp
 	return a.change("Use "+names(to)+" instead", func(w *Week) bool {
-		a.t.take(&w.Sessions[i].Session, j, to)
+		a.t.TakeUp(&w.Sessions[i].Session, j, to)
 		return true
 	})
 }

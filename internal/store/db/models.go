@@ -51,6 +51,15 @@ type Client struct {
 	CoachID   *uuid.UUID
 }
 
+type ClientReading struct {
+	ClientID uuid.UUID
+	StudioID uuid.UUID
+	ReadFor  day.Day
+	Stale    bool
+	Hash     string
+	Content  json.RawMessage
+}
+
 type ClientWhole struct {
 	ClientID  uuid.UUID
 	StudioID  uuid.UUID
@@ -62,6 +71,19 @@ type ClientWhole struct {
 	Joints    json.RawMessage
 	Rooms     json.RawMessage
 	Overrides json.RawMessage
+}
+
+type Decision struct {
+	DecisionID uuid.UUID
+	StudioID   uuid.UUID
+	ClientID   uuid.UUID
+	Series     string
+	Answer     string
+	OfDecision *uuid.UUID
+	Content    json.RawMessage
+	MadeOn     day.Day
+	MadeBy     uuid.UUID
+	MadeAt     time.Time
 }
 
 type DossierChange struct {

@@ -108,6 +108,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take what is proposed, or not now */
+        post: operations["answer-proposal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/decisions/{decision}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a decision back */
+        post: operations["undo-decision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/dossier": {
         parameters: {
             query?: never;
@@ -740,6 +774,40 @@ export interface paths {
         put?: never;
         /** What laying a template on a week would change; nothing is kept */
         post: operations["lay-template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/trend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the log says */
+        get: operations["trend"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/trend.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every course and week as CSV */
+        get: operations["export-trend"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1749,6 +1817,16 @@ export interface components {
             still_holds?: boolean;
             yes: boolean;
         };
+        AnswerBody: {
+            /** @enum {string} */
+            answer: "taken" | "not_now";
+            /** @description made by the asker; sending it again keeps it once */
+            id: string;
+            /** @description of the proposal that is answered */
+            kind: string;
+            /** @description empty: the client as a whole */
+            series: string;
+        };
         AnswerInputBody: {
             line: string;
             movement: string;
@@ -1761,6 +1839,10 @@ export interface components {
             /** Format: double */
             least: number;
             real: boolean;
+            words: string;
+        };
+        AnsweredView: {
+            undo: string;
             words: string;
         };
         AreaView: {
@@ -1840,6 +1922,16 @@ export interface components {
             choices: components["schemas"]["AxisChoice"][];
             id: string;
             label: string;
+        };
+        BandPoint: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            kg: number;
+            /** Format: double */
+            low: number;
+            /** Format: date */
+            on: string;
         };
         BarForm: {
             /** @enum {string} */
@@ -2132,6 +2224,35 @@ export interface components {
             /** @description id of a shipped stance */
             of: string;
         };
+        CoursePoint: {
+            hollow: string;
+            /** Format: double */
+            kg: number;
+            load: string;
+            /** Format: date */
+            on: string;
+            reps: string;
+            when: string;
+            words: string;
+        };
+        CourseShown: {
+            arms: string;
+            band: components["schemas"]["BandPoint"][];
+            group: string;
+            key: string;
+            name: string;
+            next: string;
+            now: string;
+            planned: boolean;
+            points: components["schemas"]["CoursePoint"][];
+            proposal?: components["schemas"]["ProposalView"];
+            says: string;
+            short: string;
+            /** @enum {string} */
+            state: "unknown" | "rising" | "plateau" | "falling";
+            ticks: components["schemas"]["DecidedTick"][];
+            watching: string;
+        };
         CourseView: {
             change: components["schemas"]["AnswerView"];
             points: components["schemas"]["PointView"][];
@@ -2163,6 +2284,20 @@ export interface components {
             name: string;
             today: boolean;
             trains: boolean;
+        };
+        DecidedTick: {
+            /** Format: date */
+            on: string;
+            words: string;
+        };
+        DecidedView: {
+            /** @enum {string} */
+            answer: "taken" | "not_now" | "undone";
+            id: string;
+            name: string;
+            outcome: string;
+            says: string;
+            when: string;
         };
         DeletedOutputBody: {
             deleted: components["schemas"]["DeletedView"][];
@@ -3799,6 +3934,14 @@ export interface components {
             starts_why: string;
             takes_turns: boolean;
         };
+        ProposalView: {
+            kind: string;
+            name: string;
+            says: string;
+            series: string;
+            why: string[];
+            writes: boolean;
+        };
         ProposeInputBody: {
             /** @description how the first row is done where it is not as the slot says; the load is for it */
             first?: components["schemas"]["GripDraft"];
@@ -4732,6 +4875,22 @@ export interface components {
             reads: number[];
             text: string;
         };
+        TrendView: {
+            attended: string;
+            courses: components["schemas"]["CourseShown"][];
+            decisions: components["schemas"]["DecidedView"][];
+            right: components["schemas"]["Slice"];
+            weeks: components["schemas"]["TrendWeek"][];
+            whole?: components["schemas"]["ProposalView"];
+        };
+        TrendWeek: {
+            lighter: boolean;
+            /** Format: date */
+            monday: string;
+            planned: number[];
+            slice: components["schemas"]["SliceView"];
+            words: string;
+        };
         TriedHead: {
             code: string;
             name: string;
@@ -4811,6 +4970,10 @@ export interface components {
                 [key: string]: number | string;
             };
             worth: components["schemas"]["WorthView"][];
+        };
+        UndoInputBody: {
+            /** @description made by the asker; sending it again keeps it once */
+            id: string;
         };
         Use: {
             id?: string;
@@ -5589,6 +5752,203 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "answer-proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "undo-decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                decision: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredView"];
                 };
             };
             /** @description Unauthorized */
@@ -9859,6 +10219,156 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    trend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-trend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,253 @@
+package decide
+
+import (
+	"cmp"
+	"slices"
+	"time"
+
+	"github.com/google/uuid"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/day"
+	"musculus/internal/core/entry"
+	"musculus/internal/core/floor"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
+	"musculus/internal/core/series"
+	"musculus/internal/core/week"
+)
+
+// How far back the log and the plan are read for decisions, and how many sessions of a course
+// are looked at.
+const (
+	ReadsBack    = 40 * 7 * 24 * time.Hour
+	PlanBack     = 16 * 7
+	PlanAhead    = 6 * 7
+	mostLooks    = 200
+	attendedDays = 28
+	endedDays    = 14
+)
+
+// Facts are what decisions about a client are made from.
+type Facts struct {
+	T         *week.Trainee // with aims
+	Movements *movement.Catalogue
+	Today     day.Day
+	Entries   []entry.Entry  // of the last ReadsBack
+	Sessions  []plan.Planned // from PlanBack to PlanAhead, by day
+	Events    map[uuid.UUID][]floor.Event
+	Joints    []person.JointReport
+	Taken     []Taken // the earliest first
+	Blocked   string
+	Emphasis  string // one that ended, in words
+}
+
+// Growth is what a course is asked for, a week.
+func (f *Facts) Growth() float64 {
+	if f.T.Aims.FirstYear {
+		return series.GrowthFirstYear
+	}
+	return series.GrowthLater
+}
+
+// Gather makes of facts what is decided about: the client, and her series, those that are
+// planned next first.
+func Gather(f *Facts) (*Client, []*Series) {
+	c := &Client{Today: f.Today, Blocked: f.Blocked, Emphasis: f.Emphasis, Variety: variety(f.T)}
+	by := map[string][]entry.Entry{}
+	var keys []string
+	sets := map[string]movement.SetUp{}
+	know := func(s movement.SetUp) string {
+		key := s.Key()
+		if _, there := sets[key]; !there {
+			keys, sets[key] = append(keys, key), s
+		}
+		return key
+	}
+	done := map[uuid.UUID]bool{}
+	for i := range f.Entries {
+		if e := &f.Entries[i]; e.SetUp.Movement != nil {
+			by[know(e.SetUp)] = append(by[know(e.SetUp)], *e)
+			done[e.SessionID] = true
+		}
+	}
+	slices.Sort(keys)
+	lighter := c.ofTaken(f)
+	c.attended(f, done)
+	around := func(id uuid.UUID) series.Around {
+		return series.Around{Lighter: lighter[id]}
+	}
+	now := f.week()
+	var ledger week.Ledger
+	if len(now.Sessions) > 0 {
+		ledger = now.Count(f.T)
+	}
+	var out []*Series
+	for _, key := range keys {
+		s := &Series{SetUp: sets[key], Key: key, Since: f.T.Aims.Since[key]}
+		s.Sessions = series.SessionsOf(by[key], around)
+		s.plans(f, done)
+		compared := series.ComparedOf(s.Sessions)
+		s.Looks = series.Watch(compared[max(0, len(compared)-mostLooks):], f.Growth())
+		s.scored(f)
+		for _, t := range f.Taken {
+			if t.Series == key {
+				s.Taken = append(s.Taken, t)
+			}
+		}
+		if n := s.Next; n != nil {
+			h := mainHead(f.T, s.SetUp)
+			n.Head = arm.Heads[h].ID
+			if len(now.Sessions) > 0 {
+				line := &ledger.Heads[h]
+				n.Weekly, n.LowSets, n.Top = line.Total.Mid, line.Target.Low, line.Target.High
+			}
+			zones := ledger.Heads[h].Zones
+			n.Other = func() (movement.SetUp, bool) { return otherOf(f.T, f.Movements, s.SetUp, zones) }
+			n.Kinder = func() (movement.SetUp, bool) { return kinderOf(f.T, f.Movements, s.SetUp, s.Scores) }
+		}
+		out = append(out, s)
+	}
+	slices.SortStableFunc(out, func(a, b *Series) int {
+		return cmp.Or(cmp.Compare(rank(a), rank(b)), cmp.Compare(b.lastOn(), a.lastOn()))
+	})
+	return c, out
+}
+
+// rank puts what is planned first, and of it lifts of several joints.
+func rank(s *Series) int {
+	switch {
+	case s.Next == nil:
+		return 2
+	case !s.SetUp.Movement.Computed():
+		return 0
+	}
+	return 1
+}
+
+func (s *Series) lastOn() day.Day {
+	if len(s.Sessions) == 0 {
+		return 0
+	}
+	return s.Sessions[len(s.Sessions)-1].On
+}
+
+// variety is how the client likes it: rotate, keep or often.
+func variety(t *week.Trainee) string {
+	for _, v := range []string{"keep", "often"} {
+		if t.Prefer.Is(person.AxisVariety, v) {
+			return v
+		}
+	}
+	return "rotate"
+}
+
+// week is the plan of this week.
+func (f *Facts) week() (out week.Week) {
+	monday := f.Today.Monday()
+	for i := range f.Sessions {
+		if on := f.Sessions[i].On; on >= monday && on < monday+7 {
+			out.Sessions = append(out.Sessions, f.Sessions[i])
+		}
+	}
+	return out
+}
+
+// ofTaken tells the client what was decided about her as a whole, and which sessions were made
+// lighter.
+func (c *Client) ofTaken(f *Facts) map[uuid.UUID]bool {
+	lighter := map[uuid.UUID]bool{}
+	for _, t := range f.Taken {
+		if t.Series == "" {
+			c.Taken = append(c.Taken, t)
+		}
+		if t.Kind != LighterWeek || t.NotNow || t.Undone {
+			if t.Kind == MoreSets || t.Kind == LessSets || t.Kind == Change {
+				c.Taken = append(c.Taken, t)
+			}
+			continue
+		}
+		for _, id := range t.Wrote {
+			lighter[id] = true
+		}
+		for i := range f.Sessions {
+			if x := &f.Sessions[i]; lighter[x.ID] && x.On >= f.Today {
+				c.Lighter = true
+			}
+		}
+	}
+	return lighter
+}
+
+// attended counts what of the last weeks' plan was done, and how the sessions felt.
+func (c *Client) attended(f *Facts, done map[uuid.UUID]bool) {
+	for i := range f.Sessions {
+		x := &f.Sessions[i]
+		if x.On < f.Today && int(f.Today-x.On) <= attendedDays {
+			c.Planned++
+			if done[x.ID] {
+				c.Done++
+			}
+		}
+		if !done[x.ID] {
+			continue
+		}
+		felt := Felt{On: x.On, Hard: -1}
+		for _, e := range f.Events[x.ID] {
+			if e.End != nil {
+				felt.Hard = e.End.Hard
+			}
+		}
+		c.Felt = append(c.Felt, felt)
+	}
+}
+
+// plans finds how a series was planned for each of its sessions, and how it is planned next: in
+// the first session to come that has it, else as it was last.
+func (s *Series) plans(f *Facts, done map[uuid.UUID]bool) {
+	at := map[uuid.UUID]int{}
+	for i := range f.Sessions {
+		at[f.Sessions[i].ID] = i
+	}
+	s.Bands = make([]Band, len(s.Sessions))
+	for k := range s.Sessions {
+		if i, there := at[s.Sessions[k].ID]; there {
+			if slot, row, ok := rowOf(&f.Sessions[i].Session, s.Key); ok {
+				s.Bands[k] = bandOf(&f.Sessions[i].Slots[slot], row)
+			}
+		}
+	}
+	for i := range f.Sessions {
+		x := &f.Sessions[i]
+		if x.On < f.Today || done[x.ID] {
+			continue
+		}
+		if slot, row, ok := rowOf(&x.Session, s.Key); ok {
+			s.Next, s.NextOn = nextOf(f.T, &x.Session, slot, row), x.On
+			return
+		}
+	}
+	for i := len(f.Sessions) - 1; i >= 0; i-- {
+		x := &f.Sessions[i]
+		if int(f.Today-x.On) > endedDays {
+			break
+		}
+		if slot, row, ok := rowOf(&x.Session, s.Key); ok && done[x.ID] {
+			s.Next = nextOf(f.T, &x.Session, slot, row)
+			s.Next.HandKg = 0 // nothing is planned yet
+			return
+		}
+	}
+}
+
+// scored finds what joints scored with this set-up: one score a session and joint, its peak.
+func (s *Series) scored(f *Facts) {
+	title := s.SetUp.Title()
+	for _, r := range f.Joints {
+		if r.Provokes == title {
+			s.Scores = append(s.Scores, Score{r.On, r.Joint, r.Score})
+		}
+	}
+	slices.SortStableFunc(s.Scores, func(a, b Score) int { return cmp.Compare(a.On, b.On) })
+}

@@ -1,0 +1,146 @@
+package decide
+
+import (
+	"math"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/dose"
+	"musculus/internal/core/fitting"
+	"musculus/internal/core/floor"
+	"musculus/internal/core/movement"
+	"musculus/internal/core/person"
+	"musculus/internal/core/plan"
+	"musculus/internal/core/week"
+)
+
+// nearlyAsMuch is which part of what a set gives a head another set-up must give it, too.
+const nearlyAsMuch = 0.7
+
+// mainHead is the head a set-up serves most.
+func mainHead(t *week.Trainee, s movement.SetUp) arm.HeadIndex {
+	gives, _ := t.Gives(s)
+	best := arm.HeadIndex(0)
+	for h := range gives {
+		if gives[h].Mid > gives[best].Mid {
+			best = arm.HeadIndex(h)
+		}
+	}
+	return best
+}
+
+// otherOf is the nearest set-up that serves the same head about as much and gives more at the
+// length the week has least of; false where there is none.
+func otherOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, zones [3]float64) (found movement.SetUp, ok bool) {
+	shape := t.Shape(s)
+	if shape == nil {
+		return s, false
+	}
+	h := mainHead(t, s)
+	heads, own := t.Gives(s)
+	lacks := 0
+	for z := range zones {
+		if zones[z] < zones[lacks] {
+			lacks = z
+		}
+	}
+	best := math.Inf(1)
+	for _, m := range c.Movements {
+		if m == s.Movement || m.TopRange || m.Action == movement.Turn {
+			continue
+		}
+		for _, o := range m.Default().Ways() {
+			of := t.Shape(o)
+			if of == nil || plan.GroupOf(o) != plan.GroupOf(s) || !t.May(o) {
+				continue
+			}
+			gives, at := t.Gives(o)
+			d := fitting.Distance(shape, of)
+			if gives[h].Mid < nearlyAsMuch*heads[h].Mid || at[h][lacks] <= own[h][lacks] || d >= best {
+				continue
+			}
+			found, best, ok = o, d, true
+		}
+	}
+	return found, ok
+}
+
+// kinderOf is the nearest set-up that is kinder to the joint that scored worst of late.
+func kinderOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, scores []Score) (movement.SetUp, bool) {
+	worst := Score{Score: -1}
+	for _, x := range scores {
+		if x.Score >= worst.Score {
+			worst = x
+		}
+	}
+	if worst.Score < 0 {
+		return s, false
+	}
+	r := floor.Report{Side: person.Left, Joint: worst.Joint, Score: worst.Score, First: -1}
+	for _, o := range floor.Ladder(t, c, s, &r, worst.Score) {
+		if o.Kind == floor.Kinder || o.Kind == floor.ByCable {
+			return o.SetUp, true
+		}
+	}
+	return s, false
+}
+
+// leastRest is how short a rest may become, s.
+func leastRest(t *week.Trainee, low int) int {
+	rest := 90
+	if low >= 8 {
+		rest = 60
+	}
+	return max(rest, t.Caps.MinRestS)
+}
+
+// nextOf is how a row of a slot is planned.
+func nextOf(t *week.Trainee, s *plan.Session, i, row int) *Next {
+	slot, f := &s.Slots[i], t.Floor()
+	r := &slot.Rows[row]
+	rack := f.Rack(slot.SetUpIn(row))
+	n := &Next{Band: bandOf(slot, row), RestS: s.RestAfter(i, row), LeastRest: leastRest(t, r.RepsLow), LowerS: r.Tempo[0],
+		Body: rack.Carry == person.BodyWeight, Locked: slot.Locked,
+		Words: func(hand float64) string { return rack.Words(rack.Carry.Whole(hand, rack.Rigging)) }}
+	if hand := s.Hand(i, row, f); hand != nil {
+		n.HandKg = *hand
+	}
+	for _, whole := range rack.Steps {
+		n.Marks = append(n.Marks, rack.Carry.PerHand(whole, rack.Rigging))
+	}
+	return n
+}
+
+// bandOf is the dose of a row, with the sets of all rows like it.
+func bandOf(slot *plan.Slot, row int) Band {
+	r := &slot.Rows[row]
+	b := Band{Low: r.RepsLow, High: r.RepsHigh, Reserve: r.Reserve}
+	key := slot.SetUpIn(row).Key()
+	for k := range slot.Rows {
+		if slot.SetUpIn(k).Key() == key {
+			b.Sets += slot.Rows[k].Each()
+		}
+	}
+	return b
+}
+
+// rowOf is the first row of a session that a series is fed by; false for none.
+func rowOf(s *plan.Session, key string) (slot, row int, ok bool) {
+	for i := range s.Slots {
+		for k := range s.Slots[i].Rows {
+			r := &s.Slots[i].Rows[k]
+			if s.Slots[i].SetUpIn(k).Key() == key && !r.IsHold() && !dense(r.Method.ID) {
+				return i, k, true
+			}
+		}
+	}
+	return 0, 0, false
+}
+
+// dense says whether a method's sets feed no series.
+func dense(method string) bool {
+	switch method {
+	case "thirds", dose.Ladder, dose.HandPhases, dose.StaticHold:
+		return true
+	}
+	return false
+}
