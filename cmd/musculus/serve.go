@@ -140,7 +140,7 @@ func sayFirstOwner(ctx context.Context, s *store.Store, address string) error {
 }
 
 func openOffice(ctx context.Context, s *store.Store, send *mail.Sender, address string) (*jobs.Office, error) {
-	office, err := jobs.Open(s, send.Send, strings.TrimSuffix(address, "/"))
+	office, err := jobs.Open(s, send.Send, strings.TrimSuffix(address, "/"), httpapi.ReadAgain(s))
 	if err != nil {
 		return nil, err
 	}

@@ -46,7 +46,7 @@ func (s *served) letters(t *testing.T) *house {
 	t.Cleanup(func() { _ = box.Close() })
 	send, err := mail.New(box.Address)
 	require.NoError(t, err)
-	office, err := jobs.Open(s.store, send.Send, "https://musculus.example")
+	office, err := jobs.Open(s.store, send.Send, "https://musculus.example", nil)
 	require.NoError(t, err)
 	require.NoError(t, office.Start(context.Background()))
 	t.Cleanup(func() { _ = office.Stop(context.Background()) })
@@ -411,7 +411,7 @@ func TestLettersWaitForTheirServer(t *testing.T) {
 			return fmt.Errorf("connection refused")
 		}
 		return send.Send(ctx, l)
-	}, "https://musculus.example")
+	}, "https://musculus.example", nil)
 	require.NoError(t, err)
 	require.NoError(t, office.Start(context.Background()))
 	defer office.Stop(context.Background())
@@ -477,7 +477,7 @@ func TestAClientsLetters(t *testing.T) {
 	}](c, 200, c.call("GET", sessionPath("Aurelio Finch"), nil)).Planned
 	on, err := time.Parse(time.DateOnly, planned)
 	require.NoError(t, err)
-	office, err := jobs.Open(h.store, func(context.Context, mail.Letter) error { return nil }, "https://musculus.example")
+	office, err := jobs.Open(h.store, func(context.Context, mail.Letter) error { return nil }, "https://musculus.example", nil)
 	require.NoError(t, err)
 	for _, at := range []time.Time{on.Add(-9 * time.Hour), on.Add(-6 * time.Hour), on.Add(-5 * time.Hour), on.Add(-5 * time.Hour)} {
 		require.NoError(t, office.Remind(context.Background(), h.store, "https://musculus.example", at))

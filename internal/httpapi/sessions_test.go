@@ -391,15 +391,8 @@ func TestTheWallAndTheThread(t *testing.T) {
 		assert.Len(t, v.Knots, 6)
 		assert.Equal(t, one.Session, v.Current)
 		assert.NotEmpty(t, v.Screened)
-		open := 0
 		for _, k := range v.Knots {
 			assert.NotEmpty(t, k.State)
-			if k.Open {
-				open++
-			} else {
-				assert.NotEmpty(t, k.Holds)
-			}
 		}
-		assert.Equal(t, 5, open)
 	}
 }

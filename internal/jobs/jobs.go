@@ -132,13 +132,19 @@ func (s *sweeper) Work(ctx context.Context, _ *river.Job[sweep]) error {
 }
 
 // Open opens an office over a store; letters are handed to send, links in them begin with
-// address.
-func Open(s *store.Store, send func(context.Context, mail.Letter) error, address string) (*Office, error) {
+// address; read reads the logs that have to be read again, nil: nobody does.
+func Open(
+	s *store.Store,
+	send func(context.Context, mail.Letter) error,
+	address string,
+	read func(context.Context) error,
+) (*Office, error) {
 	office := &Office{}
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &reminder{store: s, office: office, address: address})
 	river.AddWorker(workers, &handOver{store: s, send: send})
 	river.AddWorker(workers, &sweeper{store: s})
+	river.AddWorker(workers, &logReader{read: read})
 	client, err := river.NewClient(riverpgxv5.New(s.Pool), &river.Config{
 		Schema:  schema,
 		Logger:  quiet(),
@@ -147,6 +153,7 @@ func Open(s *store.Store, send func(context.Context, mail.Letter) error, address
 		PeriodicJobs: []*river.PeriodicJob{
 			river.NewPeriodicJob(river.PeriodicInterval(time.Hour), func() (river.JobArgs, *river.InsertOpts) { return sweep{}, nil }, nil),
 			river.NewPeriodicJob(river.PeriodicInterval(remindEvery), func() (river.JobArgs, *river.InsertOpts) { return remind{}, nil }, nil),
+			river.NewPeriodicJob(river.PeriodicInterval(readEvery), readings, &river.PeriodicJobOpts{RunOnStart: true}),
 		},
 		FetchCooldown:     100 * time.Millisecond,
 		FetchPollInterval: time.Second,

@@ -3,7 +3,6 @@ package view
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"github.com/google/uuid"
 
@@ -21,6 +20,25 @@ type Trend struct {
 	Courses   []CourseShown `json:"courses"`
 	Decisions []DecidedView `json:"decisions"` // the latest first
 	Attended  string        `json:"attended"`
+	Heads     []HeadWeeks   `json:"heads"`
+	Joints    []JointLine   `json:"joints"`
+}
+
+// HeadWeeks is one head over the weeks of the strip, effective sets.
+type HeadWeeks struct {
+	ID      string    `json:"id"`
+	Code    string    `json:"code"`
+	Name    string    `json:"name"`
+	Low     float64   `json:"low"` // its target now
+	High    float64   `json:"high"`
+	Planned []float64 `json:"planned"`
+	Done    []float64 `json:"done"`
+}
+
+// JointLine is what was told of a joint.
+type JointLine struct {
+	Joint string `json:"joint"`
+	Says  string `json:"says"`
 }
 
 // TrendWeek is one week of the strip: the slice filled by what was done, its rim by what was
@@ -99,12 +117,24 @@ type DecidedView struct {
 
 // TrendOf shows a reading.
 func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
-	out := Trend{Weeks: []TrendWeek{}, Courses: []CourseShown{}, Decisions: []DecidedView{}, Whole: ProposalOf(r.Whole)}
+	out := Trend{Weeks: []TrendWeek{}, Courses: []CourseShown{}, Decisions: []DecidedView{}, Heads: []HeadWeeks{}, Joints: []JointLine{}, Whole: ProposalOf(r.Whole)}
 	if r.Planned > 0 {
 		out.Attended = fmt.Sprintf("%d of %d planned sessions of the last four weeks were done.", r.Done, r.Planned)
 	}
 	for i := range r.Weeks {
 		out.Weeks = append(out.Weeks, trendWeek(&r.Weeks[i]))
+	}
+	for h := range arm.HeadCount {
+		line := HeadWeeks{ID: arm.Heads[h].ID, Code: arm.Heads[h].Code, Name: arm.Heads[h].Name, Planned: []float64{}, Done: []float64{}}
+		for i := range r.Weeks {
+			w := &r.Weeks[i]
+			line.Planned, line.Done = append(line.Planned, Round4(w.Planned[h])), append(line.Done, Round4(w.Done[h]))
+			line.Low, line.High = w.Target[h].Low, w.Target[h].High
+		}
+		out.Heads = append(out.Heads, line)
+	}
+	for _, j := range r.Joints {
+		out.Joints = append(out.Joints, JointLine(j))
 	}
 	for i := range r.Courses {
 		x := &r.Courses[i]
@@ -164,9 +194,6 @@ func setUpOfKey(c *movement.Catalogue, x *decide.Course) (movement.SetUp, bool) 
 	return set, fault == nil
 }
 
-// bandSteps are how many points of the line's band are drawn.
-const bandSteps = 4
-
 func courseShown(eyes *Eyes, set movement.SetUp, x *decide.Course) CourseShown {
 	words := func(whole float64) string { return eyes.Room.Words(math.Round(10*whole)/10, set) }
 	out := CourseShown{Key: x.Key, Name: x.Name, Short: x.Short, Group: x.Group, State: string(x.State), Says: x.Words,
@@ -192,15 +219,8 @@ func courseShown(eyes *Eyes, set movement.SetUp, x *decide.Course) CourseShown {
 		}
 		out.Points = append(out.Points, v)
 	}
-	compared := slices.DeleteFunc(slices.Clone(x.Points), func(p decide.Point) bool { return p.Hollow != "" })
-	if n := len(compared); x.WholeKg > 0 && x.Window > 1 && x.Window <= n {
-		from, to := compared[n-x.Window].On, compared[n-1].On
-		for k := range bandSteps + 1 {
-			on := from + day.Day(math.Round(float64(int(to-from)*k)/bandSteps))
-			kg := x.WholeKg * math.Exp(x.Slope*float64(on-to)/7)
-			spread := math.Exp(2 * x.Noise)
-			out.Band = append(out.Band, BandPoint{on, Round4(kg), Round4(kg / spread), Round4(kg * spread)})
-		}
+	for _, b := range x.Band {
+		out.Band = append(out.Band, BandPoint(b))
 	}
 	return out
 }

@@ -78,10 +78,15 @@ func Gather(f *Facts) (*Client, []*Series) {
 	around := func(id uuid.UUID) series.Around {
 		return series.Around{Lighter: lighter[id]}
 	}
-	now := f.week()
-	var ledger week.Ledger
-	if len(now.Sessions) > 0 {
-		ledger = now.Count(f.T)
+	ledgers := map[day.Day]*week.Ledger{}
+	ledger := func(on day.Day) *week.Ledger {
+		monday := on.Monday()
+		if ledgers[monday] == nil {
+			w := f.week(monday)
+			l := w.Count(f.T)
+			ledgers[monday] = &l
+		}
+		return ledgers[monday]
 	}
 	var out []*Series
 	for _, key := range keys {
@@ -99,11 +104,9 @@ func Gather(f *Facts) (*Client, []*Series) {
 		if n := s.Next; n != nil {
 			h := mainHead(f.T, s.SetUp)
 			n.Head = arm.Heads[h].ID
-			if len(now.Sessions) > 0 {
-				line := &ledger.Heads[h]
-				n.Weekly, n.LowSets, n.Top = line.Total.Mid, line.Target.Low, line.Target.High
-			}
-			zones := ledger.Heads[h].Zones
+			line := ledger(max(f.Today, s.NextOn)).Heads[h] // of the week it is planned in
+			n.Weekly, n.LowSets, n.Top = line.Total.Mid, line.Target.Low, line.Target.High
+			zones := line.Zones
 			n.Other = func() (movement.SetUp, bool) { return otherOf(f.T, f.Movements, s.SetUp, zones) }
 			n.Kinder = func() (movement.SetUp, bool) { return kinderOf(f.T, f.Movements, s.SetUp, s.Scores) }
 		}
@@ -143,9 +146,8 @@ func variety(t *week.Trainee) string {
 	return "rotate"
 }
 
-// week is the plan of this week.
-func (f *Facts) week() (out week.Week) {
-	monday := f.Today.Monday()
+// week is the plan of a week.
+func (f *Facts) week(monday day.Day) (out week.Week) {
 	for i := range f.Sessions {
 		if on := f.Sessions[i].On; on >= monday && on < monday+7 {
 			out.Sessions = append(out.Sessions, f.Sessions[i])

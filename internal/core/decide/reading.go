@@ -27,14 +27,15 @@ const shownWeeks = 16
 // Reading is what a client's log says on a day: what is proposed, what is watched, her courses
 // and weeks. It is kept with the hash of what it came from.
 type Reading struct {
-	For       day.Day    `json:"for"`
-	Hash      string     `json:"hash"`
-	Whole     *Proposal  `json:"whole,omitempty"`
-	Courses   []Course   `json:"courses"`
-	Weeks     []WeekLine `json:"weeks"` // the latest last
-	Decisions []Came     `json:"decisions"`
-	Done      int        `json:"done"` // sessions of the last four weeks
-	Planned   int        `json:"planned"`
+	For       day.Day     `json:"for"`
+	Hash      string      `json:"hash"`
+	Whole     *Proposal   `json:"whole,omitempty"`
+	Courses   []Course    `json:"courses"`
+	Weeks     []WeekLine  `json:"weeks"` // the latest last
+	Decisions []Came      `json:"decisions"`
+	Joints    []JointSays `json:"joints"`
+	Done      int         `json:"done"` // sessions of the last four weeks
+	Planned   int         `json:"planned"`
 }
 
 // Course is one series.
@@ -55,9 +56,39 @@ type Course struct {
 	Noise    float64           `json:"noise"`
 	Window   int               `json:"window"`
 	WholeKg  float64           `json:"whole_kg"` // where the line is on its last day, as the load is read; 0: none yet
+	Band     []BandAt          `json:"band"`     // the line of the window and what sessions scatter around it
 	Points   []Point           `json:"points"`
 	Arms     *series.ArmsApart `json:"arms,omitempty"`
 	ArmsSay  string            `json:"arms_say"`
+}
+
+// BandAt is the line of a course on a day, as the load is read, and what sessions scatter by.
+type BandAt struct {
+	On   day.Day `json:"on"`
+	Kg   float64 `json:"kg"`
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+}
+
+// bandSteps are how many stretches of the line's band are drawn.
+const bandSteps = 4
+
+// bandOfLook is the line of a look over its window.
+func bandOfLook(l *series.Look, sessions []series.Session, read func(float64) float64) []BandAt {
+	compared := series.ComparedOf(sessions)
+	n := len(compared)
+	if !(l.Level > 0) || l.Window < 2 || l.Window > n {
+		return []BandAt{}
+	}
+	out := []BandAt{}
+	from, to := compared[n-l.Window].On, compared[n-1].On
+	spread := math.Exp(2 * l.Noise)
+	for k := range bandSteps + 1 {
+		on := from + day.Day(math.Round(float64(int(to-from)*k)/bandSteps))
+		hand := l.Level * math.Exp(l.Slope*float64(on-to)/7)
+		out = append(out, BandAt{on, read(hand), read(hand / spread), read(hand * spread)})
+	}
+	return out
 }
 
 // Point is a session of a course.
@@ -104,7 +135,7 @@ func ReadingOf(f *Facts) *Reading {
 		by[s.Key] = s
 		out.Courses = append(out.Courses, courseOf(f, c, out.Whole, s))
 	}
-	out.Weeks = weeksOf(f)
+	out.Weeks, out.Joints = weeksOf(f), jointsOf(f)
 	for i := len(f.Taken) - 1; i >= 0; i-- {
 		t := &f.Taken[i]
 		x := Came{ID: t.ID, On: t.On, Series: t.Series, Name: t.Name, Kind: t.Kind, Says: t.Says, NotNow: t.NotNow, Undone: t.Undone}
@@ -126,6 +157,31 @@ func ReadingOf(f *Facts) *Reading {
 		out.Decisions = append(out.Decisions, x)
 	}
 	return out
+}
+
+// Asks is how many things are proposed; what stays as it is asks for nothing.
+func (r *Reading) Asks() (n int) {
+	if r.Whole != nil {
+		n++
+	}
+	for i := range r.Courses {
+		if p := r.Courses[i].Proposal; p != nil && p.Kind != Hold {
+			n++
+		}
+	}
+	return n
+}
+
+// Words tell a reading in few words.
+func (r *Reading) Words() string {
+	n := r.Asks()
+	switch {
+	case n > 0:
+		return fmt.Sprintf("%d to decide", n)
+	case len(r.Courses) == 0:
+		return "when sets have been logged"
+	}
+	return "nothing to decide"
 }
 
 // hashOf is of everything that decisions come from.
@@ -156,7 +212,7 @@ func courseOf(f *Facts, c *Client, whole *Proposal, s *Series) Course {
 		return math.Round(100*rack.Carry.Whole(hand, rack.Rigging)) / 100
 	}
 	if l := s.look(); l != nil {
-		out.WholeKg = read(l.Level)
+		out.WholeKg, out.Band = read(l.Level), bandOfLook(l, s.Sessions, read)
 	}
 	for i := range s.Sessions {
 		x := &s.Sessions[i]

@@ -12,6 +12,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/day"
+	"musculus/internal/core/decide"
 	"musculus/internal/core/priority"
 	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
@@ -53,8 +54,6 @@ type Knot struct {
 	Key   string `json:"key" enum:"dossier,priorities,week,sheet,log,trend"`
 	Label string `json:"label"`
 	State string `json:"state"`
-	Open  bool   `json:"open"`  // can be worked in
-	Holds string `json:"holds"` // what it will hold, while it cannot
 }
 
 // SessionLine is a session in a list.
@@ -232,6 +231,7 @@ type clientRead struct {
 	logged   map[uuid.UUID]store.Logged
 	current  *store.Session
 	emphasis *priority.Emphasis
+	reading  decide.Reading // of her log, as it was last read
 	measured []store.Measuring
 	week     op.WeekRead
 	issues   []store.Issue
@@ -257,6 +257,9 @@ func (s *place) readClient(ctx context.Context, tx *store.Tx, id uuid.UUID, r *c
 		return err
 	}
 	if r.measured, err = s.Measurings(ctx, tx, &r.client); err != nil {
+		return err
+	}
+	if r.reading, _, err = tx.Reading(ctx, id, s.DayOf(&r.client)); err != nil {
 		return err
 	}
 	current, err := tx.CurrentSessions(ctx, &id, s.Day(ctx), op.Movements(ctx))
@@ -331,6 +334,7 @@ func (s *place) showClient(ctx context.Context, r *clientRead) (*clientOutput, e
 	if n := len(r.measured); n > 0 {
 		v.Knots[0].State += ", measured " + s.Ago(ctx, r.measured[n-1].On)
 	}
+	v.Knots[5].State = r.reading.Words()
 	v.Knots[1].State = firstWords(r.emphasis, v.Wish, s.Day(ctx))
 	if card.Session != nil {
 		v.Knots[3].State = issueWords(r.current, r.issues, r.links, v.Knots[3].State)

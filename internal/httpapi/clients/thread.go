@@ -68,16 +68,11 @@ func knots(card *ClientCard, v *ClientView, sets int) []Knot {
 		log = fmt.Sprintf("%d sets, %s", sets, card.Trained)
 	}
 	return []Knot{
-		{Key: "dossier", Label: "Dossier", Open: true},
-		{Key: "priorities", Label: "Priorities", Open: true},
-		{Key: "week", Label: "Week", State: plan, Open: true},
-		{Key: "sheet", Label: "Sheet", State: sheet, Open: true},
-		{Key: "log", Label: "Log", State: log, Open: true},
-		{
-			Key:   "trend",
-			Label: "Trend",
-			State: "when sets have been logged",
-			Holds: "What changed and whether it is real: each series with its band, sets per head over the weeks, left against right.",
-		},
+		{Key: "dossier", Label: "Dossier"},
+		{Key: "priorities", Label: "Priorities"},
+		{Key: "week", Label: "Week", State: plan},
+		{Key: "sheet", Label: "Sheet", State: sheet},
+		{Key: "log", Label: "Log", State: log},
+		{Key: "trend", Label: "Trend"},
 	}
 }

@@ -38,7 +38,10 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		return r, err
 	}
 	f := &r.facts
-	f.T, f.Movements, f.Today, f.Joints, f.Blocked = read.T, op.Movements(ctx), today, c.Joints, s.Blocked(c)
+	f.T, f.Movements, f.Today, f.Blocked = read.T, op.Movements(ctx), today, s.Blocked(c)
+	if c.Dossier.HealthConsent != nil {
+		f.Joints = c.Joints
+	}
 	if f.Entries, err = tx.EntriesSince(ctx, client, s.Now().Add(-decide.ReadsBack), f.Movements); err != nil {
 		return r, err
 	}

@@ -156,6 +156,12 @@ export const queries = {
         ),
       enabled: session !== null,
     }),
+  trend: (client: string) =>
+    queryOptions({
+      queryKey: ['trend', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/trend', { params: { path: { client } }, signal })),
+      staleTime: 0,
+    }),
   templates: () =>
     queryOptions({ queryKey: ['templates'], queryFn: ({ signal }) => got(api.GET('/templates', { signal })) }),
   rooms: () => queryOptions({ queryKey: ['rooms'], queryFn: ({ signal }) => got(api.GET('/rooms', { signal })) }),
@@ -264,6 +270,7 @@ export const queries = {
 /** Source is what a write changes. */
 type Source =
   | 'plan'
+  | 'decisions'
   | 'log'
   | 'dossier'
   | 'verdicts'
@@ -293,6 +300,7 @@ const restsOn: Record<string, Source[]> = {
   sheet: ['plan', 'log', 'dossier', 'verdicts', 'issues', 'rooms', 'stances', 'own', 'studio'],
   issues: ['plan', 'issues', 'dossier', 'own', 'studio'],
   log: ['plan', 'log', 'dossier', 'rooms', 'own', 'studio'],
+  trend: ['log', 'plan', 'dossier', 'verdicts', 'emphasis', 'rooms', 'stances', 'own', 'decisions', 'issues'],
   templates: ['templates', 'own'],
   rooms: ['rooms', 'dossier', 'own', 'clients'],
   studio: ['studio'],

@@ -2889,6 +2889,17 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        HeadWeeks: {
+            code: string;
+            done: number[];
+            /** Format: double */
+            high: number;
+            id: string;
+            /** Format: double */
+            low: number;
+            name: string;
+            planned: number[];
+        };
         HeardView: {
             claims: components["schemas"]["WrongView"][];
             disputes: components["schemas"]["DisputeView"][];
@@ -3019,6 +3030,10 @@ export interface components {
             score: number;
             side: string;
         };
+        JointLine: {
+            joint: string;
+            says: string;
+        };
         JointPoint: {
             on: string;
             outside: boolean;
@@ -3073,11 +3088,9 @@ export interface components {
             threshold: number;
         };
         Knot: {
-            holds: string;
             /** @enum {string} */
             key: "dossier" | "priorities" | "week" | "sheet" | "log" | "trend";
             label: string;
-            open: boolean;
             state: string;
         };
         KnownView: {
@@ -4879,6 +4892,8 @@ export interface components {
             attended: string;
             courses: components["schemas"]["CourseShown"][];
             decisions: components["schemas"]["DecidedView"][];
+            heads: components["schemas"]["HeadWeeks"][];
+            joints: components["schemas"]["JointLine"][];
             right: components["schemas"]["Slice"];
             weeks: components["schemas"]["TrendWeek"][];
             whole?: components["schemas"]["ProposalView"];

@@ -81,7 +81,11 @@ export const router = createBrowserRouter([
                 handle: { title: 'Log' },
                 lazy: async () => ({ Component: (await import('../places/log/Log')).Log }),
               },
-              { path: ':knot', lazy: async () => ({ Component: (await import('../places/clients/Knot')).Knot }) },
+              {
+                path: 'trend',
+                handle: { title: 'Trend' },
+                lazy: async () => ({ Component: (await import('../places/trend/Trend')).Trend }),
+              },
             ],
           },
           {

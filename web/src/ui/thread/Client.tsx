@@ -132,7 +132,7 @@ function Thread({ view }: { view: ClientView }) {
             <li key={k.key} className={i < at ? css.passed : undefined}>
               <NavLink
                 to={path(k.key)}
-                className={({ isActive }) => clsx(css.knot, isActive && css.here, !k.open && css.closed)}
+                className={({ isActive }) => clsx(css.knot, isActive && css.here)}
               >
                 <span className={css.knotDot} aria-hidden />
                 <span className={css.knotLabel}>{k.label}</span>
