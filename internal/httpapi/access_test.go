@@ -63,6 +63,7 @@ var access = map[string]struct {
 	"floor-ready":    {anonymous: 401, assistant: 200, ofClient: true},
 	"floor-done":     {anonymous: 401, assistant: 200, ofClient: true},
 	"floor-tell":     {anonymous: 401, assistant: 200, ofClient: true, body: toldNothing},
+	"today":          {anonymous: 401, assistant: 200},
 	"trend":          {anonymous: 401, assistant: 200, ofClient: true},
 	"export-trend":   {anonymous: 401, assistant: 200, ofClient: true},
 	"answer-proposal": {

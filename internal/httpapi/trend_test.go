@@ -171,3 +171,32 @@ func TestAProposalIsTaken(t *testing.T) {
 	assert.Nil(t, courseOf(t, &v, "Thumbs-up curl").Proposal, "asked again after two sessions")
 	assert.Equal(t, 404, c.call("POST", path+"/"+uuid.NewString()+"/undo", undo).status)
 }
+
+// The day's first page has who trains, in order, and what is due, the oldest first; an
+// assistant's has only what she may do.
+func TestToday(t *testing.T) {
+	s := openHistories(t)
+	require.NoError(t, demo.HalfDone(context.Background(), s.store, now))
+	c := s.signedIn(t, wren)
+	c.trend("Marguerite Oseland")
+	v := got[trendapi.TodayView](c, 200, c.call("GET", "/today", nil))
+	require.Len(t, v.People, 2)
+	for _, p := range v.People {
+		assert.Positive(t, p.Done)
+		assert.Greater(t, p.Sets, p.Done)
+		assert.Positive(t, p.Minutes)
+	}
+	kinds := map[string]int{}
+	for _, d := range v.Due {
+		kinds[d.Kind]++
+		assert.NotEmpty(t, d.Action)
+	}
+	assert.Equal(t, 1, kinds["decision"], "Marguerite's, whose log was read")
+	assert.Positive(t, kinds["screening"], "Pelle has to be asked")
+	j := s.signedIn(t, jory)
+	own := got[trendapi.TodayView](j, 200, j.call("GET", "/today", nil))
+	assert.Len(t, own.People, 2)
+	for _, d := range own.Due {
+		assert.Contains(t, []string{"screening", "measuring"}, d.Kind)
+	}
+}

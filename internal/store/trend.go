@@ -125,23 +125,6 @@ func (t *Tx) Reading(ctx context.Context, client uuid.UUID, today day.Day) (r de
 	return r, !row.Stale && row.ReadFor == today, json.Unmarshal(row.Content, &r)
 }
 
-// Readings returns what was read of every client's log.
-func (t *Tx) Readings(ctx context.Context) (map[uuid.UUID]*decide.Reading, error) {
-	rows, err := t.q.ClientReadings(ctx)
-	if err != nil {
-		return nil, err
-	}
-	out := map[uuid.UUID]*decide.Reading{}
-	for _, r := range rows {
-		one := &decide.Reading{}
-		if err := json.Unmarshal(r.Content, one); err != nil {
-			return nil, err
-		}
-		out[r.ClientID] = one
-	}
-	return out, nil
-}
-
 // BeginReading says that a client's log is about to be read: what is written from now on makes
 // the reading stale before it is even kept.
 func (t *Tx) BeginReading(ctx context.Context, client uuid.UUID) error {
@@ -154,7 +137,11 @@ func (t *Tx) KeepReading(ctx context.Context, client uuid.UUID, r *decide.Readin
 	if err != nil {
 		return err
 	}
-	return t.q.KeepReading(ctx, db.KeepReadingParams{ClientID: client, ReadFor: r.For, Hash: r.Hash, Content: b})
+	asks, err := json.Marshal(r.Asks())
+	if err != nil {
+		return err
+	}
+	return t.q.KeepReading(ctx, db.KeepReadingParams{ClientID: client, ReadFor: r.For, Hash: r.Hash, Content: b, Asks: asks})
 }
 
 // ToRead are the clients whose log has to be read again by a day.
@@ -177,4 +164,38 @@ func (t *Tx) EventsSince(ctx context.Context, client uuid.UUID, after time.Time)
 		out = append(out, e)
 	}
 	return out, nil
+}
+
+// Arounds are what a day looks at of each client, but for who she is: what was done of late and
+// is due, as far as it is kept.
+func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (map[uuid.UUID]*decide.Around, error) {
+	rows, err := t.q.DuesOfClients(ctx, now)
+	if err != nil {
+		return nil, err
+	}
+	out := map[uuid.UUID]*decide.Around{}
+	for _, r := range rows {
+		a := &decide.Around{Measured: r.MeasuredOn, Rated: r.RatedOn, Links: r.Links, Opened: r.OpenedAt}
+		if r.Until != "" {
+			if a.Until, err = day.Parse(r.Until); err != nil {
+				return nil, err
+			}
+		}
+		if err := json.Unmarshal(r.Asks, &a.Asks); err != nil {
+			return nil, err
+		}
+		out[r.ClientID] = a
+	}
+	sessions, err := t.q.SessionsAround(ctx, db.SessionsAroundParams{Since: since, Until: until})
+	for _, s := range sessions {
+		if a := out[s.ClientID]; a != nil {
+			d := decide.Dated{ID: s.SessionID, Name: s.Name, On: s.PlannedOn, Sets: s.Sets}
+			if s.IssuedAt.Unix() > 0 {
+				d.Issued = s.IssuedAt
+			}
+			a.Sessions = append(a.Sessions, d)
+			a.Known = a.Known || s.Sets > 0
+		}
+	}
+	return out, err
 }

@@ -159,22 +159,23 @@ func ReadingOf(f *Facts) *Reading {
 	return out
 }
 
-// Asks is how many things are proposed; what stays as it is asks for nothing.
-func (r *Reading) Asks() (n int) {
+// Asks are what is proposed, the client as a whole first; what stays as it is asks for nothing.
+func (r *Reading) Asks() []Proposal {
+	out := []Proposal{}
 	if r.Whole != nil {
-		n++
+		out = append(out, *r.Whole)
 	}
 	for i := range r.Courses {
 		if p := r.Courses[i].Proposal; p != nil && p.Kind != Hold {
-			n++
+			out = append(out, *p)
 		}
 	}
-	return n
+	return out
 }
 
 // Words tell a reading in few words.
 func (r *Reading) Words() string {
-	n := r.Asks()
+	n := len(r.Asks())
 	switch {
 	case n > 0:
 		return fmt.Sprintf("%d to decide", n)

@@ -16,4 +16,5 @@ func Register(api huma.API, s *op.Server) {
 	p := &place{s}
 	p.registerTrend(api)
 	p.registerDecisions(api)
+	p.registerToday(api)
 }

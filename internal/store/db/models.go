@@ -58,6 +58,7 @@ type ClientReading struct {
 	Stale    bool
 	Hash     string
 	Content  json.RawMessage
+	Asks     json.RawMessage
 }
 
 type ClientWhole struct {

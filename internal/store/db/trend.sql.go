@@ -49,7 +49,7 @@ func (q *Queries) AddDecision(ctx context.Context, arg AddDecisionParams) (int64
 }
 
 const claimReading = `-- name: ClaimReading :exec
-INSERT INTO client_reading (client_id, studio_id, read_for, stale, hash, content) VALUES ($1, current_studio(), '0001-01-01', false, '', '{}')
+INSERT INTO client_reading (client_id, studio_id, read_for, stale, hash, content, asks) VALUES ($1, current_studio(), '0001-01-01', false, '', '{}', '[]')
 ON CONFLICT (client_id) DO UPDATE SET stale = false, read_for = '0001-01-01'
 `
 
@@ -79,42 +79,6 @@ func (q *Queries) ClientReading(ctx context.Context, clientID uuid.UUID) (Client
 		&i.Content,
 	)
 	return i, err
-}
-
-const clientReadings = `-- name: ClientReadings :many
-SELECT r.client_id, r.read_for, r.stale, r.content FROM client_reading r JOIN client c ON c.client_id = r.client_id AND c.deleted_at IS NULL
-`
-
-type ClientReadingsRow struct {
-	ClientID uuid.UUID
-	ReadFor  day.Day
-	Stale    bool
-	Content  json.RawMessage
-}
-
-func (q *Queries) ClientReadings(ctx context.Context) ([]ClientReadingsRow, error) {
-	rows, err := q.db.Query(ctx, clientReadings)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []ClientReadingsRow
-	for rows.Next() {
-		var i ClientReadingsRow
-		if err := rows.Scan(
-			&i.ClientID,
-			&i.ReadFor,
-			&i.Stale,
-			&i.Content,
-		); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
 }
 
 const decisions = `-- name: Decisions :many
@@ -148,6 +112,59 @@ func (q *Queries) Decisions(ctx context.Context, clientID uuid.UUID) ([]Decision
 			&i.Content,
 			&i.MadeOn,
 			&i.MadeBy,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const duesOfClients = `-- name: DuesOfClients :many
+SELECT c.client_id,
+    coalesce((SELECT max(m.measured_on) FROM measuring m WHERE m.client_id = c.client_id AND NOT m.withdrawn), '1970-01-01')::date AS measured_on,
+    coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
+    coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
+    coalesce(r.asks, '[]')::jsonb AS asks,
+    coalesce(l.opened_at, 'epoch')::timestamptz AS opened_at, coalesce(l.links, 0)::int AS links
+FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id
+LEFT JOIN LATERAL (
+    SELECT max(k.opened_at)::timestamptz AS opened_at, count(*) AS links FROM sheet_link k
+    WHERE k.client_id = c.client_id AND k.revoked_at IS NULL AND k.expires_at > $1
+) l ON true
+WHERE c.deleted_at IS NULL ORDER BY c.client_id
+`
+
+type DuesOfClientsRow struct {
+	ClientID   uuid.UUID
+	MeasuredOn day.Day
+	RatedOn    day.Day
+	Until      string
+	Asks       json.RawMessage
+	OpenedAt   time.Time
+	Links      int
+}
+
+func (q *Queries) DuesOfClients(ctx context.Context, now time.Time) ([]DuesOfClientsRow, error) {
+	rows, err := q.db.Query(ctx, duesOfClients, now)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []DuesOfClientsRow
+	for rows.Next() {
+		var i DuesOfClientsRow
+		if err := rows.Scan(
+			&i.ClientID,
+			&i.MeasuredOn,
+			&i.RatedOn,
+			&i.Until,
+			&i.Asks,
+			&i.OpenedAt,
+			&i.Links,
 		); err != nil {
 			return nil, err
 		}
@@ -210,7 +227,7 @@ func (q *Queries) EventsOfClient(ctx context.Context, arg EventsOfClientParams) 
 }
 
 const keepReading = `-- name: KeepReading :exec
-UPDATE client_reading SET read_for = $2, hash = $3, content = $4 WHERE client_id = $1
+UPDATE client_reading SET read_for = $2, hash = $3, content = $4, asks = $5 WHERE client_id = $1
 `
 
 type KeepReadingParams struct {
@@ -218,6 +235,7 @@ type KeepReadingParams struct {
 	ReadFor  day.Day
 	Hash     string
 	Content  json.RawMessage
+	Asks     json.RawMessage
 }
 
 func (q *Queries) KeepReading(ctx context.Context, arg KeepReadingParams) error {
@@ -226,6 +244,7 @@ func (q *Queries) KeepReading(ctx context.Context, arg KeepReadingParams) error 
 		arg.ReadFor,
 		arg.Hash,
 		arg.Content,
+		arg.Asks,
 	)
 	return err
 }
@@ -256,6 +275,55 @@ func (q *Queries) SameDecision(ctx context.Context, arg SameDecisionParams) (boo
 	var exists bool
 	err := row.Scan(&exists)
 	return exists, err
+}
+
+const sessionsAround = `-- name: SessionsAround :many
+SELECT s.session_id, s.client_id, s.name, s.planned_on,
+    (SELECT count(*) FROM standing_set e WHERE e.session_id = s.session_id AND e.twice_of IS NULL)::int AS sets,
+    coalesce((SELECT max(i.issued_at) FROM issued_sheet i WHERE i.session_id = s.session_id), 'epoch')::timestamptz AS issued_at
+FROM training_session s JOIN client c ON c.client_id = s.client_id AND c.deleted_at IS NULL
+WHERE s.planned_on BETWEEN $1 AND $2 AND NOT s.removed ORDER BY s.planned_on, s.session_id
+`
+
+type SessionsAroundParams struct {
+	Since day.Day
+	Until day.Day
+}
+
+type SessionsAroundRow struct {
+	SessionID uuid.UUID
+	ClientID  uuid.UUID
+	Name      string
+	PlannedOn day.Day
+	Sets      int
+	IssuedAt  time.Time
+}
+
+func (q *Queries) SessionsAround(ctx context.Context, arg SessionsAroundParams) ([]SessionsAroundRow, error) {
+	rows, err := q.db.Query(ctx, sessionsAround, arg.Since, arg.Until)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SessionsAroundRow
+	for rows.Next() {
+		var i SessionsAroundRow
+		if err := rows.Scan(
+			&i.SessionID,
+			&i.ClientID,
+			&i.Name,
+			&i.PlannedOn,
+			&i.Sets,
+			&i.IssuedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const toRead = `-- name: ToRead :many

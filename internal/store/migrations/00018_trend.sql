@@ -31,6 +31,7 @@ CREATE TABLE client_reading (
     stale     boolean NOT NULL,
     hash      text NOT NULL,
     content   jsonb NOT NULL,
+    asks      jsonb NOT NULL, -- what is proposed, alone: for the day's first page
     FOREIGN KEY (studio_id, client_id) REFERENCES client (studio_id, client_id)
 );
 CREATE INDEX ON client_reading (studio_id);

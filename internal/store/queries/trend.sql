@@ -13,15 +13,33 @@ SELECT decision_id, series, answer, of_decision, content, made_on, made_by FROM 
 -- name: ClientReading :one
 SELECT read_for, stale, hash, content FROM client_reading WHERE client_id = $1;
 
--- name: ClientReadings :many
-SELECT r.client_id, r.read_for, r.stale, r.content FROM client_reading r JOIN client c ON c.client_id = r.client_id AND c.deleted_at IS NULL;
+-- name: DuesOfClients :many
+SELECT c.client_id,
+    coalesce((SELECT max(m.measured_on) FROM measuring m WHERE m.client_id = c.client_id AND NOT m.withdrawn), '1970-01-01')::date AS measured_on,
+    coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
+    coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
+    coalesce(r.asks, '[]')::jsonb AS asks,
+    coalesce(l.opened_at, 'epoch')::timestamptz AS opened_at, coalesce(l.links, 0)::int AS links
+FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id
+LEFT JOIN LATERAL (
+    SELECT max(k.opened_at)::timestamptz AS opened_at, count(*) AS links FROM sheet_link k
+    WHERE k.client_id = c.client_id AND k.revoked_at IS NULL AND k.expires_at > sqlc.arg(now)
+) l ON true
+WHERE c.deleted_at IS NULL ORDER BY c.client_id;
+
+-- name: SessionsAround :many
+SELECT s.session_id, s.client_id, s.name, s.planned_on,
+    (SELECT count(*) FROM standing_set e WHERE e.session_id = s.session_id AND e.twice_of IS NULL)::int AS sets,
+    coalesce((SELECT max(i.issued_at) FROM issued_sheet i WHERE i.session_id = s.session_id), 'epoch')::timestamptz AS issued_at
+FROM training_session s JOIN client c ON c.client_id = s.client_id AND c.deleted_at IS NULL
+WHERE s.planned_on BETWEEN sqlc.arg(since) AND sqlc.arg(until) AND NOT s.removed ORDER BY s.planned_on, s.session_id;
 
 -- name: ClaimReading :exec
-INSERT INTO client_reading (client_id, studio_id, read_for, stale, hash, content) VALUES ($1, current_studio(), '0001-01-01', false, '', '{}')
+INSERT INTO client_reading (client_id, studio_id, read_for, stale, hash, content, asks) VALUES ($1, current_studio(), '0001-01-01', false, '', '{}', '[]')
 ON CONFLICT (client_id) DO UPDATE SET stale = false, read_for = '0001-01-01';
 
 -- name: KeepReading :exec
-UPDATE client_reading SET read_for = $2, hash = $3, content = $4 WHERE client_id = $1;
+UPDATE client_reading SET read_for = $2, hash = $3, content = $4, asks = $5 WHERE client_id = $1;
 
 -- name: ToRead :many
 SELECT c.client_id FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id

@@ -156,6 +156,12 @@ export const queries = {
         ),
       enabled: session !== null,
     }),
+  today: () =>
+    queryOptions({
+      queryKey: ['today'],
+      queryFn: ({ signal }) => got(api.GET('/today', { signal })),
+      staleTime: 0,
+    }),
   trend: (client: string) =>
     queryOptions({
       queryKey: ['trend', client],
@@ -300,6 +306,20 @@ const restsOn: Record<string, Source[]> = {
   sheet: ['plan', 'log', 'dossier', 'verdicts', 'issues', 'rooms', 'stances', 'own', 'studio'],
   issues: ['plan', 'issues', 'dossier', 'own', 'studio'],
   log: ['plan', 'log', 'dossier', 'rooms', 'own', 'studio'],
+  today: [
+    'log',
+    'plan',
+    'dossier',
+    'verdicts',
+    'emphasis',
+    'measures',
+    'rooms',
+    'own',
+    'decisions',
+    'issues',
+    'clients',
+    'studio',
+  ],
   trend: ['log', 'plan', 'dossier', 'verdicts', 'emphasis', 'rooms', 'stances', 'own', 'decisions', 'issues'],
   templates: ['templates', 'own'],
   rooms: ['rooms', 'dossier', 'own', 'clients'],

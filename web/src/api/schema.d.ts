@@ -1728,6 +1728,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who trains today, and what is due */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tune": {
         parameters: {
             query?: never;
@@ -2517,6 +2534,17 @@ export interface components {
         };
         DropFactorInputBody: {
             password: string;
+        };
+        DueView: {
+            action: string;
+            client: string;
+            /** @enum {string} */
+            kind: "screening" | "decision" | "measuring" | "rating" | "emphasis" | "missed" | "sheet";
+            name: string;
+            says: string;
+            session: string;
+            since: string;
+            to: string;
         };
         Elsewhere: {
             kind: string;
@@ -4870,6 +4898,30 @@ export interface components {
             /** Format: double */
             stretch: number;
             verdict: string;
+        };
+        TodayPerson: {
+            blocked: string;
+            client: string;
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            room: string;
+            session: string;
+            /** Format: int64 */
+            sets: number;
+            slice: components["schemas"]["SliceView"];
+            special: string[];
+            title: string;
+        };
+        TodayView: {
+            day: string;
+            due: components["schemas"]["DueView"][];
+            may_plan: boolean;
+            next: string;
+            people: components["schemas"]["TodayPerson"][];
+            right: components["schemas"]["Slice"];
         };
         ToldAnswer: {
             answers: components["schemas"]["EventAnswer"][];
@@ -15670,6 +15722,71 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

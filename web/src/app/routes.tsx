@@ -1,6 +1,5 @@
 import { createBrowserRouter, Navigate } from 'react-router'
 import { Shell } from './Shell'
-import { Soon } from './Soon'
 import { Missing } from '../ui/Failed'
 import { Broken } from './Broken'
 
@@ -25,7 +24,7 @@ export const router = createBrowserRouter([
       {
         errorElement: <Broken />,
         children: [
-          { index: true, element: <Navigate to="/clients" replace /> },
+          { index: true, element: <Navigate to="/today" replace /> },
           {
             path: 'clients',
             handle: { title: 'Clients' },
@@ -91,12 +90,7 @@ export const router = createBrowserRouter([
           {
             path: 'today',
             handle: { title: 'Today' },
-            element: (
-              <Soon
-                title="Today"
-                holds="Who trains today, what is due (measuring, a stalled lift, pain reported), and a session started in one key."
-              />
-            ),
+            lazy: async () => ({ Component: (await import('../places/today/Today')).Today }),
           },
           {
             path: 'fitting',

@@ -55,7 +55,7 @@ export function FloorByAccount() {
       door={door}
       around={around}
       out={out}
-      leave={(client, session) => location.assign(client ? `/clients/${client}/log/${session}` : '/clients')}
+      leave={(client, session) => location.assign(client ? `/clients/${client}/log/${session}` : '/today')}
     />
   )
 }

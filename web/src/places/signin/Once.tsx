@@ -98,7 +98,7 @@ function Join({ token, once }: { token: string; once: OnceView }) {
   const { run, problem, busy } = useWrite(async (typed: Joining) => {
     const zone = first ? Intl.DateTimeFormat().resolvedOptions().timeZone : undefined
     arrived(await got(api.POST('/once/{token}', { params: { path: { token } }, body: { ...typed, zone } })))
-    void navigate(first ? '/studio' : '/clients')
+    void navigate(first ? '/studio' : '/today')
   })
   const at = (field: string) => problem?.faults.find((f) => f.field === field)?.reason ?? ''
   const item = (field: string) => ({
