@@ -9,7 +9,7 @@ STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
 PACKAGES := ./cmd/... ./internal/... ./web
 SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
 
-.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api draft-check
+.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api draft-check simulate
 
 demo: bin/musculus
 	@scripts/need postgresql
@@ -85,3 +85,7 @@ clean:
 # The API's description, read by an outside linter with its recommended rules.
 lint-api:
 	npx --yes @redocly/cli@1.34.5 lint --extends=recommended docs/openapi.json
+
+# The rates at which a course is called right and wrong, in two thousand made-up histories each.
+simulate:
+	MUSCULUS_SIMULATE=1 $(GO) test ./internal/core/series -run TestRates -count 1 -v

@@ -25,6 +25,8 @@ var reads = []struct {
 	{"client", 200, func(c string) string { return "/clients/" + c }, 0},
 	{"week", 200, func(c string) string { return "/clients/" + c + "/week" }, 0},
 	{"dossier", 200, func(c string) string { return "/clients/" + c + "/dossier" }, 0},
+	{"trend", 100, func(c string) string { return "/clients/" + c + "/trend" }, 0},
+	{"today", 20, func(string) string { return "/today" }, 0},
 	{"wall", 20, func(string) string { return "/clients" }, 0},
 	{"library", 100, func(string) string { return "/library" }, 60},
 }

@@ -117,7 +117,8 @@ type DecidedView struct {
 
 // TrendOf shows a reading.
 func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
-	out := Trend{Weeks: []TrendWeek{}, Courses: []CourseShown{}, Decisions: []DecidedView{}, Heads: []HeadWeeks{}, Joints: []JointLine{}, Whole: ProposalOf(r.Whole)}
+	out := Trend{Weeks: []TrendWeek{}, Courses: []CourseShown{}, Decisions: []DecidedView{}, Heads: []HeadWeeks{},
+		Joints: []JointLine{}, Whole: ProposalOf(r.Whole)}
 	if r.Planned > 0 {
 		out.Attended = fmt.Sprintf("%d of %d planned sessions of the last four weeks were done.", r.Done, r.Planned)
 	}

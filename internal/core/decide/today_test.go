@@ -35,10 +35,13 @@ func TestDues(t *testing.T) {
 		"rated long ago":    {func(a *Around) { a.Rated = today - 130 }, DueRating, today - 8},
 		"emphasis ends":     {func(a *Around) { a.Until = today + 7 }, DueEmphasis, today},
 		"emphasis ended":    {func(a *Around) { a.Until = today - 3 }, DueEmphasis, today - 3},
-		"two missed":        {func(a *Around) { a.Sessions[0].Sets = 0; a.Sessions = append([]Dated{{On: today - 7}}, a.Sessions...) }, DueMissed, today - 4},
-		"sheet not opened":  {func(a *Around) { a.Opened = at.Add(-2 * time.Hour) }, DueSheet, today},
-		"no sheet":          {func(a *Around) { a.Sessions[1].Issued = time.Time{} }, DueSheet, today},
-		"to decide":         {func(a *Around) { a.Asks = []Proposal{{Name: "Curl", Says: "Go up to 14 kg"}} }, DueDecision, today},
+		"two missed": {func(a *Around) {
+			a.Sessions[0].Sets = 0
+			a.Sessions = append([]Dated{{On: today - 7}}, a.Sessions...)
+		}, DueMissed, today - 4},
+		"sheet not opened": {func(a *Around) { a.Opened = at.Add(-2 * time.Hour) }, DueSheet, today},
+		"no sheet":         {func(a *Around) { a.Sessions[1].Issued = time.Time{} }, DueSheet, today},
+		"to decide":        {func(a *Around) { a.Asks = []Proposal{{Name: "Curl", Says: "Go up to 14 kg"}} }, DueDecision, today},
 	} {
 		a := calm
 		a.Sessions = append([]Dated{}, calm.Sessions...)

@@ -82,7 +82,8 @@ func (s *place) today(ctx context.Context, _ *struct{}) (*todayOutput, error) {
 		return err
 	}, func(r *todayRead) (*todayOutput, error) {
 		a := op.AccountOf(ctx)
-		v := TodayView{Day: today.Long(), Right: figure.MakeSlice(false), MayPlan: a.Role != store.Assistant, People: []TodayPerson{}, Due: []DueView{}}
+		v := TodayView{Day: today.Long(), Right: figure.MakeSlice(false), MayPlan: a.Role != store.Assistant,
+			People: []TodayPerson{}, Due: []DueView{}}
 		byID := map[uuid.UUID]*store.Client{}
 		next := day.Day(0)
 		var dues []dueOf
@@ -190,7 +191,8 @@ func rankOf(p *TodayPerson) int {
 
 // person shows somebody who trains today.
 func (s *place) person(c *store.Client, kept *store.Session, around *decide.Around) (TodayPerson, error) {
-	p := TodayPerson{Client: c.ID, Session: kept.ID, Name: c.Dossier.Name, Title: kept.Name, Room: c.Room().Name, Special: []string{}, Blocked: s.Blocked(c)}
+	p := TodayPerson{Client: c.ID, Session: kept.ID, Name: c.Dossier.Name, Title: kept.Name, Room: c.Room().Name,
+		Special: []string{}, Blocked: s.Blocked(c)}
 	for i := range around.Sessions {
 		if around.Sessions[i].ID == kept.ID {
 			p.Done = around.Sessions[i].Sets

@@ -8,6 +8,7 @@ import { useSending } from '../../api/sending'
 import { useCatalogue, useSignedOut } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { Slice } from '../../figures/Slice'
+import { Asks } from '../../ui/decisions/Proposals'
 import { NameSession, useClient, useSessionId } from '../../ui/thread/Client'
 import { SessionTabs } from '../../ui/thread/SessionTabs'
 import { SetForm, type How, type Typed } from './SetForm'
@@ -83,7 +84,7 @@ export function Log() {
     <>
       <SessionTabs place="log" id={id} />
       {log.data ? (
-        <Slots key={id} log={log.data} send={send} />
+        <Slots key={id} client={client.id} log={log.data} send={send} />
       ) : id === null ? (
         <p className="hint">Nothing planned yet, so nothing to log.</p>
       ) : (
@@ -93,7 +94,7 @@ export function Log() {
   )
 }
 
-function Slots({ log, send }: { log: LogView; send: Send }) {
+function Slots({ client, log, send }: { client: string; log: LogView; send: Send }) {
   const first = log.slots.find((s) => !s.next.done)?.id ?? null
   const [open, setOpen] = useState<string | null>(first)
   // Once a slot has all its sets the next one opens by itself.
@@ -118,6 +119,11 @@ function Slots({ log, send }: { log: LogView; send: Send }) {
           send={send}
         />
       ))}
+      {log.slots.length > 0 && log.slots.every((s) => s.next.done) && (
+        <section className={css.asks} aria-label="What to decide">
+          <Asks client={client} names={log.slots.map((s) => s.title)} />
+        </section>
+      )}
       {log.told.length > 0 && (
         <ul className={css.told}>
           {log.told.map((w) => (

@@ -11,6 +11,7 @@ import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { SaveNote, UndoRedo } from '../../ui/SaveNote'
 import { useClient } from '../../ui/thread/Client'
+import { Asks } from '../../ui/decisions/Proposals'
 import { Audit } from './Audit'
 import { BoardSession } from './BoardSession'
 import { Drafts } from './drafts/Drafts'
@@ -344,6 +345,7 @@ function Week({ client, name, from, arrived, again }: Props) {
           show={(f) => f.session && navigate(`/clients/${client}/week/${f.session}`, { state: { slot: f.slot } })}
           changed={again}
         />
+        <Asks client={client} />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
     </div>

@@ -130,10 +130,7 @@ function Thread({ view }: { view: ClientView }) {
         <ol className={css.line}>
           {view.knots.map((k, i) => (
             <li key={k.key} className={i < at ? css.passed : undefined}>
-              <NavLink
-                to={path(k.key)}
-                className={({ isActive }) => clsx(css.knot, isActive && css.here)}
-              >
+              <NavLink to={path(k.key)} className={({ isActive }) => clsx(css.knot, isActive && css.here)}>
                 <span className={css.knotDot} aria-hidden />
                 <span className={css.knotLabel}>{k.label}</span>
                 <span className={css.knotState}>{k.state}</span>

@@ -1,12 +1,12 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, type CourseShown, type DecidedView, type ProposalView } from '../../api/client'
-import { touched } from '../../api/queries'
+import { queries, touched } from '../../api/queries'
 import { useWrite } from '../../api/useWrite'
 import { useMe } from '../../app/me'
 import { message } from '../../ui/tell'
-import css from './trend.module.css'
+import css from './decisions.module.css'
 
 /** useAnswers takes a proposal, puts it off, and takes it back. */
 export function useAnswers(client: string) {
@@ -104,12 +104,31 @@ export function Proposals({
 
 const lower = (s: string) => s.slice(0, 1).toLowerCase() + s.slice(1)
 
+/** Asks is what is proposed, in a place that is about something else: of the whole plan, or of some set-ups. */
+export function Asks({ client, names }: { client: string; names?: string[] }) {
+  const trend = useQuery(queries.trend(client))
+  const asks = (trend.data?.courses ?? []).flatMap((c) =>
+    c.proposal && c.proposal.kind !== 'hold' && (!names || names.includes(c.name)) ? [c.proposal] : [],
+  )
+  const whole = trend.data?.whole
+  if (asks.length === 0 && !whole) return null
+  return (
+    <>
+      <h2>From the log</h2>
+      {whole && <Proposal client={client} proposal={whole} />}
+      {asks.map((p) => (
+        <Proposal key={p.series} client={client} proposal={p} />
+      ))}
+    </>
+  )
+}
+
 /** Proposal is one sentence with its reasons, to be taken or put off. */
 export function Proposal({ client, proposal: p }: { client: string; proposal: ProposalView }) {
   const me = useMe()
   const { answer, busy } = useAnswers(client)
   return (
-    <div className="finding does">
+    <div className={css.proposal}>
       {p.name && <p className={css.of}>{p.name}</p>}
       <p className={css.does}>{p.says}</p>
       {p.why.map((w) => (

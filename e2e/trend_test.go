@@ -1,0 +1,50 @@
+package e2e
+
+import (
+	"context"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/demo"
+	"musculus/internal/httpapi"
+)
+
+// startTrained is the demo with its histories, read.
+func startTrained(t testing.TB) *app {
+	a := start(t)
+	require.NoError(t, demo.Histories(context.Background(), a.store, time.Now()))
+	require.NoError(t, httpapi.ReadAgain(a.store)(context.Background()))
+	return a
+}
+
+// The day begins on Today: what is due leads to where it is decided, what is taken is written
+// into the plan and can be taken back, and one key starts the first session.
+func TestADayBegins(t *testing.T) {
+	t.Parallel()
+	a := startTrained(t)
+	p := a.signedIn(t, wren, laptop, "/")
+	p.until(`location.pathname === '/today'`)
+	p.untilSays("Marguerite Oseland")
+	p.click(`a[aria-label="Decide: Marguerite Oseland"]`)
+	p.untilSays("things to decide")
+	p.click(`button[aria-label="Take it: A rep more: 11–13 at 6 kg a hand"]`)
+	p.untilSays("Written into 1 session")
+	p.untilSays("is watched: 0 of 2 sessions since")
+	p.untilSays("What came of earlier ones")
+	p.clickText("Undo")
+	p.until(`document.querySelector('button[aria-label="Take it: A rep more: 11–13 at 6 kg a hand"]')`)
+	p.click(`button[aria-label="Not now: A rep more: 11–13 at 6 kg a hand"]`)
+	p.until(`!document.querySelector('button[aria-label="Take it: A rep more: 11–13 at 6 kg a hand"]')`)
+
+	// Every course has its picture and its words, the same for eyes and ears.
+	assert.Equal(t, 3, eval[int](p, `document.querySelectorAll('section[aria-label="Courses"] svg[role="img"]').length`))
+	assert.Contains(t, eval[string](p, `document.querySelector('section[aria-label="Courses"] svg').getAttribute('aria-label')`), "sessions")
+
+	p.clickText("Today")
+	p.untilSays("Start")
+	p.key("s")
+	p.until(`location.pathname.startsWith('/floor/')`)
+}
