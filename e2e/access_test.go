@@ -1,10 +1,12 @@
 package e2e
 
 import (
+	"context"
 	"fmt"
 	"os"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
@@ -19,7 +21,10 @@ import (
 func TestEveryViewIsReadByAxe(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
-	a, _ := startMidweek(t) // somebody has no next week then, whatever day it is
+	a, on := startMidweek(t) // somebody has no next week then, whatever day it is
+	wednesday, err := time.Parse(time.DateOnly, on)
+	require.NoError(t, err)
+	require.NoError(t, demo.Histories(context.Background(), a.store, wednesday))
 	link := issueAndLink(t, a)
 	of := func(name string) string { return "client=" + demo.ClientID(name).String() }
 	for name, size := range map[string][2]int64{"laptop": laptop, "phone": phone} {
@@ -31,7 +36,7 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 			p.signIn(wren)
 			for _, view := range [][2]string{
 				{"/clients", ".wall_clientCard"},
-				{"/today", ".soon"},
+				{"/today", ".margin .finding"},
 				{"/nowhere", ".soon"},
 				{clientPath("Ines Karlova", "dossier"), ".dossier_joints"},
 				{clientPath("Tobias Quill", "dossier/measures"), ".course_course"},
@@ -44,7 +49,8 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 				{builderPath("Aurelio Finch"), ".stage_stage .pose_pose"},
 				{clientPath("Aurelio Finch", "sheet"), ".sheet_slot"},
 				{clientPath("Tobias Quill", "log"), ".log_setForm"},
-				{clientPath("Tobias Quill", "trend"), "main"},
+				{clientPath("Tobias Quill", "trend"), ".trend_course"},
+				{clientPath("Dario Vance", "trend"), ".trend_tape"},
 				{"/fitting?" + of("Tobias Quill"), ".stage_near"},
 				{"/fitting?movement=curl_reclined&" + of("Ines Karlova"), ".stage_verdict"},
 				{"/fitting", ".stage_near"},
@@ -72,7 +78,7 @@ func TestEveryViewIsReadByAxe(t *testing.T) {
 // readByAxe reads a page by day, and once more by night for what a palette can break.
 func (p *tab) readByAxe(axe, what string) {
 	p.t.Helper()
-	p.until(`document.fonts.status === 'loaded'`)
+	p.until(`document.fonts.status === 'loaded' && document.querySelector('h1')`)
 	eval[bool](p, axe+";true")
 	width := eval[int](p, `innerWidth`)
 	assert.Equal(p.t, 1, eval[int](p, `document.querySelectorAll('h1').length`), "headings of the first level: %s", what)
@@ -91,8 +97,11 @@ func (p *tab) readByAxe(axe, what string) {
 		)
 		require.NoError(p.t, err)
 		// What fades from one palette to the other is not read half way.
-		if night { // the component library draws itself anew, a moment later
+		// The component library draws itself anew, a moment later.
+		if night {
 			p.until(`![...document.querySelectorAll('input, textarea')].some(e => getComputedStyle(e).backgroundColor === 'rgb(252, 252, 252)')`)
+		} else {
+			p.until(`![...document.querySelectorAll('input, textarea')].some(e => getComputedStyle(e).color === 'rgb(238, 232, 221)')`)
 		}
 		p.until(fmt.Sprintf(
 			`document.getAnimations().length === 0 && (window.night === %[1]v || (window.night = %[1]v, false))`, night))

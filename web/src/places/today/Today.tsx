@@ -95,14 +95,10 @@ function Person({
         )}
       </div>
       {!p.blocked && !through(p) && (
-        <Button
-          className={css.start}
-          type={first ? 'primary' : 'default'}
-          size="large"
-          href={floorOf(p)}
-          aria-label={`${p.done > 0 ? 'Go on with' : 'Start with'} ${p.name}`}
-        >
-          {p.done > 0 ? 'Go on' : 'Start'} <kbd>{first ? 's' : no}</kbd>
+        <Button className={css.start} type={first ? 'primary' : 'default'} size="large" href={floorOf(p)}>
+          {p.done > 0 ? 'Go on' : 'Start'}
+          <span className={css.unseen}> with {p.name}</span>
+          <kbd aria-hidden>{first ? 's' : no}</kbd>
         </Button>
       )}
     </li>

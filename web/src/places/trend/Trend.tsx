@@ -97,12 +97,12 @@ const stateWords: Record<CourseShown['state'], string> = {
 function CourseCard({ course }: { course: CourseShown }) {
   return (
     <article className={css.course}>
-      <h3>
+      <h2>
         {course.name}
         <span className={css.state} data-state={course.state}>
           {stateWords[course.state]}
         </span>
-      </h3>
+      </h2>
       <Course course={course} />
       <p className={css.says}>
         {course.now && <b>{course.now}. </b>}
