@@ -66,6 +66,15 @@ var access = map[string]struct {
 	"today":          {anonymous: 401, assistant: 200},
 	"trend":          {anonymous: 401, assistant: 200, ofClient: true},
 	"export-trend":   {anonymous: 401, assistant: 200, ofClient: true},
+	"begin-tolerance": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body: func(*caller) any {
+			return map[string]any{"id": newID(), "series": "curl", "joint": "wrist", "side": "left"}
+		},
+	},
+	"stop-tolerance": {anonymous: 401, assistant: 403, ofClient: true},
 	"answer-proposal": {
 		anonymous: 401,
 		assistant: 403,

@@ -200,3 +200,26 @@ func TestToday(t *testing.T) {
 		assert.Contains(t, []string{"screening", "measuring"}, d.Kind)
 	}
 }
+
+// A tolerance plan is begun by who plans, where nothing is open, once a set-up.
+func TestAToleranceIsBegun(t *testing.T) {
+	s := openHistories(t)
+	c := s.signedIn(t, wren)
+	v := c.trend("Dario Vance")
+	course := courseOf(t, &v, "Lying extension")
+	path := "/clients/" + demo.ClientID("Dario Vance").String() + "/tolerance"
+	body := map[string]any{"id": newID(), "series": course.Key, "joint": "elbow_back", "side": "right"}
+	for range 2 {
+		assert.Equal(t, 204, c.call("POST", path, body).status)
+	}
+	again := map[string]any{"id": newID(), "series": course.Key, "joint": "elbow_back", "side": "right"}
+	assert.Equal(t, 409, c.call("POST", path, again).status, "it has one already")
+	v = c.trend("Dario Vance")
+	course = courseOf(t, &v, "Lying extension")
+	assert.Contains(t, course.Led, "a load without pain")
+	assert.Equal(t, 204, c.call("DELETE", path+"/"+course.LedID.String(), nil).status)
+	v = c.trend("Dario Vance")
+	assert.Empty(t, courseOf(t, &v, "Lying extension").Led)
+	pelle := "/clients/" + demo.ClientID("Pelle Sandoval").String() + "/tolerance"
+	assert.Equal(t, 422, c.call("POST", pelle, again).status, "the questions come first")
+}

@@ -29,6 +29,7 @@ var recordsOf = []struct{ table, where, but string }{
 	{"set_entry", "client_id = $1", ""},
 	{"sheet_link", "client_id = $1", "token_hash"},
 	{"studio_event", "client_id = $1", ""},
+	{"tolerance_plan", "client_id = $1", ""},
 	{"training_session", "client_id = $1", ""},
 	{"try_out", "client_id = $1", ""},
 	{"verdict_override", "client_id = $1", ""},

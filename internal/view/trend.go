@@ -22,6 +22,7 @@ type Trend struct {
 	Attended  string        `json:"attended"`
 	Heads     []HeadWeeks   `json:"heads"`
 	Joints    []JointLine   `json:"joints"`
+	Sites     []WordView    `json:"sites"` // the joints there are
 }
 
 // HeadWeeks is one head over the weeks of the strip, effective sets.
@@ -77,7 +78,9 @@ type CourseShown struct {
 	Points   []CoursePoint `json:"points"`
 	Band     []BandPoint   `json:"band"`  // the line of the window and what sessions scatter around it
 	Ticks    []DecidedTick `json:"ticks"` // decisions, by their day
-	Arms     string        `json:"arms"`  // how far the arms are apart, empty where they are not told apart
+	Led      string        `json:"led"`   // where its tolerance plan stands, empty for none
+	LedID    uuid.UUID     `json:"led_id"`
+	Arms     string        `json:"arms"` // how far the arms are apart, empty where they are not told apart
 }
 
 // CoursePoint is one session of a course.
@@ -113,7 +116,11 @@ type DecidedView struct {
 	Says    string    `json:"says"`
 	Answer  string    `json:"answer" enum:"taken,not_now,undone"`
 	Outcome string    `json:"outcome"`
+	Fresh   bool      `json:"fresh"` // it can still be taken back
 }
+
+// freshFor is for how many days a decision can be taken back: later its sessions are done.
+const freshFor = 14
 
 // TrendOf shows a reading.
 func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
@@ -133,6 +140,9 @@ func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
 			line.Low, line.High = w.Target[h].Low, w.Target[h].High
 		}
 		out.Heads = append(out.Heads, line)
+	}
+	for _, j := range movement.Joints {
+		out.Sites = append(out.Sites, WordView{string(j), j.Words()})
 	}
 	for _, j := range r.Joints {
 		out.Joints = append(out.Joints, JointLine(j))
@@ -160,7 +170,7 @@ func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
 			answer = "not_now"
 		}
 		out.Decisions = append(out.Decisions, DecidedView{ID: d.ID, When: d.On.FromToday(eyes.Today), Name: d.Name, Says: d.Says,
-			Answer: answer, Outcome: d.Outcome})
+			Answer: answer, Outcome: d.Outcome, Fresh: int(eyes.Today-d.On) <= freshFor})
 	}
 	return out
 }
@@ -199,7 +209,7 @@ func courseShown(eyes *Eyes, set movement.SetUp, x *decide.Course) CourseShown {
 	words := func(whole float64) string { return eyes.Room.Words(math.Round(10*whole)/10, set) }
 	out := CourseShown{Key: x.Key, Name: x.Name, Short: x.Short, Group: x.Group, State: string(x.State), Says: x.Words,
 		Planned: x.Planned, Watching: x.Watching, Proposal: ProposalOf(x.Proposal), Points: []CoursePoint{}, Band: []BandPoint{},
-		Ticks: []DecidedTick{}, Arms: x.ArmsSay}
+		Ticks: []DecidedTick{}, Arms: x.ArmsSay, Led: x.Led, LedID: x.LedID}
 	if x.NextOn != 0 {
 		out.Next = x.NextOn.FromToday(eyes.Today)
 	}

@@ -115,6 +115,7 @@ type Series struct {
 	Next     *Next            // nil: not planned
 	NextOn   day.Day          // the day of it; 0: as it was last, nothing to come has it
 	Taken    []Taken          // what was decided about it, the latest last
+	Led      *Led             // the tolerance plan it is led up to by; nil: none
 }
 
 // Taken is a proposal that was answered.
@@ -168,7 +169,13 @@ func For(c *Client, whole *Proposal, s *Series) *Proposal {
 	if s.Next == nil || len(s.Sessions) == 0 {
 		return nil
 	}
-	for _, rule := range []func(*Client, *Series) *Proposal{hurts, form} {
+	if s.Led != nil && !s.Led.At.Over { // step by step, whatever else the log says of it
+		if p := led(c, s); p != nil {
+			return s.ask(p)
+		}
+		return nil
+	}
+	for _, rule := range []func(*Client, *Series) *Proposal{led, hurts, form} {
 		if p := rule(c, s); p != nil {
 			return s.ask(p)
 		}

@@ -41,6 +41,8 @@ type Facts struct {
 	Taken     []Taken // the earliest first
 	Blocked   string
 	Emphasis  string // one that ended, in words
+	// Tolerances are the plans that lead up to something again.
+	Tolerances []Tolerance
 }
 
 // Growth is what a course is asked for, a week.
@@ -96,6 +98,7 @@ func Gather(f *Facts) (*Client, []*Series) {
 		compared := series.ComparedOf(s.Sessions)
 		s.Looks = series.Watch(compared[max(0, len(compared)-mostLooks):], f.Growth())
 		s.scored(f)
+		s.follows(f)
 		for _, t := range f.Taken {
 			if t.Series == key {
 				s.Taken = append(s.Taken, t)

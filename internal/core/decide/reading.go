@@ -60,6 +60,8 @@ type Course struct {
 	Points   []Point           `json:"points"`
 	Arms     *series.ArmsApart `json:"arms,omitempty"`
 	ArmsSay  string            `json:"arms_say"`
+	Led      string            `json:"led"` // where its tolerance plan stands, "" for none
+	LedID    uuid.UUID         `json:"led_id"`
 }
 
 // BandAt is the line of a course on a day, as the load is read, and what sessions scatter by.
@@ -222,6 +224,9 @@ func courseOf(f *Facts, c *Client, whole *Proposal, s *Series) Course {
 			p.Reps = append(p.Reps, set.Reps)
 		}
 		out.Points = append(out.Points, p)
+	}
+	if s.Led != nil {
+		out.Led, out.LedID = s.Led.Words(), s.Led.ID
 	}
 	var own []entry.Entry
 	for i := range f.Entries {

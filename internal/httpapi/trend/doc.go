@@ -17,4 +17,5 @@ func Register(api huma.API, s *op.Server) {
 	p.registerTrend(api)
 	p.registerDecisions(api)
 	p.registerToday(api)
+	p.registerTolerance(api)
 }

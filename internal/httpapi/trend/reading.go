@@ -41,6 +41,9 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 	f.T, f.Movements, f.Today, f.Blocked = read.T, op.Movements(ctx), today, s.Blocked(c)
 	if c.Dossier.HealthConsent != nil {
 		f.Joints = c.Joints
+		if f.Tolerances, err = tx.Tolerances(ctx, client); err != nil {
+			return r, err
+		}
 	}
 	if f.Entries, err = tx.EntriesSince(ctx, client, s.Now().Add(-decide.ReadsBack), f.Movements); err != nil {
 		return r, err

@@ -462,6 +462,18 @@ type StudioStance struct {
 	MadeBy   uuid.UUID
 }
 
+type TolerancePlan struct {
+	PlanID    uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	Series    string
+	Joint     string
+	Side      string
+	StartedOn day.Day
+	StartedBy uuid.UUID
+	StoppedOn *day.Day
+}
+
 type TrainingSession struct {
 	SessionID uuid.UUID
 	StudioID  uuid.UUID

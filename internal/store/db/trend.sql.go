@@ -48,6 +48,37 @@ func (q *Queries) AddDecision(ctx context.Context, arg AddDecisionParams) (int64
 	return result.RowsAffected(), nil
 }
 
+const addTolerance = `-- name: AddTolerance :execrows
+INSERT INTO tolerance_plan (plan_id, studio_id, client_id, series, joint, side, started_on, started_by)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING
+`
+
+type AddToleranceParams struct {
+	PlanID    uuid.UUID
+	ClientID  uuid.UUID
+	Series    string
+	Joint     string
+	Side      string
+	StartedOn day.Day
+	StartedBy uuid.UUID
+}
+
+func (q *Queries) AddTolerance(ctx context.Context, arg AddToleranceParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addTolerance,
+		arg.PlanID,
+		arg.ClientID,
+		arg.Series,
+		arg.Joint,
+		arg.Side,
+		arg.StartedOn,
+		arg.StartedBy,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
 const claimReading = `-- name: ClaimReading :exec
 INSERT INTO client_reading (client_id, studio_id, read_for, stale, hash, content, asks) VALUES ($1, current_studio(), '0001-01-01', false, '', '{}', '[]')
 ON CONFLICT (client_id) DO UPDATE SET stale = false, read_for = '0001-01-01'
@@ -277,6 +308,31 @@ func (q *Queries) SameDecision(ctx context.Context, arg SameDecisionParams) (boo
 	return exists, err
 }
 
+const sameTolerance = `-- name: SameTolerance :one
+SELECT EXISTS (SELECT 1 FROM tolerance_plan WHERE plan_id = $1 AND client_id = $2 AND series = $3 AND joint = $4 AND side = $5)
+`
+
+type SameToleranceParams struct {
+	PlanID   uuid.UUID
+	ClientID uuid.UUID
+	Series   string
+	Joint    string
+	Side     string
+}
+
+func (q *Queries) SameTolerance(ctx context.Context, arg SameToleranceParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameTolerance,
+		arg.PlanID,
+		arg.ClientID,
+		arg.Series,
+		arg.Joint,
+		arg.Side,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
 const sessionsAround = `-- name: SessionsAround :many
 SELECT s.session_id, s.client_id, s.name, s.planned_on,
     (SELECT count(*) FROM standing_set e WHERE e.session_id = s.session_id AND e.twice_of IS NULL)::int AS sets,
@@ -326,6 +382,24 @@ func (q *Queries) SessionsAround(ctx context.Context, arg SessionsAroundParams) 
 	return items, nil
 }
 
+const stopTolerance = `-- name: StopTolerance :execrows
+UPDATE tolerance_plan SET stopped_on = coalesce(stopped_on, $3::date) WHERE plan_id = $1 AND client_id = $2
+`
+
+type StopToleranceParams struct {
+	PlanID   uuid.UUID
+	ClientID uuid.UUID
+	Today    day.Day
+}
+
+func (q *Queries) StopTolerance(ctx context.Context, arg StopToleranceParams) (int64, error) {
+	result, err := q.db.Exec(ctx, stopTolerance, arg.PlanID, arg.ClientID, arg.Today)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
 const toRead = `-- name: ToRead :many
 SELECT c.client_id FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id
 WHERE c.deleted_at IS NULL AND (r.client_id IS NULL OR r.stale OR r.read_for <> $1) ORDER BY c.client_id
@@ -344,6 +418,44 @@ func (q *Queries) ToRead(ctx context.Context, today day.Day) ([]uuid.UUID, error
 			return nil, err
 		}
 		items = append(items, client_id)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const tolerances = `-- name: Tolerances :many
+SELECT plan_id, series, joint, side, started_on FROM tolerance_plan WHERE client_id = $1 AND stopped_on IS NULL ORDER BY started_on, plan_id
+`
+
+type TolerancesRow struct {
+	PlanID    uuid.UUID
+	Series    string
+	Joint     string
+	Side      string
+	StartedOn day.Day
+}
+
+func (q *Queries) Tolerances(ctx context.Context, clientID uuid.UUID) ([]TolerancesRow, error) {
+	rows, err := q.db.Query(ctx, tolerances, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []TolerancesRow
+	for rows.Next() {
+		var i TolerancesRow
+		if err := rows.Scan(
+			&i.PlanID,
+			&i.Series,
+			&i.Joint,
+			&i.Side,
+			&i.StartedOn,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
 	}
 	if err := rows.Err(); err != nil {
 		return nil, err

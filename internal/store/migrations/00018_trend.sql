@@ -39,6 +39,25 @@ ALTER TABLE client_reading ENABLE ROW LEVEL SECURITY;
 ALTER TABLE client_reading FORCE ROW LEVEL SECURITY;
 CREATE POLICY own_studio ON client_reading USING (studio_id = current_studio()) WITH CHECK (studio_id = current_studio());
 
+-- A set-up that is remedy and irritant at once is led up to again, for one joint.
+CREATE TABLE tolerance_plan (
+    plan_id    uuid PRIMARY KEY,
+    studio_id  uuid NOT NULL REFERENCES studio,
+    client_id  uuid NOT NULL,
+    series     text NOT NULL,
+    joint      text NOT NULL,
+    side       text NOT NULL CHECK (side IN ('left', 'right')),
+    started_on date NOT NULL,
+    started_by uuid NOT NULL,
+    stopped_on date,
+    FOREIGN KEY (studio_id, client_id) REFERENCES client (studio_id, client_id),
+    FOREIGN KEY (studio_id, started_by) REFERENCES account (studio_id, account_id)
+);
+CREATE UNIQUE INDEX ON tolerance_plan (client_id, series) WHERE stopped_on IS NULL;
+ALTER TABLE tolerance_plan ENABLE ROW LEVEL SECURITY;
+ALTER TABLE tolerance_plan FORCE ROW LEVEL SECURITY;
+CREATE POLICY own_studio ON tolerance_plan USING (studio_id = current_studio()) WITH CHECK (studio_id = current_studio());
+
 -- Whoever writes what a reading comes from, by whichever door, makes it stale.
 -- +goose StatementBegin
 CREATE FUNCTION reading_is_stale() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
@@ -54,6 +73,7 @@ CREATE TRIGGER reading_is_stale AFTER UPDATE ON client FOR EACH ROW EXECUTE FUNC
 CREATE TRIGGER reading_is_stale AFTER INSERT ON joint_report FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT ON screening_round FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT OR UPDATE ON emphasis FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
+CREATE TRIGGER reading_is_stale AFTER INSERT OR UPDATE ON tolerance_plan FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT ON decision FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 
 -- Why something was decided can be a matter of health: it goes with the other notes of it.
@@ -61,6 +81,7 @@ CREATE TRIGGER reading_is_stale AFTER INSERT ON decision FOR EACH ROW EXECUTE FU
 CREATE FUNCTION erase_decided_health() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
     IF NEW.what = 'erased health' THEN
+        DELETE FROM tolerance_plan WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
         DELETE FROM client_reading WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
         UPDATE decision SET content = content || '{"why": []}' WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
     END IF;
@@ -72,7 +93,7 @@ CREATE TRIGGER erase_decided_health AFTER INSERT ON studio_event FOR EACH ROW EX
 -- +goose Down
 DROP TRIGGER erase_decided_health ON studio_event;
 DROP FUNCTION erase_decided_health();
-DROP TABLE client_reading, decision;
+DROP TABLE client_reading, decision, tolerance_plan;
 DROP TRIGGER reading_is_stale ON set_entry;
 DROP TRIGGER reading_is_stale ON floor_event;
 DROP TRIGGER reading_is_stale ON training_session;

@@ -48,3 +48,16 @@ WHERE c.deleted_at IS NULL AND (r.client_id IS NULL OR r.stale OR r.read_for <> 
 -- name: EventsOfClient :many
 SELECT f.event_id, f.session_id, f.kind, f.content, f.happened_at, f.told_by, f.link_id, ''::text AS by_name
 FROM floor_event f WHERE f.client_id = $1 AND f.happened_at > sqlc.arg(after) ORDER BY f.session_id, f.happened_at, f.told_at;
+
+-- name: AddTolerance :execrows
+INSERT INTO tolerance_plan (plan_id, studio_id, client_id, series, joint, side, started_on, started_by)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING;
+
+-- name: SameTolerance :one
+SELECT EXISTS (SELECT 1 FROM tolerance_plan WHERE plan_id = $1 AND client_id = $2 AND series = $3 AND joint = $4 AND side = $5);
+
+-- name: Tolerances :many
+SELECT plan_id, series, joint, side, started_on FROM tolerance_plan WHERE client_id = $1 AND stopped_on IS NULL ORDER BY started_on, plan_id;
+
+-- name: StopTolerance :execrows
+UPDATE tolerance_plan SET stopped_on = coalesce(stopped_on, sqlc.arg(today)::date) WHERE plan_id = $1 AND client_id = $2;

@@ -3,12 +3,14 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { queries } from '../../api/queries'
-import type { CourseShown } from '../../api/client'
+import type { CourseShown, TrendView } from '../../api/client'
+import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
 import { Decisions, Proposals } from '../../ui/decisions/Proposals'
 import { useClient } from '../../ui/thread/Client'
 import { Course } from './Course'
 import { Heads } from './Heads'
+import { Leading } from './Leading'
 import { Strip } from './Strip'
 import { Tape } from './Tape'
 import css from './trend.module.css'
@@ -52,14 +54,18 @@ export function Trend() {
         </section>
         <section className={css.courses} aria-label="Courses">
           {now.map((c) => (
-            <CourseCard key={c.key} course={c} />
+            <CourseCard key={c.key} client={client.id} course={c} sites={view.sites} />
           ))}
-          {all && before.map((c) => <CourseCard key={c.key} course={c} />)}
+          {all && before.map((c) => <CourseCard key={c.key} client={client.id} course={c} sites={view.sites} />)}
         </section>
         {before.length > 0 && (
           <p>
             <Button type="text" onClick={() => setAll(!all)}>
-              {all ? 'Only what is in the plan' : `${before.length} earlier set-ups that are not in the plan`}
+              {all
+                ? 'Only what is in the plan'
+                : before.length === 1
+                  ? 'One earlier set-up that is not in the plan'
+                  : `${before.length} earlier set-ups that are not in the plan`}
             </Button>
           </p>
         )}
@@ -94,7 +100,8 @@ const stateWords: Record<CourseShown['state'], string> = {
 }
 
 /** CourseCard is one set-up over time: its picture, what it does, and what is watched. */
-function CourseCard({ course }: { course: CourseShown }) {
+function CourseCard({ client, course, sites }: { client: string; course: CourseShown; sites: TrendView['sites'] }) {
+  const me = useMe()
   return (
     <article className={css.course}>
       <h2>
@@ -110,6 +117,7 @@ function CourseCard({ course }: { course: CourseShown }) {
       </p>
       {course.arms && <p className={css.says}>{course.arms}</p>}
       {course.watching && <p className={css.watching}>{course.watching}</p>}
+      {me.data?.may_plan && course.planned && <Leading client={client} course={course} sites={sites} />}
     </article>
   )
 }

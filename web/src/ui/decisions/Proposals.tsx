@@ -177,7 +177,7 @@ export function Decisions({ client, decisions }: { client: string; decisions: De
           </p>
           <p>
             {d.when}. {d.outcome}{' '}
-            {me.data?.may_plan && (
+            {me.data?.may_plan && d.fresh && (
               <button
                 type="button"
                 className="link"
