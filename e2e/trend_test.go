@@ -5,6 +5,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -47,4 +48,33 @@ func TestADayBegins(t *testing.T) {
 	p.untilSays("Start")
 	p.key("s")
 	p.until(`location.pathname.startsWith('/floor/')`)
+}
+
+// After a session a client reads what she did and what changed by her link, answers the one
+// question and asks one; the coach reads it on Today and answers in a line, which she reads.
+func TestACheckIn(t *testing.T) {
+	t.Parallel()
+	a := startTrained(t)
+	require.NoError(t, demo.HalfDone(context.Background(), a.store, time.Now()))
+	p := a.signedIn(t, wren, laptop, "/today")
+	client := demo.ClientID("Dario Vance").String()
+	link := later[string](p, `fetch('/api/clients/`+client+`/links', {method: 'POST', headers: {'Content-Type': 'application/json'},
+		body: JSON.stringify({id: crypto.randomUUID(), days: 7})}).then(r => r.json()).then(l => l.path)`)
+	q := a.open(t, phone, link)
+	q.untilSays("How is it today?")
+	q.clickText("2")
+	q.until(`!document.querySelector('.link_question')`)
+	eval[bool](q, `document.querySelector('.link_checkIn summary').click(); true`)
+	q.typeInto(`.link_checkIn input`, "May I swim?")
+	q.clickText("Ask")
+	q.untilSays("You asked: “May I swim?”")
+	p.do(chromedp.Navigate(a.url + "/today"))
+	p.untilSays("How is it today? 2.")
+	p.do(chromedp.Navigate(a.url + "/clients/" + client + "/trend"))
+	p.untilSays("Her own words")
+	p.typeInto(`input[aria-label^="A line in answer to: She asks"]`, "Swim, but no butterfly.")
+	p.clickText("Say it")
+	p.untilSays("Wren Adeyemi-Holt: Swim")
+	q.do(chromedp.Reload())
+	q.untilSays("Swim, but no butterfly.")
 }

@@ -40,6 +40,7 @@ var coreOrder = []string{
 	"sheet",
 	"floor",
 	"decide",
+	"checkin",
 	"draft",
 }
 
@@ -61,6 +62,7 @@ var layers = map[string][]string{
 		"internal/jobs",
 		"internal/live",
 		"internal/httpapi/op",
+		"internal/httpapi/bylink",
 		"internal/httpapi/request",
 		"internal/httpapi/remember",
 	},

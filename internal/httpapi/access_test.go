@@ -66,6 +66,16 @@ var access = map[string]struct {
 	"today":          {anonymous: 401, assistant: 200},
 	"trend":          {anonymous: 401, assistant: 200, ofClient: true},
 	"export-trend":   {anonymous: 401, assistant: 200, ofClient: true},
+	"check-in":       {anonymous: 404, assistant: 404},
+	"tell-check-in": {
+		anonymous: 404,
+		assistant: 404,
+		body: func(*caller) any {
+			return map[string]any{"id": newID(), "key": "", "answer": "", "asks": "May I swim?"}
+		},
+	},
+	"check-ins":    {anonymous: 401, assistant: 200, ofClient: true},
+	"see-check-in": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"reply": ""} }},
 	"begin-tolerance": {
 		anonymous: 401,
 		assistant: 403,

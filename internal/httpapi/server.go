@@ -17,6 +17,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"musculus/internal/core/secret"
+	"musculus/internal/httpapi/checkins"
 	"musculus/internal/httpapi/clients"
 	"musculus/internal/httpapi/drafts"
 	"musculus/internal/httpapi/floor"
@@ -149,6 +150,7 @@ var places = []func(huma.API, *op.Server){
 	week.Register,
 	drafts.Register,
 	trend.Register,
+	checkins.Register,
 }
 
 func securityHeaders(tls bool) func(http.Handler) http.Handler {

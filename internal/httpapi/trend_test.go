@@ -9,10 +9,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/checkin"
 	"musculus/internal/core/decide"
 	"musculus/internal/core/movement"
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
+	"musculus/internal/httpapi/checkins"
 	trendapi "musculus/internal/httpapi/trend"
 	"musculus/internal/store"
 	"musculus/internal/view"
@@ -222,4 +224,53 @@ func TestAToleranceIsBegun(t *testing.T) {
 	assert.Empty(t, courseOf(t, &v, "Lying extension").Led)
 	pelle := "/clients/" + demo.ClientID("Pelle Sandoval").String() + "/tolerance"
 	assert.Equal(t, 422, c.call("POST", pelle, again).status, "the questions come first")
+}
+
+// What a client reads after a session and answers by her link: the question follows from it, a
+// joint that is worse is recorded, weights stay hidden where she wishes, and the coach answers in
+// a line.
+func TestCheckIn(t *testing.T) {
+	s := openHistories(t)
+	require.NoError(t, demo.HalfDone(context.Background(), s.store, now))
+	c := s.signedIn(t, wren)
+	dario := "/clients/" + demo.ClientID("Dario Vance").String()
+	link := got[struct{ Path string }](c, 200, c.call("POST", dario+"/links", map[string]any{"id": newID(), "days": 7}))
+	path := "/links/" + strings.TrimPrefix(link.Path, "/s/") + "/check-in"
+	nobody := s.caller(t)
+	v := got[checkins.CheckInView](nobody, 200, nobody.call("GET", path, nil))
+	require.NotNil(t, v.Question)
+	assert.Contains(t, v.Question.Says, "How is it today?")
+	assert.Equal(t, checkin.Scale, v.Question.Kind)
+	assert.NotEmpty(t, v.Done)
+	body := map[string]any{"id": newID(), "key": v.Question.Key, "answer": "7", "asks": "Shall I rest it?"}
+	for range 2 {
+		v = got[checkins.CheckInView](nobody, 200, nobody.call("POST", path, body))
+	}
+	assert.Nil(t, v.Question, "it is answered for today")
+	require.Len(t, v.Answered, 1)
+	other := map[string]any{"id": body["id"], "key": body["key"], "answer": "1", "asks": ""}
+	assert.Equal(t, 409, nobody.call("POST", path, other).status)
+	assert.Equal(t, 422, nobody.call("POST", path, map[string]any{"id": newID(), "key": "sleep", "answer": "well", "asks": ""}).status)
+
+	today := got[trendapi.TodayView](c, 200, c.call("GET", "/today", nil))
+	found := false
+	for _, d := range today.Due {
+		if d.Kind == "answer" {
+			found = true
+			assert.Contains(t, d.Says, "Shall I rest it?")
+		}
+	}
+	assert.True(t, found)
+	list := got[checkins.CheckInAnswers](c, 200, c.call("GET", dario+"/check-ins", nil))
+	require.Len(t, list.Answers, 1)
+	seen := dario + "/check-ins/" + list.Answers[0].ID.String()
+	got[checkins.CheckInAnswers](c, 200, c.call("POST", seen, map[string]any{"reply": "Two days off, then the rope."}))
+	v = got[checkins.CheckInView](nobody, 200, nobody.call("GET", path, nil))
+	assert.Equal(t, "Two days off, then the rope.", v.Answered[0].Reply)
+	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
+		client, err := tx.Client(context.Background(), demo.ClientID("Dario Vance"))
+		last := client.Joints[len(client.Joints)-1]
+		assert.Equal(t, 7, last.Score)
+		return err
+	}))
 }

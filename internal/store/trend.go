@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/checkin"
 	"musculus/internal/core/day"
 	"musculus/internal/core/decide"
 	"musculus/internal/core/floor"
@@ -183,6 +184,13 @@ func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (
 		}
 		if err := json.Unmarshal(r.Asks, &a.Asks); err != nil {
 			return nil, err
+		}
+		var told *checkin.Told
+		if err := json.Unmarshal(r.Told, &told); err != nil {
+			return nil, err
+		}
+		if told != nil {
+			a.Told, a.ToldOn = told.Words(), day.At(r.ToldAt.In(t.zone))
 		}
 		out[r.ClientID] = a
 	}

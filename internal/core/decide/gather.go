@@ -43,6 +43,7 @@ type Facts struct {
 	Emphasis  string // one that ended, in words
 	// Tolerances are the plans that lead up to something again.
 	Tolerances []Tolerance
+	Mornings   []person.JointReport // what she answered about joints from day to day
 }
 
 // Growth is what a course is asked for, a week.

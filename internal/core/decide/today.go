@@ -33,6 +33,7 @@ const (
 	DueEmphasis  DueKind = "emphasis"
 	DueMissed    DueKind = "missed"
 	DueSheet     DueKind = "sheet"
+	DueAnswer    DueKind = "answer"
 )
 
 // Due is one thing that is due, with the day from which it is.
@@ -64,7 +65,9 @@ type Around struct {
 	Opened   time.Time
 	Links    int // that are open to her
 	Asks     []Proposal
-	Known    bool // she has trained here before
+	Known    bool   // she has trained here before
+	Told     string // what she answered and nobody has seen, "" for nothing
+	ToldOn   day.Day
 }
 
 // Dues are what is due for one client, the oldest first.
@@ -74,6 +77,9 @@ func Dues(a *Around) (out []Due) {
 	}
 	if a.Blocked != "" {
 		add(DueScreening, a.Today, uuid.Nil, "%s", a.Blocked)
+	}
+	if a.Told != "" {
+		add(DueAnswer, a.ToldOn, uuid.Nil, "%s", a.Told)
 	}
 	asks := a.Asks
 	if a.Blocked != "" { // it is told already

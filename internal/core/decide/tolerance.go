@@ -143,7 +143,7 @@ func led(_ *Client, s *Series) *Proposal {
 func (s *Series) follows(f *Facts) {
 	i := slices.IndexFunc(f.Tolerances, func(p Tolerance) bool { return p.Series == s.Key })
 	if i >= 0 {
-		l := f.Tolerances[i].Follow(s.Sessions, f.Joints, f.Today)
+		l := f.Tolerances[i].Follow(s.Sessions, slices.Concat(f.Joints, f.Mornings), f.Today)
 		s.Led = &l
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
+	"musculus/internal/httpapi/bylink"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 )
@@ -50,22 +51,13 @@ type Holder struct {
 
 // holder lets in who holds a link that may log, to a session whose sheet has left.
 func (s *place) holder(ctx context.Context, in *LinkPath) (context.Context, Holder, error) {
-	opened, err := s.Store.OpenLink(ctx, in.Token, s.Now())
+	ctx, opened, _, err := bylink.Open(ctx, s.Server, in.Token)
 	switch {
-	case err == store.ErrNotFound:
-		return ctx, Holder{}, op.Problem(http.StatusNotFound, "this link leads nowhere; ask your coach for a new one")
 	case err != nil:
-		return ctx, Holder{}, op.ProblemOf(err)
-	case opened.Over != "":
-		return ctx, Holder{}, op.Problem(http.StatusGone, "this link was "+opened.Over+"; ask your coach for a new one")
+		return ctx, Holder{}, err
 	case !opened.MayLog:
 		return ctx, Holder{}, op.Problem(http.StatusForbidden, "this link shows sessions; it does not log them")
 	}
-	own, err := s.OwnOfStudio(ctx, opened.Studio)
-	if err != nil {
-		return ctx, Holder{}, op.ProblemOf(err)
-	}
-	ctx = op.InStudioOf(ctx, store.Account{Studio: opened.Studio}, own)
 	h := Holder{
 		At: op.SessionPath{Client: opened.Client, Session: in.Session},
 		by: teller{Teller: store.Teller{Link: &opened.Link}},

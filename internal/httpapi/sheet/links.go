@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/figure"
+	"musculus/internal/httpapi/bylink"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 )
@@ -120,23 +121,12 @@ func (s *place) revokeLink(ctx context.Context, in *linkPath) (*struct{}, error)
 
 // openLink shows a client's sheets to whoever has the link, and nothing else.
 func (s *place) openLink(ctx context.Context, in *openInput) (*openOutput, error) {
-	opened, err := s.Store.OpenLink(ctx, in.Token, s.Now())
-	if err == store.ErrNotFound {
-		return nil, op.Problem(http.StatusNotFound, "this link leads nowhere; ask your coach for a new one")
-	}
+	ctx, opened, own, err := bylink.Open(ctx, s.Server, in.Token)
 	if err != nil {
-		return nil, op.ProblemOf(err)
-	}
-	if opened.Over != "" {
-		return nil, op.Problem(http.StatusGone, "this link was "+opened.Over+"; ask your coach for a new one")
+		return nil, err
 	}
 	out := &openOutput{}
 	out.Body.Sheets, out.Body.Right = []OpenSheet{}, figure.MakeSlice(false)
-	own, err := s.OwnOfStudio(ctx, opened.Studio)
-	if err != nil {
-		return nil, op.ProblemOf(err)
-	}
-	ctx = store.Under(ctx, own.Zone, own.Prefers)
 	today := s.Day(ctx)
 	return out, op.ProblemIf(s.Store.In(ctx, opened.Studio, func(tx *store.Tx) error {
 		c, err := tx.Client(ctx, opened.Client)

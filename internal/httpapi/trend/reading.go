@@ -9,10 +9,12 @@ import (
 
 	"github.com/google/uuid"
 
+	"musculus/internal/core/checkin"
 	"musculus/internal/core/day"
 	"musculus/internal/core/decide"
 	"musculus/internal/core/entry"
 	"musculus/internal/core/floor"
+	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
 	"musculus/internal/httpapi/op"
@@ -42,6 +44,9 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 	if c.Dossier.HealthConsent != nil {
 		f.Joints = c.Joints
 		if f.Tolerances, err = tx.Tolerances(ctx, client); err != nil {
+			return r, err
+		}
+		if f.Mornings, err = mornings(ctx, tx, client); err != nil {
 			return r, err
 		}
 	}
@@ -82,6 +87,17 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		r.issued[issues[i].SessionID] = true
 	}
 	return r, err
+}
+
+// mornings are what a client answered about joints, as reports of its day.
+func mornings(ctx context.Context, tx *store.Tx, client uuid.UUID) (out []person.JointReport, err error) {
+	told, err := tx.CheckIns(ctx, client)
+	for i := range told {
+		if j, side, ok := checkin.JointOf(told[i].Key); ok && told[i].Answer != "" {
+			out = append(out, person.JointReport{On: day.At(told[i].At), Joint: j, Side: side, Score: told[i].Score()})
+		}
+	}
+	return out, err
 }
 
 // endedFor is how long an emphasis that ended is asked about, days.

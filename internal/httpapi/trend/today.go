@@ -46,7 +46,7 @@ type TodayPerson struct {
 type DueView struct {
 	Client  uuid.UUID `json:"client"`
 	Name    string    `json:"name"`
-	Kind    string    `json:"kind" enum:"screening,decision,measuring,rating,emphasis,missed,sheet"`
+	Kind    string    `json:"kind" enum:"screening,decision,measuring,rating,emphasis,missed,sheet,answer"`
 	Says    string    `json:"says"`
 	Action  string    `json:"action"`
 	To      string    `json:"to"`    // where it is done
@@ -158,6 +158,7 @@ var doing = map[decide.DueKind][2]string{
 	decide.DueEmphasis:  {"Set another", "priorities"},
 	decide.DueMissed:    {"To the week", "week"},
 	decide.DueSheet:     {"To the sheet", "sheet"},
+	decide.DueAnswer:    {"Answer", "trend"},
 }
 
 func (d *dueOf) view(today day.Day) DueView {

@@ -38,7 +38,11 @@ func (s *place) registerTolerance(api huma.API) {
 		op.Operation("begin-tolerance", op.Planners, http.MethodPost, path, "Lead up to a set-up again, a step at a time"),
 		s.beginTolerance,
 	)
-	huma.Register(api, op.Operation("stop-tolerance", op.Planners, http.MethodDelete, path+"/{plan}", "Stop leading up to it"), s.stopTolerance)
+	huma.Register(
+		api,
+		op.Operation("stop-tolerance", op.Planners, http.MethodDelete, path+"/{plan}", "Stop leading up to it"),
+		s.stopTolerance,
+	)
 }
 
 func (s *place) beginTolerance(ctx context.Context, in *beginInput) (*struct{}, error) {

@@ -40,6 +40,19 @@ type Attempt struct {
 	NextAt   time.Time
 }
 
+type CheckIn struct {
+	CheckInID uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	Content   json.RawMessage
+	LinkID    uuid.UUID
+	ToldAt    time.Time
+	SeenBy    *uuid.UUID
+	SeenAt    *time.Time
+	Reply     string
+}
+
 type Client struct {
 	ClientID  uuid.UUID
 	StudioID  uuid.UUID

@@ -14,6 +14,35 @@ import (
 	"musculus/internal/core/day"
 )
 
+const addCheckIn = `-- name: AddCheckIn :execrows
+INSERT INTO check_in (check_in_id, studio_id, client_id, session_id, content, link_id, told_at)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING
+`
+
+type AddCheckInParams struct {
+	CheckInID uuid.UUID
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	Content   json.RawMessage
+	LinkID    uuid.UUID
+	ToldAt    time.Time
+}
+
+func (q *Queries) AddCheckIn(ctx context.Context, arg AddCheckInParams) (int64, error) {
+	result, err := q.db.Exec(ctx, addCheckIn,
+		arg.CheckInID,
+		arg.ClientID,
+		arg.SessionID,
+		arg.Content,
+		arg.LinkID,
+		arg.ToldAt,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
+}
+
 const addDecision = `-- name: AddDecision :execrows
 INSERT INTO decision (decision_id, studio_id, client_id, series, answer, of_decision, content, made_on, made_by)
 VALUES ($1, current_studio(), $2, $3, $4, $5, $6, $7, $8)
@@ -77,6 +106,50 @@ func (q *Queries) AddTolerance(ctx context.Context, arg AddToleranceParams) (int
 		return 0, err
 	}
 	return result.RowsAffected(), nil
+}
+
+const checkIns = `-- name: CheckIns :many
+SELECT k.check_in_id, k.session_id, k.content, k.told_at, k.seen_at, k.reply, coalesce(a.name, '')::text AS seen_by_name
+FROM check_in k LEFT JOIN account a ON a.account_id = k.seen_by
+WHERE k.client_id = $1 ORDER BY k.told_at DESC LIMIT 60
+`
+
+type CheckInsRow struct {
+	CheckInID  uuid.UUID
+	SessionID  uuid.UUID
+	Content    json.RawMessage
+	ToldAt     time.Time
+	SeenAt     *time.Time
+	Reply      string
+	SeenByName string
+}
+
+func (q *Queries) CheckIns(ctx context.Context, clientID uuid.UUID) ([]CheckInsRow, error) {
+	rows, err := q.db.Query(ctx, checkIns, clientID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []CheckInsRow
+	for rows.Next() {
+		var i CheckInsRow
+		if err := rows.Scan(
+			&i.CheckInID,
+			&i.SessionID,
+			&i.Content,
+			&i.ToldAt,
+			&i.SeenAt,
+			&i.Reply,
+			&i.SeenByName,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const claimReading = `-- name: ClaimReading :exec
@@ -160,6 +233,8 @@ SELECT c.client_id,
     coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
     coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
     coalesce(r.asks, '[]')::jsonb AS asks,
+    coalesce((SELECT k.content FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL ORDER BY k.told_at LIMIT 1), 'null')::jsonb AS told,
+    coalesce((SELECT min(k.told_at) FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL), 'epoch')::timestamptz AS told_at,
     coalesce(l.opened_at, 'epoch')::timestamptz AS opened_at, coalesce(l.links, 0)::int AS links
 FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id
 LEFT JOIN LATERAL (
@@ -175,6 +250,8 @@ type DuesOfClientsRow struct {
 	RatedOn    day.Day
 	Until      string
 	Asks       json.RawMessage
+	Told       json.RawMessage
+	ToldAt     time.Time
 	OpenedAt   time.Time
 	Links      int
 }
@@ -194,6 +271,8 @@ func (q *Queries) DuesOfClients(ctx context.Context, now time.Time) ([]DuesOfCli
 			&i.RatedOn,
 			&i.Until,
 			&i.Asks,
+			&i.Told,
+			&i.ToldAt,
 			&i.OpenedAt,
 			&i.Links,
 		); err != nil {
@@ -280,6 +359,29 @@ func (q *Queries) KeepReading(ctx context.Context, arg KeepReadingParams) error 
 	return err
 }
 
+const sameCheckIn = `-- name: SameCheckIn :one
+SELECT EXISTS (SELECT 1 FROM check_in WHERE check_in_id = $1 AND client_id = $2 AND session_id = $3 AND content = $4::jsonb)
+`
+
+type SameCheckInParams struct {
+	CheckInID uuid.UUID
+	ClientID  uuid.UUID
+	SessionID uuid.UUID
+	Content   json.RawMessage
+}
+
+func (q *Queries) SameCheckIn(ctx context.Context, arg SameCheckInParams) (bool, error) {
+	row := q.db.QueryRow(ctx, sameCheckIn,
+		arg.CheckInID,
+		arg.ClientID,
+		arg.SessionID,
+		arg.Content,
+	)
+	var exists bool
+	err := row.Scan(&exists)
+	return exists, err
+}
+
 const sameDecision = `-- name: SameDecision :one
 SELECT EXISTS (SELECT 1 FROM decision WHERE decision_id = $1 AND client_id = $2 AND series = $3 AND answer = $4
     AND of_decision IS NOT DISTINCT FROM $5::uuid AND content ->> 'kind' = $6::text)
@@ -331,6 +433,33 @@ func (q *Queries) SameTolerance(ctx context.Context, arg SameToleranceParams) (b
 	var exists bool
 	err := row.Scan(&exists)
 	return exists, err
+}
+
+const seeCheckIn = `-- name: SeeCheckIn :execrows
+UPDATE check_in SET seen_by = $3, seen_at = coalesce(seen_at, $4), reply = CASE WHEN $5::text = '' THEN reply ELSE $5::text END
+WHERE check_in_id = $1 AND client_id = $2
+`
+
+type SeeCheckInParams struct {
+	CheckInID uuid.UUID
+	ClientID  uuid.UUID
+	SeenBy    *uuid.UUID
+	At        *time.Time
+	Reply     string
+}
+
+func (q *Queries) SeeCheckIn(ctx context.Context, arg SeeCheckInParams) (int64, error) {
+	result, err := q.db.Exec(ctx, seeCheckIn,
+		arg.CheckInID,
+		arg.ClientID,
+		arg.SeenBy,
+		arg.At,
+		arg.Reply,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected(), nil
 }
 
 const sessionsAround = `-- name: SessionsAround :many

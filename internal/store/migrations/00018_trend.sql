@@ -58,6 +58,26 @@ ALTER TABLE tolerance_plan ENABLE ROW LEVEL SECURITY;
 ALTER TABLE tolerance_plan FORCE ROW LEVEL SECURITY;
 CREATE POLICY own_studio ON tolerance_plan USING (studio_id = current_studio()) WITH CHECK (studio_id = current_studio());
 
+-- What a client answered after a session, by her link, and what a coach said to it.
+CREATE TABLE check_in (
+    check_in_id uuid PRIMARY KEY,
+    studio_id   uuid NOT NULL REFERENCES studio,
+    client_id   uuid NOT NULL,
+    session_id  uuid NOT NULL,
+    content     jsonb NOT NULL,
+    link_id     uuid NOT NULL,
+    told_at     timestamptz NOT NULL,
+    seen_by     uuid,
+    seen_at     timestamptz,
+    reply       text NOT NULL DEFAULT '',
+    FOREIGN KEY (studio_id, client_id) REFERENCES client (studio_id, client_id),
+    FOREIGN KEY (studio_id, seen_by) REFERENCES account (studio_id, account_id)
+);
+CREATE INDEX ON check_in (client_id, told_at);
+ALTER TABLE check_in ENABLE ROW LEVEL SECURITY;
+ALTER TABLE check_in FORCE ROW LEVEL SECURITY;
+CREATE POLICY own_studio ON check_in USING (studio_id = current_studio()) WITH CHECK (studio_id = current_studio());
+
 -- Whoever writes what a reading comes from, by whichever door, makes it stale.
 -- +goose StatementBegin
 CREATE FUNCTION reading_is_stale() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
@@ -74,6 +94,7 @@ CREATE TRIGGER reading_is_stale AFTER INSERT ON joint_report FOR EACH ROW EXECUT
 CREATE TRIGGER reading_is_stale AFTER INSERT ON screening_round FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT OR UPDATE ON emphasis FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT OR UPDATE ON tolerance_plan FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
+CREATE TRIGGER reading_is_stale AFTER INSERT ON check_in FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 CREATE TRIGGER reading_is_stale AFTER INSERT ON decision FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 
 -- Why something was decided can be a matter of health: it goes with the other notes of it.
@@ -81,6 +102,7 @@ CREATE TRIGGER reading_is_stale AFTER INSERT ON decision FOR EACH ROW EXECUTE FU
 CREATE FUNCTION erase_decided_health() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
     IF NEW.what = 'erased health' THEN
+        DELETE FROM check_in WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
         DELETE FROM tolerance_plan WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
         DELETE FROM client_reading WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
         UPDATE decision SET content = content || '{"why": []}' WHERE client_id = NEW.client_id AND studio_id = NEW.studio_id;
@@ -93,7 +115,7 @@ CREATE TRIGGER erase_decided_health AFTER INSERT ON studio_event FOR EACH ROW EX
 -- +goose Down
 DROP TRIGGER erase_decided_health ON studio_event;
 DROP FUNCTION erase_decided_health();
-DROP TABLE client_reading, decision, tolerance_plan;
+DROP TABLE client_reading, decision, tolerance_plan, check_in;
 DROP TRIGGER reading_is_stale ON set_entry;
 DROP TRIGGER reading_is_stale ON floor_event;
 DROP TRIGGER reading_is_stale ON training_session;

@@ -19,6 +19,8 @@ SELECT c.client_id,
     coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
     coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
     coalesce(r.asks, '[]')::jsonb AS asks,
+    coalesce((SELECT k.content FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL ORDER BY k.told_at LIMIT 1), 'null')::jsonb AS told,
+    coalesce((SELECT min(k.told_at) FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL), 'epoch')::timestamptz AS told_at,
     coalesce(l.opened_at, 'epoch')::timestamptz AS opened_at, coalesce(l.links, 0)::int AS links
 FROM client c LEFT JOIN client_reading r ON r.client_id = c.client_id
 LEFT JOIN LATERAL (
@@ -61,3 +63,19 @@ SELECT plan_id, series, joint, side, started_on FROM tolerance_plan WHERE client
 
 -- name: StopTolerance :execrows
 UPDATE tolerance_plan SET stopped_on = coalesce(stopped_on, sqlc.arg(today)::date) WHERE plan_id = $1 AND client_id = $2;
+
+-- name: AddCheckIn :execrows
+INSERT INTO check_in (check_in_id, studio_id, client_id, session_id, content, link_id, told_at)
+VALUES ($1, current_studio(), $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING;
+
+-- name: SameCheckIn :one
+SELECT EXISTS (SELECT 1 FROM check_in WHERE check_in_id = $1 AND client_id = $2 AND session_id = $3 AND content = sqlc.arg(content)::jsonb);
+
+-- name: CheckIns :many
+SELECT k.check_in_id, k.session_id, k.content, k.told_at, k.seen_at, k.reply, coalesce(a.name, '')::text AS seen_by_name
+FROM check_in k LEFT JOIN account a ON a.account_id = k.seen_by
+WHERE k.client_id = $1 ORDER BY k.told_at DESC LIMIT 60;
+
+-- name: SeeCheckIn :execrows
+UPDATE check_in SET seen_by = $3, seen_at = coalesce(seen_at, sqlc.arg(at)), reply = CASE WHEN sqlc.arg(reply)::text = '' THEN reply ELSE sqlc.arg(reply)::text END
+WHERE check_in_id = $1 AND client_id = $2;

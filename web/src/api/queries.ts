@@ -162,6 +162,12 @@ export const queries = {
       queryFn: ({ signal }) => got(api.GET('/today', { signal })),
       staleTime: 0,
     }),
+  checkIns: (client: string) =>
+    queryOptions({
+      queryKey: ['check-ins', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/check-ins', { params: { path: { client } }, signal })),
+      staleTime: 0,
+    }),
   trend: (client: string) =>
     queryOptions({
       queryKey: ['trend', client],
@@ -320,6 +326,7 @@ const restsOn: Record<string, Source[]> = {
     'clients',
     'studio',
   ],
+  'check-ins': ['decisions'],
   trend: ['log', 'plan', 'dossier', 'verdicts', 'emphasis', 'rooms', 'stances', 'own', 'decisions', 'issues'],
   templates: ['templates', 'own'],
   rooms: ['rooms', 'dossier', 'own', 'clients'],

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import type { OpenSheet, Slice } from '../api/client'
+import { CheckIn } from './CheckIn'
 import { SheetPage } from '../ui/sheet/SheetPage'
 import { clsx } from 'clsx'
 import sheetCss from '../ui/sheet/sheet.module.css'
@@ -90,6 +91,7 @@ export function Link({ token }: { token: string }) {
           </a>
         )}
       </nav>
+      <CheckIn token={token} />
       {here ? (
         <SheetPage sheet={here.sheet} right={right} alone />
       ) : (

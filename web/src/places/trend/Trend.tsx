@@ -6,6 +6,7 @@ import { queries } from '../../api/queries'
 import type { CourseShown, TrendView } from '../../api/client'
 import { useMe } from '../../app/me'
 import { Waiting } from '../../ui/Waiting'
+import { HerWords } from '../../ui/decisions/HerWords'
 import { Decisions, Proposals } from '../../ui/decisions/Proposals'
 import { useClient } from '../../ui/thread/Client'
 import { Course } from './Course'
@@ -86,6 +87,7 @@ export function Trend() {
       </main>
       <aside className="margin" aria-label="What to do">
         <Proposals client={client.id} whole={view.whole ?? null} courses={view.courses} />
+        <HerWords client={client.id} />
         <Decisions client={client.id} decisions={view.decisions} />
       </aside>
     </div>
