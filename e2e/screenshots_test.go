@@ -24,7 +24,7 @@ func TestScreenshots(t *testing.T) {
 	if dir == "" {
 		t.Skip("make screenshots")
 	}
-	a := start(t)
+	a := startTrained(t)
 	require.NoError(t, demo.HalfDone(context.Background(), a.store, time.Now()))
 	views := []struct {
 		name, path, ready string
@@ -33,14 +33,14 @@ func TestScreenshots(t *testing.T) {
 		{"clients", "/clients", ".wall_clientCard", laptop},
 		{"session", builderPath("Aurelio Finch"), ".stage_stage .pose_pose", laptop},
 		{"sheet", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sheet", ".sheet_slot", laptop},
-		{"log", "/clients/" + demo.ClientID("Tobias Quill").String() + "/log", ".log_setForm", laptop},
+		{"today", "/today", ".today_person", laptop},
+		{"trend", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/trend", ".trend_tape", laptop},
 		{"fitting-standing", "/fitting?movement=curl_cable_facing_away&client=" + demo.ClientID("Tobias Quill").String(), ".stage_near", laptop},
 		{"fitting-lying", "/fitting?movement=lying_bar&client=" + demo.ClientID("Aurelio Finch").String(), ".stage_near", laptop},
 		{"library", "/library?client=" + demo.ClientID("Pelle Sandoval").String(), ".library_card", laptop},
 		{"stances", "/stances?client=" + demo.ClientID("Aurelio Finch").String(), ".switch", laptop},
 		{"dossier", "/clients/" + demo.ClientID("Ines Karlova").String() + "/dossier", ".dossier_joints", laptop},
 		{"priorities", "/clients/" + demo.ClientID("Aurelio Finch").String() + "/priorities", ".priorities_headLine", laptop},
-		{"rooms", "/studio", ".studio_room", laptop},
 		{"floor", floorPath("Dario Vance"), ".floor_now", tablet},
 		{"floor-phone", floorPath("Tobias Quill"), ".floor_now", phone},
 	}
