@@ -489,6 +489,22 @@ func TestAClientsLetters(t *testing.T) {
 	assert.Equal(t, 200, h.caller(t).call("GET", "/links/"+link[1], nil).status)
 	time.Sleep(time.Second)
 	assert.Len(t, h.box.Letters(), 2)
+	// A summary in the evening of a day she trained, once; weekly ones on Sunday.
+	require.Equal(t, 200, change("summaries", "", "after").status)
+	trained := now.AddDate(0, 0, -5)
+	for _, hour := range []int{12, 20, 21} {
+		at := time.Date(trained.Year(), trained.Month(), trained.Day(), hour, 0, 0, 0, time.UTC)
+		require.NoError(t, office.Summarise(context.Background(), h.store, "https://musculus.example", at))
+	}
+	require.Len(t, h.box.Wait(ctx, "aurelio@saltmarsh.example", 3), 3)
+	require.Equal(t, 200, change("summaries", "after", "weekly").status)
+	for d := range 7 { // of that week one is a Sunday
+		at := time.Date(trained.Year(), trained.Month(), trained.Day(), 20, 0, 0, 0, time.UTC).AddDate(0, 0, d-3)
+		require.NoError(t, office.Summarise(context.Background(), h.store, "https://musculus.example", at))
+	}
+	came = h.box.Wait(ctx, "aurelio@saltmarsh.example", 4)
+	require.Len(t, came, 4)
+	assert.NotContains(t, came[0].Says, "kg", "nothing of what she did leaves")
 	require.Equal(t, 200, change("letters_on", "2026-11-20", nil).status, "taken back")
 	assert.Contains(t, send().body, "consent")
 }

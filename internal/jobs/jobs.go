@@ -142,6 +142,7 @@ func Open(
 	office := &Office{}
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &reminder{store: s, office: office, address: address})
+	river.AddWorker(workers, &summariser{store: s, office: office, address: address})
 	river.AddWorker(workers, &handOver{store: s, send: send})
 	river.AddWorker(workers, &sweeper{store: s})
 	river.AddWorker(workers, &logReader{read: read})
@@ -153,6 +154,7 @@ func Open(
 		PeriodicJobs: []*river.PeriodicJob{
 			river.NewPeriodicJob(river.PeriodicInterval(time.Hour), func() (river.JobArgs, *river.InsertOpts) { return sweep{}, nil }, nil),
 			river.NewPeriodicJob(river.PeriodicInterval(remindEvery), func() (river.JobArgs, *river.InsertOpts) { return remind{}, nil }, nil),
+			river.NewPeriodicJob(river.PeriodicInterval(remindEvery), func() (river.JobArgs, *river.InsertOpts) { return summarise{}, nil }, nil),
 			river.NewPeriodicJob(river.PeriodicInterval(readEvery), readings, &river.PeriodicJobOpts{RunOnStart: true}),
 		},
 		FetchCooldown:     100 * time.Millisecond,

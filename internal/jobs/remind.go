@@ -79,30 +79,42 @@ func (o *Office) remindOf(ctx context.Context, s *store.Store, st store.StudioNa
 			if !c.Dossier.Reminders || c.Dossier.MayWrite() != "" {
 				continue
 			}
-			// The same letter and the same link however often it is looked for.
-			id := uuid.NewSHA1(t.Session, []byte("reminder "+tomorrow.String()))
-			token := store.NewToken()
-			sent, err := o.sendOnce(ctx, tx, store.Letter{
-				ID: id, To: c.Dossier.Letters, Subject: "Tomorrow: " + t.Name,
-				Says: fmt.Sprintf(`Hello %s,
-
-tomorrow is %s. What to do, and how:
-%s/s/%s
-
-The link opens for %d days. If you do not want such letters, tell your coach at %s.
-`, c.Dossier.Name, t.Name, address, token, remindDays, st.Name),
+			err = o.sendLink(ctx, tx, &c, owner, &linked{
+				id:      uuid.NewSHA1(t.Session, []byte("reminder "+tomorrow.String())),
+				subject: "Tomorrow: " + t.Name, says: "tomorrow is " + t.Name + ". What to do, and how:", studio: st.Name, address: address,
 			}, now)
 			if err != nil {
 				return err
 			}
-			if sent {
-				if err := tx.AddLink(ctx, id, t.Client, token, now.AddDate(0, 0, remindDays), false, owner); err != nil {
-					return err
-				}
-			}
 		}
 		return nil
 	})
+}
+
+// linked is a letter to a client with a link to her own page.
+type linked struct {
+	id                             uuid.UUID // the same letter has the same, however often it is looked for
+	subject, says, studio, address string
+}
+
+// sendLink leaves a letter with a link that opens for some days; one that was left before is not
+// left again.
+func (o *Office) sendLink(ctx context.Context, tx *store.Tx, c *store.Client, owner uuid.UUID, l *linked, now time.Time) error {
+	token := store.NewToken()
+	sent, err := o.sendOnce(ctx, tx, store.Letter{
+		ID: l.id, To: c.Dossier.Letters, Subject: l.subject,
+		Says: fmt.Sprintf(`Hello %s,
+
+%s
+%s/s/%s
+
+The link opens for %d days. If you do not want such letters, tell your coach at %s.
+`, c.Dossier.Name, l.says, l.address, token, remindDays, l.studio),
+	}, now)
+	if err != nil || !sent {
+		return err
+	}
+	return tx.AddLink(ctx, l.id, c.ID, token, now.AddDate(0, 0, remindDays), false, owner)
 }
 
 // anOwner is in whose name the studio writes.

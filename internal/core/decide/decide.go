@@ -91,7 +91,8 @@ type Next struct {
 	// Kinder and Other are what it would be changed to: the kindest set-up near it, and another one
 	// for the same head at a length or region the week lacks. nil: nothing is known.
 	Kinder, Other func() (movement.SetUp, bool) `json:"-"`
-	Head          string                        // the head it serves most
+	Head          string                        // the head it serves that has least
+	HeadName      string
 	Weekly        float64
 	LowSets, Top  float64 // the head’s target
 }

@@ -106,11 +106,12 @@ func Gather(f *Facts) (*Client, []*Series) {
 			}
 		}
 		if n := s.Next; n != nil {
-			h := mainHead(f.T, s.SetUp)
-			n.Head = arm.Heads[h].ID
-			line := ledger(max(f.Today, s.NextOn)).Heads[h] // of the week it is planned in
+			l := ledger(max(f.Today, s.NextOn)) // of the week it is planned in
+			h := needs(f.T, s.SetUp, l)
+			line := &l.Heads[h]
+			n.Head, n.HeadName = arm.Heads[h].ID, arm.Heads[h].Name
 			n.Weekly, n.LowSets, n.Top = line.Total.Mid, line.Target.Low, line.Target.High
-			zones := line.Zones
+			zones := l.Heads[mainHead(f.T, s.SetUp)].Zones
 			n.Other = func() (movement.SetUp, bool) { return otherOf(f.T, f.Movements, s.SetUp, zones) }
 			n.Kinder = func() (movement.SetUp, bool) { return kinderOf(f.T, f.Movements, s.SetUp, s.Scores) }
 		}

@@ -28,6 +28,24 @@ func mainHead(t *week.Trainee, s movement.SetUp) arm.HeadIndex {
 	return best
 }
 
+// served is which part of what it gives its main head a set-up has to give another one to serve it.
+const served = 0.75
+
+// needs is the head that a set-up serves and that the week leaves shortest: a set more is for it, and
+// a set less only where even it has enough.
+func needs(t *week.Trainee, s movement.SetUp, l *week.Ledger) arm.HeadIndex {
+	gives, _ := t.Gives(s)
+	best := mainHead(t, s)
+	most := gives[best].Mid
+	room := func(h arm.HeadIndex) float64 { return l.Heads[h].Total.Mid - l.Heads[h].Target.Low }
+	for h := range gives {
+		if i := arm.HeadIndex(h); gives[h].Mid >= served*most && room(i) < room(best) {
+			best = i
+		}
+	}
+	return best
+}
+
 // otherOf is the nearest set-up that serves the same head about as much and gives more at the
 // length the week has least of; false where there is none.
 func otherOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, zones [3]float64) (found movement.SetUp, ok bool) {

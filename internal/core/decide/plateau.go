@@ -94,7 +94,7 @@ func sets(_ *Client, s *Series) *Proposal {
 	if !s.stands() || n.Top <= 0 {
 		return nil
 	}
-	week := fmt.Sprintf("The week gives %s %.1f sets against %g–%g.", n.Head, n.Weekly, n.LowSets, n.Top)
+	week := fmt.Sprintf("The week gives the %s %.1f sets against %g–%g.", n.HeadName, n.Weekly, n.LowSets, n.Top)
 	switch {
 	case n.Weekly < n.LowSets-besideTarget:
 		return &Proposal{Kind: MoreSets, Says: "One set more", Why: []string{CourseWords(s.look()), week}, Steps: Steps{Sets: 1}}

@@ -65,11 +65,18 @@ type Dossier struct {
 	Letters       string      `json:"letters"`        // the address the client gave for letters
 	LettersOn     *day.Day    `json:"letters_on"`     // when she agreed to get them; nil: none are sent
 	Reminders     bool        `json:"reminders"`      // a letter the evening before a session
+	Summaries     string      `json:"summaries"`      // a letter after each session, or weekly; "": none
 	Rooms         []string    `json:"rooms"`          // ids; the first is the usual one
 	Mobility      Mobility    `json:"mobility"`
 	Present       string      `json:"present"` // what the client does now, a line a movement
 	Preferences   Preferences `json:"preferences"`
 }
+
+// When summaries are sent.
+const (
+	AfterSession = "after"
+	Weekly       = "weekly"
+)
 
 // Weekdays in their order.
 var Weekdays = []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
@@ -136,6 +143,7 @@ func (d *Dossier) Check(today day.Day) []FieldError {
 	past("guardian_on", d.GuardianOn)
 	past("letters_on", d.LettersOn)
 	fault(d.Letters == "" || text.IsAddress(d.Letters), "letters", "this is no e-mail address")
+	oneOf("summaries", d.Summaries, "", AfterSession, Weekly)
 	for _, w := range d.Weekdays {
 		oneOf("weekdays", w, Weekdays...)
 	}

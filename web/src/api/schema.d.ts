@@ -2508,6 +2508,7 @@ export interface components {
             sex: string;
             /** Format: double */
             stature_m: number;
+            summaries: string;
             training_since: string | null;
             units: string;
             /** Format: double */

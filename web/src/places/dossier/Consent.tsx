@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Checkbox } from 'antd'
+import { Checkbox, Select } from 'antd'
 import { clsx } from 'clsx'
 import { api, got, type DossierView } from '../../api/client'
 import { touched } from '../../api/queries'
@@ -99,7 +99,20 @@ export function Consent({
                   onChange={(e) => edit.change('reminders', e.target.checked)}
                 >
                   a reminder the evening before
-                </Checkbox>
+                </Checkbox>{' '}
+                <Select
+                  size="small"
+                  variant="borderless"
+                  aria-label="A letter about what was done"
+                  disabled={locked}
+                  value={valueOf(edit, 'summaries')}
+                  onChange={(v) => edit.change('summaries', v)}
+                  options={[
+                    { value: '', label: 'no summaries' },
+                    { value: 'after', label: 'a summary after each session' },
+                    { value: 'weekly', label: 'a summary on Sundays' },
+                  ]}
+                />
               </>
             )}
           </>
