@@ -83,7 +83,12 @@ func freeAddress(t testing.TB) string {
 }
 
 // start serves a fresh demo studio on the shared server.
-func start(t testing.TB) *app { return startOn(t, testenv.Database(t), time.Now()) }
+func start(t testing.TB) *app { return startOn(t, demoOn(t, time.Now()), time.Now()) }
+
+// demoOn is a database with the demo of a day.
+func demoOn(t testing.TB, now time.Time) localpg.Database {
+	return testenv.Filled(t, now.Format(time.DateOnly), func(s *store.Store) error { return demo.Load(context.Background(), s, now) })
+}
 
 // startMidweek dates the demo around this week's Wednesday, so that what it plans
 // for two days later is in the same week on whatever day the tests run.
@@ -94,7 +99,7 @@ func startMidweek(t testing.TB) (a *app, wednesday string) { return startOnDay(t
 func startOnDay(t testing.TB, weekday time.Weekday) (a *app, date string) {
 	now := time.Now()
 	day := now.AddDate(0, 0, (int(weekday)+6)%7-(int(now.Weekday())+6)%7)
-	return startOn(t, testenv.Database(t), day), day.Format(time.DateOnly)
+	return startOn(t, demoOn(t, day), day), day.Format(time.DateOnly)
 }
 
 // inTwoWeeks is a day of a week that nobody has planned yet.

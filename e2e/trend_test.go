@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"context"
+	"errors"
 	"testing"
 	"time"
 
@@ -11,14 +12,16 @@ import (
 
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
+	"musculus/internal/store"
+	"musculus/internal/testenv"
 )
 
 // startTrained is the demo with its histories, read.
 func startTrained(t testing.TB) *app {
-	a := start(t)
-	require.NoError(t, demo.Histories(context.Background(), a.store, time.Now()))
-	require.NoError(t, httpapi.ReadAgain(a.store)(context.Background()))
-	return a
+	ctx, now := context.Background(), time.Now()
+	return startOn(t, testenv.Filled(t, "trained", func(s *store.Store) error {
+		return errors.Join(demo.Load(ctx, s, now), demo.Histories(ctx, s, now), httpapi.ReadAgain(s)(ctx))
+	}), now)
 }
 
 // The day begins on Today: what is due leads to where it is decided, what is taken is written

@@ -20,6 +20,7 @@ import (
 
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
+	"musculus/internal/localpg"
 	"musculus/internal/photos"
 
 	"musculus/internal/store"
@@ -43,8 +44,14 @@ type served struct {
 }
 
 func open(t testing.TB) *served {
-	s := testenv.Store(t)
-	require.NoError(t, demo.Load(context.Background(), s, now))
+	return serveOn(t, testenv.Filled(t, "demo", func(s *store.Store) error { return demo.Load(context.Background(), s, now) }))
+}
+
+// serveOn serves a database.
+func serveOn(t testing.TB, db localpg.Database) *served {
+	s, err := store.Open(context.Background(), db.URL)
+	require.NoError(t, err)
+	t.Cleanup(s.Close)
 	server := httptest.NewServer(httpapi.New(httpapi.Config{Store: s, Photos: photos.Folder(t.TempDir()), Now: clock()}))
 	t.Cleanup(server.Close)
 	return &served{server, s}

@@ -2,6 +2,7 @@ package httpapi_test
 
 import (
 	"context"
+	"errors"
 	"strings"
 	"testing"
 
@@ -17,13 +18,14 @@ import (
 	"musculus/internal/httpapi/checkins"
 	trendapi "musculus/internal/httpapi/trend"
 	"musculus/internal/store"
+	"musculus/internal/testenv"
 	"musculus/internal/view"
 )
 
 func openHistories(t *testing.T) *served {
-	s := open(t)
-	require.NoError(t, demo.Histories(context.Background(), s.store, now))
-	return s
+	return serveOn(t, testenv.Filled(t, "histories", func(s *store.Store) error {
+		return errors.Join(demo.Load(context.Background(), s, now), demo.Histories(context.Background(), s, now))
+	}))
 }
 
 func trendPath(name string) string { return "/clients/" + demo.ClientID(name).String() + "/trend" }
@@ -267,6 +269,10 @@ func TestCheckIn(t *testing.T) {
 	got[checkins.CheckInAnswers](c, 200, c.call("POST", seen, map[string]any{"reply": "Two days off, then the rope."}))
 	v = got[checkins.CheckInView](nobody, 200, nobody.call("GET", path, nil))
 	assert.Equal(t, "Two days off, then the rope.", v.Answered[0].Reply)
+	// Who does not want to see weights reads none, whatever was decided.
+	assert.Contains(t, nobody.call("GET", path, nil).body, " kg")
+	require.Equal(t, 200, c.call("PATCH", dario+"/dossier", changes("hide_weights", false, true)).status)
+	assert.NotContains(t, nobody.call("GET", path, nil).body, " kg")
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error {
 		client, err := tx.Client(context.Background(), demo.ClientID("Dario Vance"))
 		last := client.Joints[len(client.Joints)-1]

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"strings"
+	"sync"
 	"sync/atomic"
 	"testing"
 
@@ -56,6 +57,39 @@ func Main(m *testing.M) int {
 // Database makes a fresh migrated database.
 func Database(t testing.TB) localpg.Database {
 	db, err := server.Database(context.Background(), fmt.Sprintf("test_%d", count.Add(1)), template)
+	require.NoError(t, err)
+	return db
+}
+
+// filled are databases that are copied rather than filled again, by what fills them.
+var filled struct {
+	sync.Mutex
+	names map[string]string
+}
+
+// Filled makes a fresh database filled by something that is always the same for a key: it is done
+// once and copied.
+func Filled(t testing.TB, key string, fill func(*store.Store) error) localpg.Database {
+	t.Helper()
+	ctx := context.Background()
+	filled.Lock()
+	defer filled.Unlock()
+	name, there := filled.names[key]
+	if !there {
+		name = fmt.Sprintf("filled_%d", len(filled.names))
+		db, err := server.Database(ctx, name, template)
+		require.NoError(t, err)
+		s, err := store.Open(ctx, db.URL)
+		require.NoError(t, err)
+		err = fill(s)
+		s.Close() // nobody may look at what is copied
+		require.NoError(t, err)
+		if filled.names == nil {
+			filled.names = map[string]string{}
+		}
+		filled.names[key] = name
+	}
+	db, err := server.Database(ctx, fmt.Sprintf("test_%d", count.Add(1)), name)
 	require.NoError(t, err)
 	return db
 }

@@ -16,6 +16,7 @@ import (
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
+	"musculus/internal/core/text"
 )
 
 // Kind is how a question is answered.
@@ -84,8 +85,8 @@ func Of(f *Facts) *Summary {
 			continue
 		}
 		words := t.Says
-		if f.Load == nil && t.Steps.HandKg > 0 {
-			words = map[decide.Kind]string{decide.Heavier: "The next mark", decide.Lighter: "A mark lighter"}[t.Kind]
+		if f.Load == nil {
+			words = hidden(&t.Proposal)
 		}
 		if words == "" {
 			continue
@@ -100,6 +101,47 @@ func Of(f *Facts) *Summary {
 	}
 	out.Question = f.question()
 	return out
+}
+
+// hidden tells what a decision changes without any weight: from what it does, not from how it was
+// said to a coach.
+func hidden(p *decide.Proposal) string {
+	x := &p.Steps
+	var out []string
+	switch {
+	case x.Halve:
+		return "A lighter week: half the sets, the same loads"
+	case x.ToID != "" && x.To.Movement != nil:
+		return x.To.Title() + " instead"
+	case x.HandKg > 0 && p.Kind == decide.Lighter:
+		out = append(out, "a mark lighter")
+	case x.HandKg > 0:
+		out = append(out, "another mark")
+	}
+	plural := func(n int, one, more, less string) {
+		switch {
+		case n == 1:
+			out = append(out, "a "+one+" more")
+		case n == -1:
+			out = append(out, "a "+one+" less")
+		case n > 0:
+			out = append(out, fmt.Sprintf("%d %s", n, more))
+		case n < 0:
+			out = append(out, fmt.Sprintf("%d %s", -n, less))
+		}
+	}
+	plural(x.Reps, "rep", "reps more", "reps fewer")
+	plural(x.Sets, "set", "sets more", "sets fewer")
+	if x.RestS > 0 {
+		out = append(out, fmt.Sprintf("%d s rest", x.RestS))
+	}
+	if x.LowerS > 0 {
+		out = append(out, "lowered more slowly")
+	}
+	if x.Cue != "" {
+		out = append(out, "another cue first")
+	}
+	return text.Capital(strings.Join(out, ", "))
 }
 
 // slot tells what was done of one slot, by its sets.

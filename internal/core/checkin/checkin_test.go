@@ -70,20 +70,28 @@ func TestTheQuestion(t *testing.T) {
 // Who does not want to see weights sees none, in nothing that is told.
 func TestHiddenWeights(t *testing.T) {
 	f := facts()
+	taken := func(k decide.Kind, says string, x decide.Steps) decide.Taken {
+		return decide.Taken{Proposal: decide.Proposal{Kind: k, Name: "Curl", Says: says, Steps: x}}
+	}
 	f.Before = []decide.Taken{
-		{Proposal: decide.Proposal{Kind: decide.Heavier, Name: "Curl", Says: "Go up to 14 kg a hand", Steps: decide.Steps{HandKg: 14}}},
-		{Proposal: decide.Proposal{Kind: decide.ToleranceStep, Name: "Curl", Says: "Go up to 14 kg", Steps: decide.Steps{HandKg: 14}}},
-		{Proposal: decide.Proposal{Kind: decide.MoreSets, Name: "Curl", Says: "One set more", Steps: decide.Steps{Sets: 1}}},
+		taken(decide.Heavier, "Go up to 14 kg a hand", decide.Steps{HandKg: 14}),
+		taken(decide.MoreReps, "A rep more: 9–13 at 12 kg", decide.Steps{Reps: 1}),
+		taken(decide.ToleranceStep, "The reps of the beginning with 14 kg", decide.Steps{HandKg: 14, Reps: -3}),
+		taken(decide.MoreSets, "One set more", decide.Steps{Sets: 1}),
+		taken(decide.LighterWeek, "A lighter week, 20 kg", decide.Steps{Halve: true, Reserve: 3}),
+		taken(decide.Hold, "Stay at 12 kg", decide.Steps{}),
 	}
 	f.Next = &plan.Planned{Name: "Arms again"}
 	s := Of(f)
 	assert.Contains(t, strings.Join(s.Done, " "), "12 kg")
-	assert.Len(t, s.Changed, 3)
+	assert.Len(t, s.Changed, 5)
+	assert.Contains(t, strings.Join(s.Changed, " "), "14 kg")
 	assert.Equal(t, "Arms again, Monday.", s.Next)
 	f.Load = nil
 	s = Of(f)
 	assert.NotContains(t, strings.Join(append(s.Done, s.Changed...), " "), "kg")
-	assert.Equal(t, []string{"Curl: The next mark.", "Curl: One set more."}, s.Changed)
+	assert.Equal(t, []string{"Curl: Another mark.", "Curl: A rep more.", "Curl: Another mark, 3 reps fewer.", "Curl: A set more.",
+		"Curl: A lighter week: half the sets, the same loads."}, s.Changed)
 }
 
 func TestAnAnswerIsChecked(t *testing.T) {
