@@ -77,7 +77,10 @@ func TestTrendOfTheDemo(t *testing.T) {
 
 	csv := c.call("GET", trendPath("Aurelio Finch")+".csv", nil)
 	assert.Equal(t, 200, csv.status)
-	assert.Contains(t, string(csv.body), "Close-grip bench press, straight bar\",")
+	for _, what := range []string{"planned,", "done,", "girth,", "mass,", "joint,", "decision,"} {
+		assert.Contains(t, csv.body, "\n"+what)
+	}
+	assert.Contains(t, csv.body, "Close-grip bench press, straight bar\",")
 }
 
 // What is kept is what would be read again; what is written makes it stale, by whichever door.

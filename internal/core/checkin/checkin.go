@@ -28,6 +28,12 @@ const (
 	Choice Kind = "choice" // one of the options
 )
 
+// The answers that say that recovery was poor.
+const (
+	poorSleep = "badly"
+	poorWeek  = "too much"
+)
+
 // Question is the one question.
 type Question struct {
 	Key     string   `json:"key"`
@@ -200,9 +206,9 @@ func (f *Facts) question() *Question {
 		switch {
 		case e == nil:
 		case e.Hard >= hard:
-			return &Question{AskSleep, "How did you sleep before it?", Choice, []string{"well", "so-so", "badly"}}
+			return &Question{AskSleep, "How did you sleep before it?", Choice, []string{"well", "so-so", poorSleep}}
 		case e.Good > 0 && e.Good <= veryFew:
-			return &Question{AskStress, "How was the week?", Choice, []string{"calm", "full", "too much"}}
+			return &Question{AskStress, "How was the week?", Choice, []string{"calm", "full", poorWeek}}
 		}
 	}
 	if f.After {
@@ -292,6 +298,11 @@ func (t *Told) Words() string {
 		out = append(out, "She asks: “"+t.Asks+"”")
 	}
 	return strings.Join(out, " ")
+}
+
+// Poor says whether an answer says that sleep or the week was poor.
+func (t *Told) Poor() bool {
+	return t.Key == AskSleep && t.Answer == poorSleep || t.Key == AskStress && t.Answer == poorWeek
 }
 
 // Score is an answer on the scale, 0 where it is none.

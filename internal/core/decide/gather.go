@@ -2,6 +2,7 @@ package decide
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
 	"time"
 
@@ -11,6 +12,7 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/entry"
 	"musculus/internal/core/floor"
+	"musculus/internal/core/log"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -44,6 +46,8 @@ type Facts struct {
 	// Tolerances are the plans that lead up to something again.
 	Tolerances []Tolerance
 	Mornings   []person.JointReport // what she answered about joints from day to day
+	Poor       map[uuid.UUID]bool   // sessions around which she said that sleep or the week was poor
+	Uncautious string               // a time of caution that ended of late, in words
 }
 
 // Growth is what a course is asked for, a week.
@@ -78,6 +82,10 @@ func Gather(f *Facts) (*Client, []*Series) {
 	slices.Sort(keys)
 	lighter := c.ofTaken(f)
 	c.attended(f, done)
+	if f.Uncautious != "" {
+		c.Ended = []string{f.Uncautious}
+	}
+	c.Budget = f.budget()
 	around := func(id uuid.UUID) series.Around {
 		return series.Around{Lighter: lighter[id]}
 	}
@@ -200,7 +208,7 @@ func (c *Client) attended(f *Facts, done map[uuid.UUID]bool) {
 		if !done[x.ID] {
 			continue
 		}
-		felt := Felt{On: x.On, Hard: -1}
+		felt := Felt{On: x.On, Hard: -1, Poor: f.Poor[x.ID]}
 		for _, e := range f.Events[x.ID] {
 			if e.End != nil {
 				felt.Hard = e.End.Hard
@@ -208,6 +216,36 @@ func (c *Client) attended(f *Facts, done map[uuid.UUID]bool) {
 		}
 		c.Felt = append(c.Felt, felt)
 	}
+}
+
+// budgetDays are the days in which a joint's budget is counted.
+const budgetDays = 7
+
+// budget tells which joint carried more of late than a week's budget, by what was done; "" for none.
+func (f *Facts) budget() string {
+	var did week.Week
+	entries := map[uuid.UUID][]entry.Entry{}
+	for i := range f.Entries {
+		if e := &f.Entries[i]; e.SetUp.Movement != nil {
+			entries[e.SessionID] = append(entries[e.SessionID], *e)
+		}
+	}
+	for i := range f.Sessions {
+		x := &f.Sessions[i]
+		if x.On > f.Today-budgetDays && x.On <= f.Today && len(entries[x.ID]) > 0 {
+			did.Sessions = append(did.Sessions, plan.Planned{ID: x.ID, On: x.On, Session: log.Came(&x.Session, log.Counting(entries[x.ID]))})
+		}
+	}
+	if len(did.Sessions) == 0 {
+		return ""
+	}
+	l := did.Count(f.T)
+	for _, j := range movement.Joints {
+		if most, n := f.T.MostJoint(j), l.Joints.Of(j); n > most {
+			return fmt.Sprintf("The %s carried %d in the last week, of a budget of %d.", j.Words(), n, most)
+		}
+	}
+	return ""
 }
 
 // plans finds how a series was planned for each of its sessions, and how it is planned next: in

@@ -29,13 +29,21 @@ func Whole(c *Client, all []*Series) *Proposal {
 			if t.Undone || t.Kind != p.Kind {
 				continue
 			}
-			if t.NotNow && late < backAfter || !t.NotNow && int(c.Today-t.On) < 7 {
+			if t.NotNow && late < backAfter || !t.NotNow && int(c.Today-t.On) < seenFor(p.Kind) {
 				return nil
 			}
 		}
 		return p
 	}
 	return nil
+}
+
+// seenFor is for how many days something that was taken is not asked again.
+func seenFor(k Kind) int {
+	if k == LighterWeek || k == Screen {
+		return 7
+	}
+	return 28 // it is asked for as long as it is news, and no longer
 }
 
 // since is how many sessions were felt after an answer.

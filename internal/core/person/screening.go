@@ -322,6 +322,23 @@ func StandingOf(d *Dossier, s *Screening, joints []JointReport, today day.Day) S
 	return out
 }
 
+// Uncautious tells which time of caution ended within some days, "" for none: doses may return
+// then, a step at a time.
+func (d *Dossier) Uncautious(today day.Day, within int) string {
+	for _, of := range []struct {
+		since *day.Day
+		words string
+	}{{d.ComebackOn, "coming back"}, {d.TrainingSince, "beginning to train"}} {
+		if of.since == nil {
+			continue
+		}
+		if over := int(today-*of.since) - cautiousDays; over >= 0 && over < within {
+			return fmt.Sprintf("The cautious weeks after %s ended on %s.", of.words, (*of.since + cautiousDays).Words())
+		}
+	}
+	return ""
+}
+
 // How long coming back, or being new, asks for caution.
 const (
 	cautiousDays  = 21

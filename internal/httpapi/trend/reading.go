@@ -46,7 +46,7 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		if f.Tolerances, err = tx.Tolerances(ctx, client); err != nil {
 			return r, err
 		}
-		if f.Mornings, err = mornings(ctx, tx, client); err != nil {
+		if err = answers(ctx, tx, client, f); err != nil {
 			return r, err
 		}
 	}
@@ -80,7 +80,7 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 	if err != nil {
 		return r, err
 	}
-	f.Emphasis = endedWords(emphasis, today)
+	f.Emphasis, f.Uncautious = endedWords(emphasis, today), c.Dossier.Uncautious(today, endedFor)
 	issues, err := tx.LatestIssues(ctx, client, today, last)
 	r.issued = map[uuid.UUID]bool{}
 	for i := range issues {
@@ -89,15 +89,19 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 	return r, err
 }
 
-// mornings are what a client answered about joints, as reports of its day.
-func mornings(ctx context.Context, tx *store.Tx, client uuid.UUID) (out []person.JointReport, err error) {
+// answers reads what a client answered by her link: joints as reports of its day, and sessions
+// around which recovery was poor.
+func answers(ctx context.Context, tx *store.Tx, client uuid.UUID, f *decide.Facts) error {
 	told, err := tx.CheckIns(ctx, client)
+	f.Poor = map[uuid.UUID]bool{}
 	for i := range told {
-		if j, side, ok := checkin.JointOf(told[i].Key); ok && told[i].Answer != "" {
-			out = append(out, person.JointReport{On: day.At(told[i].At), Joint: j, Side: side, Score: told[i].Score()})
+		t := &told[i]
+		if j, side, ok := checkin.JointOf(t.Key); ok && t.Answer != "" {
+			f.Mornings = append(f.Mornings, person.JointReport{On: day.At(t.At), Joint: j, Side: side, Score: t.Score()})
 		}
+		f.Poor[t.Session] = f.Poor[t.Session] || t.Poor()
 	}
-	return out, err
+	return err
 }
 
 // endedFor is how long an emphasis that ended is asked about, days.

@@ -5,12 +5,16 @@ import (
 	"context"
 	"encoding/csv"
 	"fmt"
+	"maps"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"musculus/internal/core/decide"
+	"musculus/internal/core/person"
+	"musculus/internal/core/series"
 	"musculus/internal/figure"
 	"musculus/internal/formats"
 	"musculus/internal/httpapi/op"
@@ -68,6 +72,18 @@ func (s *place) export(ctx context.Context, in *trendInput) (*huma.StreamRespons
 	if err != nil {
 		return nil, err
 	}
+	var measured []store.Measuring
+	var joints []person.JointReport
+	err = s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
+		if c.Dossier.HealthConsent != nil {
+			joints = c.Joints
+		}
+		measured, err = s.Measurings(ctx, tx, c)
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
 	t := view.TrendOf(eyes, op.Movements(ctx), r)
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
@@ -95,6 +111,22 @@ func (s *place) export(ctx context.Context, in *trendInput) (*huma.StreamRespons
 			line("planned", name, day, fmt.Sprintf("%.2f", r.Weeks[i].Planned[h]), "effective sets", "", "", "")
 			line("done", name, day, fmt.Sprintf("%.2f", r.Weeks[i].Done[h]), "effective sets", "", "", "")
 		}
+	}
+	for _, m := range measured {
+		for _, site := range slices.Sorted(maps.Keys(m.Girths)) {
+			line("girth", string(site), m.On.String(), fmt.Sprintf("%.2f", series.Median(m.Girths[site])), "cm", "", "", m.Note)
+		}
+		if m.MassKg != nil {
+			line("mass", "body", m.On.String(), fmt.Sprintf("%.1f", *m.MassKg), "kg", "", "", m.Note)
+		}
+	}
+	for i := range joints {
+		j := &joints[i]
+		line("joint", j.Joint.Words()+", "+string(j.Side), j.On.String(), fmt.Sprint(j.Score), "of 10", "", "", j.Provokes)
+	}
+	for i := range r.Decisions {
+		d := &r.Decisions[i]
+		line("decision", d.Name, d.On.String(), d.Says, "", "", "", d.Outcome)
 	}
 	w.Flush()
 	return &huma.StreamResponse{Body: func(ctx huma.Context) {
