@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"musculus/internal/core/movement"
 	"musculus/internal/demo"
 	"musculus/internal/httpapi"
 	"musculus/internal/store"
@@ -24,6 +25,9 @@ func toldNothing(*caller) any {
 	return map[string]any{"device": newID(), "events": []any{map[string]any{"id": newID(), "no": 1, "kind": "end", "at": now, "offset_ms": 0,
 		"version": 1, "end": map[string]any{"hard": 0}}}}
 }
+
+// dips is a series of Aurelio's.
+var dips = movement.Shipped.Get("dip_bars").Default().Key()
 
 // access says for every operation who gets in: the status an assistant gets
 // with a request that is well-formed, and whether it names a client whose
@@ -81,7 +85,7 @@ var access = map[string]struct {
 		assistant: 403,
 		ofClient:  true,
 		body: func(*caller) any {
-			return map[string]any{"id": newID(), "series": "curl", "joint": "wrist", "side": "left"}
+			return map[string]any{"id": newID(), "series": dips, "joint": "wrist", "side": "left"}
 		},
 	},
 	"stop-tolerance": {anonymous: 401, assistant: 403, ofClient: true},
@@ -426,7 +430,7 @@ func operations(t *testing.T) (out [][3]string) {
 func filled(path string) string {
 	path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
 	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}",
-		"{sign_in}", "{account}", "{invitation}"} {
+		"{sign_in}", "{account}", "{invitation}", "{plan}", "{decision}", "{check-in}"} {
 		path = strings.ReplaceAll(path, part, newID())
 	}
 	if path == "/clients/{client}/plan" {
