@@ -62,6 +62,8 @@ func TestACoachesWholeWay(t *testing.T) {
 	assert.Equal(t, wren.Email, eval[string](p, `document.querySelector('input[type=email]').value`), "what was typed is kept")
 	p.typeInto("input[type=password]", wren.Password)
 	p.key("\r")
+	p.until(`document.querySelector('.today_today')`)
+	p.clickText("Clients")
 	p.until(`document.querySelectorAll('.wall_clientCard').length === 8`)
 	assert.Contains(t, p.text(".wall_wall"), "not screened")
 

@@ -45,7 +45,7 @@ func TestSomebodyJoinsAndIsShutOut(t *testing.T) {
 	hers.untilSays("one of the first that are guessed")
 	hers.typeInto(`#password`, quiet)
 	hers.press("Join")
-	hers.until(`document.querySelector('.wall_clientCard')`)
+	hers.until(`document.querySelector('.today_today')`)
 	hers.clickText("Mia O’Hara")
 	hers.clickText("Set up a second factor")
 	secret := hers.text(".account_secret")
@@ -63,7 +63,7 @@ func TestSomebodyJoinsAndIsShutOut(t *testing.T) {
 	hers.untilSays("The six digits of the authenticator")
 	hers.typeInto(`#code`, recovery)
 	hers.press("Sign in")
-	hers.until(`document.querySelector('.account_codes, .leaves_dossierMain, .wall_clientCard')`)
+	hers.until(`document.querySelector('.account_codes, .leaves_dossierMain, .today_today')`)
 	hers.do(chromedp.Navigate(a.url + "/me"))
 	hers.untilSays("9 recovery codes are left")
 
@@ -123,6 +123,6 @@ func TestAForgottenPasswordIsSetByLetter(t *testing.T) {
 	p.typeInto(`#email`, jory.Email)
 	p.typeInto(`#password`, quiet)
 	p.press("Sign in")
-	p.until(`document.querySelector('.wall_clientCard')`)
+	p.until(`document.querySelector('.today_today')`)
 	assert.NotContains(t, p.text("nav"), "People", "an assistant sees no people")
 }
