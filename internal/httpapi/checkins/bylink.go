@@ -65,6 +65,7 @@ const (
 	looksBack = 60
 	awayFrom  = 14
 	nextIn    = 14
+	mostADay  = 20 // answers by whoever has the link
 )
 
 // lastRead is a client's last session with what was told of it.
@@ -174,6 +175,16 @@ func (r *lastRead) view() CheckInView {
 	return v
 }
 
+// toldToday is how much else was told today: what is sent again is no other.
+func (r *lastRead) toldToday(but uuid.UUID) (n int) {
+	for i := range r.told {
+		if r.told[i].ID != but && day.At(r.told[i].At) == r.today {
+			n++
+		}
+	}
+	return n
+}
+
 // sameDay says whether an answer still answers: a joint is asked after day by day.
 func sameDay(t *store.CheckIn, q *checkin.Question, today day.Day) bool {
 	return q.Kind != checkin.Scale || day.At(t.At) == today
@@ -212,6 +223,9 @@ func (s *place) tell(ctx context.Context, in *tellInput) (*checkInOutput, error)
 		}
 		if err := op.Faults("body.", told.Check(asked)); err != nil {
 			return err
+		}
+		if r.toldToday(told.ID) >= mostADay {
+			return op.Problem(http.StatusTooManyRequests, "your coach has enough of you for today; say it to her")
 		}
 		if err := tx.AddCheckIn(ctx, opened.Client, &told, opened.Link, s.Now()); err != nil {
 			return err

@@ -96,7 +96,8 @@ func answers(ctx context.Context, tx *store.Tx, client uuid.UUID, f *decide.Fact
 	f.Poor = map[uuid.UUID]bool{}
 	for i := range told {
 		t := &told[i]
-		if j, side, ok := checkin.JointOf(t.Key); ok && t.Answer != "" {
+		evening := slices.ContainsFunc(f.Sessions, func(x plan.Planned) bool { return x.ID == t.Session && x.On == day.At(t.At) })
+		if j, side, ok := checkin.JointOf(t.Key); ok && t.Answer != "" && !evening { // of the day itself it is no morning
 			f.Mornings = append(f.Mornings, person.JointReport{On: day.At(t.At), Joint: j, Side: side, Score: t.Score()})
 		}
 		f.Poor[t.Session] = f.Poor[t.Session] || t.Poor()
