@@ -119,8 +119,8 @@ func Gather(f *Facts) (*Client, []*Series) {
 			line := &l.Heads[h]
 			n.Head, n.HeadName = arm.Heads[h].ID, arm.Heads[h].Name
 			n.Weekly, n.LowSets, n.Top = line.Total.Mid, line.Target.Low, line.Target.High
-			zones := l.Heads[mainHead(f.T, s.SetUp)].Zones
-			n.Other = func() (movement.SetUp, bool) { return otherOf(f.T, f.Movements, s.SetUp, zones) }
+			zones := line.Zones
+			n.Other = func() (movement.SetUp, bool) { return otherOf(f.T, f.Movements, s.SetUp, h, zones) }
 			n.Kinder = func() (movement.SetUp, bool) { return kinderOf(f.T, f.Movements, s.SetUp, s.Scores) }
 		}
 		out = append(out, s)

@@ -46,14 +46,13 @@ func needs(t *week.Trainee, s movement.SetUp, l *week.Ledger) arm.HeadIndex {
 	return best
 }
 
-// otherOf is the nearest set-up that serves the same head about as much and gives more at the
-// length the week has least of; false where there is none.
-func otherOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, zones [3]float64) (found movement.SetUp, ok bool) {
+// otherOf is the nearest set-up that serves a head about as much and gives more at the length the
+// week has least of; false where there is none.
+func otherOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, h arm.HeadIndex, zones [3]float64) (found movement.SetUp, ok bool) {
 	shape := t.Shape(s)
 	if shape == nil {
 		return s, false
 	}
-	h := mainHead(t, s)
 	heads, own := t.Gives(s)
 	lacks := 0
 	for z := range zones {
