@@ -190,7 +190,7 @@ func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (
 			return nil, err
 		}
 		if told != nil {
-			a.Told, a.ToldOn = told.Words(), day.At(r.ToldAt.In(t.zone))
+			a.Told, a.ToldOn = told.Words(false), day.At(r.ToldAt.In(t.zone))
 		}
 		out[r.ClientID] = a
 	}

@@ -127,7 +127,7 @@ func TrendOf(eyes *Eyes, c *movement.Catalogue, r *decide.Reading) Trend {
 	out := Trend{Weeks: []TrendWeek{}, Courses: []CourseShown{}, Decisions: []DecidedView{}, Heads: []HeadWeeks{},
 		Joints: []JointLine{}, Whole: ProposalOf(r.Whole)}
 	if r.Planned > 0 {
-		out.Attended = fmt.Sprintf("%d of %d planned sessions of the last four weeks were done.", r.Done, r.Planned)
+		out.Attended = decide.AttendedWords(r.Done, r.Planned)
 	}
 	for i := range r.Weeks {
 		out.Weeks = append(out.Weeks, trendWeek(&r.Weeks[i]))

@@ -288,14 +288,18 @@ type Told struct {
 	Asks    string    `json:"asks"` // a question of hers
 }
 
-// Words tell an answer in a line.
-func (t *Told) Words() string {
+// Words tell an answer in a line: to a coach, or hers back to her.
+func (t *Told) Words(toHer bool) string {
 	var out []string
 	if t.Answer != "" {
 		out = append(out, t.Says+" "+t.Answer+".")
 	}
 	if t.Asks != "" {
-		out = append(out, "She asks: “"+t.Asks+"”")
+		who := "She asks"
+		if toHer {
+			who = "You asked"
+		}
+		out = append(out, who+": “"+t.Asks+"”")
 	}
 	return strings.Join(out, " ")
 }

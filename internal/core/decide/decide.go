@@ -84,9 +84,7 @@ type Next struct {
 	LowerS    float64 // chosen lowering, 0: controlled
 	HandKg    float64 // planned; 0: as the last time
 	Marks     []float64
-	Body      bool // the body is (part of) the load
-	Joints    int  // that move: several-joint lifts go first
-	Locked    bool
+	Body      bool                      // the body is (part of) the load
 	Words     func(hand float64) string `json:"-"` // a load as it is marked there
 	// Kinder and Other are what it would be changed to: the kindest set-up near it, and another one
 	// for the same head at a length or region the week lacks. nil: nothing is known.
@@ -181,7 +179,10 @@ func For(c *Client, whole *Proposal, s *Series) *Proposal {
 			return s.ask(p)
 		}
 	}
-	if whole != nil && (whole.Kind == LighterWeek || whole.Kind == Screen) || c.Lighter || s.watched() != "" {
+	if c.Blocked != "" { // whether that was seen or not: nothing rises
+		return nil
+	}
+	if whole != nil && whole.Kind == LighterWeek || c.Lighter || s.watched() != "" {
 		return nil
 	}
 	for _, rule := range []func(*Client, *Series) *Proposal{up, under, attendance} {

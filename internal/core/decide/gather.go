@@ -86,9 +86,6 @@ func Gather(f *Facts) (*Client, []*Series) {
 		c.Ended = []string{f.Uncautious}
 	}
 	c.Budget = f.budget()
-	around := func(id uuid.UUID) series.Around {
-		return series.Around{Lighter: lighter[id]}
-	}
 	ledgers := map[day.Day]*week.Ledger{}
 	ledger := func(on day.Day) *week.Ledger {
 		monday := on.Monday()
@@ -102,7 +99,9 @@ func Gather(f *Facts) (*Client, []*Series) {
 	var out []*Series
 	for _, key := range keys {
 		s := &Series{SetUp: sets[key], Key: key, Since: f.T.Aims.Since[key]}
-		s.Sessions = series.SessionsOf(by[key], around)
+		s.Sessions = series.SessionsOf(by[key], func(id uuid.UUID) series.Around {
+			return series.Around{Lighter: lighter[id]}
+		})
 		s.plans(f, done)
 		compared := series.ComparedOf(s.Sessions)
 		s.Looks = series.Watch(compared[max(0, len(compared)-mostLooks):], f.Growth())
@@ -258,7 +257,7 @@ func (s *Series) plans(f *Facts, done map[uuid.UUID]bool) {
 	s.Bands = make([]Band, len(s.Sessions))
 	for k := range s.Sessions {
 		if i, there := at[s.Sessions[k].ID]; there {
-			if slot, row, ok := rowOf(&f.Sessions[i].Session, s.Key); ok {
+			if slot, row, ok := rowOf(&f.Sessions[i].Session, s.Key, f.T.Floor()); ok {
 				s.Bands[k] = bandOf(&f.Sessions[i].Slots[slot], row)
 			}
 		}
@@ -268,7 +267,7 @@ func (s *Series) plans(f *Facts, done map[uuid.UUID]bool) {
 		if x.On < f.Today || done[x.ID] {
 			continue
 		}
-		if slot, row, ok := rowOf(&x.Session, s.Key); ok {
+		if slot, row, ok := rowOf(&x.Session, s.Key, f.T.Floor()); ok {
 			s.Next, s.NextOn = nextOf(f.T, &x.Session, slot, row), x.On
 			return
 		}
@@ -278,7 +277,7 @@ func (s *Series) plans(f *Facts, done map[uuid.UUID]bool) {
 		if int(f.Today-x.On) > endedDays {
 			break
 		}
-		if slot, row, ok := rowOf(&x.Session, s.Key); ok && done[x.ID] {
+		if slot, row, ok := rowOf(&x.Session, s.Key, f.T.Floor()); ok && done[x.ID] {
 			s.Next = nextOf(f.T, &x.Session, slot, row)
 			s.Next.HandKg = 0 // nothing is planned yet
 			return

@@ -390,6 +390,13 @@ func TestTheWhole(t *testing.T) {
 	c.Blocked = "A warning sign waits."
 	assert.Equal(t, Screen, Whole(c, two).Kind)
 
+	// Seen or not, while a warning sign waits nothing rises, nor is anything led up to.
+	c.Taken = []Taken{{On: today, Proposal: Proposal{Kind: Screen}}}
+	assert.Nil(t, Whole(c, two))
+	assert.Nil(t, For(c, nil, ready))
+	ready.Led = &Led{Course: "up", On: today - 3}
+	assert.Nil(t, For(c, nil, ready))
+
 	c = attending()
 	c.Duplicates = []string{"Presses rose by 4 sets."}
 	p = Whole(c, nil)

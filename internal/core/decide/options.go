@@ -4,9 +4,9 @@ import (
 	"math"
 
 	"musculus/internal/core/arm"
-	"musculus/internal/core/dose"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/floor"
+	"musculus/internal/core/log"
 	"musculus/internal/core/movement"
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
@@ -116,7 +116,7 @@ func nextOf(t *week.Trainee, s *plan.Session, i, row int) *Next {
 	r := &slot.Rows[row]
 	rack := f.Rack(slot.SetUpIn(row))
 	n := &Next{Band: bandOf(slot, row), RestS: s.RestAfter(i, row), LeastRest: leastRest(t, r.RepsLow), LowerS: r.Tempo[0],
-		Body: rack.Carry == person.BodyWeight, Locked: slot.Locked,
+		Body:  rack.Carry == person.BodyWeight,
 		Words: func(hand float64) string { return rack.Words(rack.Carry.Whole(hand, rack.Rigging)) }}
 	if hand := s.Hand(i, row, f); hand != nil {
 		n.HandKg = *hand
@@ -141,23 +141,13 @@ func bandOf(slot *plan.Slot, row int) Band {
 }
 
 // rowOf is the first row of a session that a series is fed by; false for none.
-func rowOf(s *plan.Session, key string) (slot, row int, ok bool) {
+func rowOf(s *plan.Session, key string, f *plan.Floor) (slot, row int, ok bool) {
 	for i := range s.Slots {
 		for k := range s.Slots[i].Rows {
-			r := &s.Slots[i].Rows[k]
-			if s.Slots[i].SetUpIn(k).Key() == key && !r.IsHold() && !dense(r.Method.ID) {
+			if s.Slots[i].SetUpIn(k).Key() == key && log.Hollow(s, i, k, f) == "" {
 				return i, k, true
 			}
 		}
 	}
 	return 0, 0, false
-}
-
-// dense says whether a method's sets feed no series.
-func dense(method string) bool {
-	switch method {
-	case "thirds", dose.Ladder, dose.HandPhases, dose.StaticHold:
-		return true
-	}
-	return false
 }

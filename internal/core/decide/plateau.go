@@ -84,8 +84,13 @@ func attendance(c *Client, s *Series) *Proposal {
 	return &Proposal{Kind: Spacing, Says: "Fewer or shorter sessions that are done, before any load",
 		Why: []string{
 			CourseWords(s.look()),
-			fmt.Sprintf("%d of %d planned sessions of the last four weeks were done.", c.Done, c.Planned),
+			AttendedWords(c.Done, c.Planned),
 		}}
+}
+
+// AttendedWords tell how much of the plan was done of late.
+func AttendedWords(done, planned int) string {
+	return fmt.Sprintf("%d of %d planned sessions of the last four weeks were done.", done, planned)
 }
 
 // sets: a plateau with the week under or over its target.

@@ -98,9 +98,9 @@ func (l *Led) Words() string {
 }
 
 // led proposes the next step of a plan; a step is taken once a session.
-func led(_ *Client, s *Series) *Proposal {
+func led(c *Client, s *Series) *Proposal {
 	l := s.Led
-	if l == nil || l.Course == "" || l.Waiting || l.Course == floor.CourseStay || s.answered(l.On, ToleranceStep) {
+	if l == nil || c.Blocked != "" || l.Course == "" || l.Waiting || l.Course == floor.CourseStay || s.answered(l.On, ToleranceStep) {
 		return nil
 	}
 	p := &Proposal{Kind: ToleranceStep, Why: []string{l.Why}}

@@ -72,16 +72,14 @@ type SetDone struct {
 // Around is what of a session's plan decides whether it compares.
 type Around struct {
 	Lighter bool // of a lighter week
-	Swapped bool // taken up after pain
 }
 
 // Why a session does not compare.
 const (
 	ForLighter  = "a lighter week"
-	ForSwapped  = "taken up after pain"
 	ForFinding  = "the load was being found"
 	ForNoClean  = "no clean set that tells a load"
-	ForWholeSet = "a fault all along, or no clean reps"
+	ForWholeSet = "no clean reps"
 )
 
 // SessionsOf gathers one series' entries by session, the earliest first. around may be nil.
@@ -114,10 +112,8 @@ func SessionsOf(entries []entry.Entry, around func(session uuid.UUID) Around) (o
 		switch {
 		case a.Lighter:
 			out[i].Hollow = ForLighter
-		case a.Swapped:
-			out[i].Hollow = ForSwapped
 		case out[i].E1RM == 0 && !slices.ContainsFunc(out[i].Sets, func(s SetDone) bool { return !s.Hollow }):
-			out[i].Hollow = ForWholeSet
+			out[i].Hollow = hollowOf(by[out[i].ID])
 		case out[i].E1RM == 0:
 			out[i].Hollow = ForNoClean
 		case i == 0 && out[i].finds():
@@ -125,6 +121,16 @@ func SessionsOf(entries []entry.Entry, around func(session uuid.UUID) Around) (o
 		}
 	}
 	return out
+}
+
+// hollowOf is why no set of a session feeds its series, as it was kept with the first.
+func hollowOf(entries []entry.Entry) string {
+	for i := range entries {
+		if why := entries[i].Hollow; why != "" {
+			return why
+		}
+	}
+	return ForWholeSet
 }
 
 // finds says whether a first session went from load to load.

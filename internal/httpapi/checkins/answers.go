@@ -59,7 +59,7 @@ func (s *place) answers(ctx context.Context, in *answersInput) (*answersOutput, 
 		for i := range list {
 			k := &list[i]
 			when := day.At(k.At).FromToday(s.DayOf(c))
-			out.Body.Answers = append(out.Body.Answers, CheckInAnswer{k.ID, when, k.Words(), k.Seen, k.By, k.Reply})
+			out.Body.Answers = append(out.Body.Answers, CheckInAnswer{k.ID, when, k.Words(false), k.Seen, k.By, k.Reply})
 		}
 		return err
 	})

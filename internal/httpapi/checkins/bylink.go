@@ -167,7 +167,7 @@ func (r *lastRead) view() CheckInView {
 		if t.Session != r.kept.ID {
 			continue
 		}
-		v.Answered = append(v.Answered, AnsweredLine{t.Words(), t.Reply, t.By})
+		v.Answered = append(v.Answered, AnsweredLine{t.Words(true), t.Reply, t.By})
 		if q := v.Question; q != nil && t.Answer != "" && t.Key == q.Key && sameDay(&t, q, r.today) {
 			v.Question = nil // it is answered; how a joint is is asked again another day
 		}

@@ -207,6 +207,10 @@ func (s *place) undo(ctx context.Context, in *undoInput) (*answeredOutput, error
 		if again >= 0 && all[again].ID != in.Body.ID {
 			return op.Problem(http.StatusConflict, "it was taken back already")
 		}
+		out.Body.Words = "Taken back."
+		if again >= 0 { // sent again
+			return nil
+		}
 		left := 0
 		for _, w := range d.Wrote {
 			back, err := s.putBack(ctx, tx, &c, a.ID, in.Body.ID, w)
@@ -217,7 +221,6 @@ func (s *place) undo(ctx context.Context, in *undoInput) (*answeredOutput, error
 				left++
 			}
 		}
-		out.Body.Words = "Taken back."
 		if left > 0 {
 			out.Body.Words = fmt.Sprintf(
 				"Taken back, but for %s that somebody saved, issued or began since.",

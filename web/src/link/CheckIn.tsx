@@ -75,7 +75,7 @@ export function CheckIn({ token }: { token: string }) {
       )}
       {view.answered.map((a) => (
         <div key={a.words} className={css.said}>
-          <p>{a.words.replace('She asks:', 'You asked:')}</p>
+          <p>{a.words}</p>
           {a.reply && (
             <p>
               <b>{a.by}:</b> {a.reply}
