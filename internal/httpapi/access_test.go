@@ -88,6 +88,21 @@ var access = map[string]struct {
 			return map[string]any{"id": newID(), "series": dips, "joint": "wrist", "side": "left"}
 		},
 	},
+	"get-block": {anonymous: 401, assistant: 200, ofClient: true},
+	"preview-block": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return blockOf("2026-11-23") },
+	},
+	"save-block": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return blockOf("2026-11-23") }},
+	"end-block":  {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"id": newID()} }},
+	"missed-day": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"session": newID(), "way": "drop"} },
+	},
 	"stop-tolerance": {anonymous: 401, assistant: 403, ofClient: true},
 	"answer-proposal": {
 		anonymous: 401,

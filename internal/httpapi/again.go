@@ -2,16 +2,20 @@ package httpapi
 
 import (
 	"context"
+	"errors"
 
+	"musculus/internal/httpapi/blocks"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/httpapi/trend"
 	"musculus/internal/photos"
 	"musculus/internal/store"
 )
 
-// ReadAgain reads what logs say, of every studio and client that has to be read again; for the
-// background.
+// ReadAgain makes what blocks plan for the week to come, and reads what logs say, of every studio
+// and client for whom it is due; for the background.
 func ReadAgain(s *store.Store) func(context.Context) error {
 	server := op.New(s, photos.Folder(""), nil)
-	return func(ctx context.Context) error { return trend.ReadAgain(ctx, server) }
+	return func(ctx context.Context) error {
+		return errors.Join(blocks.MakeAhead(ctx, server), trend.ReadAgain(ctx, server))
+	}
 }

@@ -17,6 +17,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"musculus/internal/core/secret"
+	"musculus/internal/httpapi/blocks"
 	"musculus/internal/httpapi/checkins"
 	"musculus/internal/httpapi/clients"
 	"musculus/internal/httpapi/drafts"
@@ -150,6 +151,7 @@ var places = []func(huma.API, *op.Server){
 	week.Register,
 	drafts.Register,
 	trend.Register,
+	blocks.Register,
 	checkins.Register,
 }
 

@@ -10,6 +10,8 @@ import (
 // database.
 var recordsOf = []struct{ table, where, but string }{
 	{"accepted_finding", "client_id = $1", ""},
+	{"block", "client_id = $1", ""},
+	{"block_session", "client_id = $1", ""},
 	{"check_in", "client_id = $1", ""},
 	{"client", "client_id = $1", ""},
 	{"client_reading", "client_id = $1", ""},

@@ -48,6 +48,7 @@ type Facts struct {
 	Mornings   []person.JointReport // what she answered about joints from day to day
 	Poor       map[uuid.UUID]bool   // sessions around which she said that sleep or the week was poor
 	Uncautious string               // a time of caution that ended of late, in words
+	Block      *InBlock             // nil: none runs
 }
 
 // Growth is what a course is asked for, a week.
@@ -81,6 +82,7 @@ func Gather(f *Facts) (*Client, []*Series) {
 	}
 	slices.Sort(keys)
 	lighter := c.ofTaken(f)
+	c.inBlock(f, lighter)
 	c.attended(f, done)
 	if f.Uncautious != "" {
 		c.Ended = []string{f.Uncautious}

@@ -101,21 +101,12 @@ func kinderOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp, scores [
 	return s, false
 }
 
-// leastRest is how short a rest may become, s.
-func leastRest(t *week.Trainee, low int) int {
-	rest := 90
-	if low >= 8 {
-		rest = 60
-	}
-	return max(rest, t.Caps.MinRestS)
-}
-
 // nextOf is how a row of a slot is planned.
 func nextOf(t *week.Trainee, s *plan.Session, i, row int) *Next {
 	slot, f := &s.Slots[i], t.Floor()
 	r := &slot.Rows[row]
 	rack := f.Rack(slot.SetUpIn(row))
-	n := &Next{Band: bandOf(slot, row), RestS: s.RestAfter(i, row), LeastRest: leastRest(t, r.RepsLow), LowerS: r.Tempo[0],
+	n := &Next{Band: bandOf(slot, row), RestS: s.RestAfter(i, row), LeastRest: t.LeastRest(r.RepsLow), LowerS: r.Tempo[0],
 		Body:  rack.Carry == person.BodyWeight,
 		Words: func(hand float64) string { return rack.Words(rack.Carry.Whole(hand, rack.Rigging)) }}
 	if hand := s.Hand(i, row, f); hand != nil {

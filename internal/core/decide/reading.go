@@ -268,6 +268,12 @@ func weeksOf(f *Facts) (out []WeekLine) {
 			lighter[id] = lighter[id] || t.Kind == LighterWeek && !t.NotNow && !t.Undone
 		}
 	}
+	if f.Block != nil {
+		for i := range f.Block.Made {
+			m := &f.Block.Made[i]
+			lighter[m.Now.ID] = lighter[m.Now.ID] || f.Block.IsLighter(m.Turn) && m.IsLight()
+		}
+	}
 	for k := shownWeeks - 1; k >= 0; k-- {
 		from := monday - day.Day(7*k)
 		line := WeekLine{Monday: from}

@@ -4,15 +4,15 @@ import (
 	"fmt"
 	"strings"
 
+	"musculus/internal/core/plan"
 	"musculus/internal/core/text"
 )
 
 // What a lighter week is.
 const (
-	lighterReserve = 3
-	hardFrom       = 9
-	fallsFor       = 2
-	fallingSeries  = 2
+	hardFrom      = 9
+	fallsFor      = 2
+	fallingSeries = 2
 )
 
 // Whole is what is proposed for the client as a whole, before anything about one series; nil for
@@ -103,9 +103,9 @@ func lighterWeek(c *Client, all []*Series) *Proposal {
 	}
 	return &Proposal{
 		Kind:  LighterWeek,
-		Says:  fmt.Sprintf("A lighter week: half the sets, the same loads, %d left", lighterReserve),
+		Says:  fmt.Sprintf("A lighter week: half the sets, the same loads, %d left", plan.LighterReserve),
 		Why:   []string{why},
-		Steps: Steps{Halve: true, Reserve: lighterReserve},
+		Steps: Steps{Halve: true, Reserve: plan.LighterReserve},
 	}
 }
 

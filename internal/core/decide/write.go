@@ -29,8 +29,7 @@ func Write(t *week.Trainee, p *Proposal, s *plan.Session) bool {
 			continue
 		}
 		if p.Steps.Halve {
-			s.Slots[i].AtMost((s.Slots[i].Sets() + 1) / 2)
-			s.Slots[i].KeepAtLeast(p.Steps.Reserve)
+			s.Slots[i].Lighten()
 			wrote = true
 			continue
 		}
@@ -44,6 +43,16 @@ func Write(t *week.Trainee, p *Proposal, s *plan.Session) bool {
 		return false
 	}
 	return true
+}
+
+// Carry writes decisions into a session that was not there when they were taken, in their order;
+// which says of which ones.
+func Carry(t *week.Trainee, taken []Taken, s *plan.Session, which func(*Taken) bool) {
+	for i := range taken {
+		if x := &taken[i]; !x.NotNow && !x.Undone && !x.Steps.Nothing() && which(x) {
+			Write(t, &x.Proposal, s)
+		}
+	}
 }
 
 // write changes one slot.

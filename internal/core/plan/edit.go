@@ -46,6 +46,16 @@ func (s *Slot) KeepAtLeast(reserve int) {
 	}
 }
 
+// LighterReserve is what a lighter week leaves in reserve, reps.
+const LighterReserve = 3
+
+// Lighten leaves half of the sets, rounded up, and keeps well away from the limit: what a
+// lighter week makes of a slot. Its loads stay.
+func (s *Slot) Lighten() {
+	s.AtMost((s.Sets() + 1) / 2)
+	s.KeepAtLeast(LighterReserve)
+}
+
 // RestAtLeast rests at least so long after every set, s.
 func (s *Slot) RestAtLeast(seconds int) {
 	for i := range s.edit() {

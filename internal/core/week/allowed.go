@@ -62,7 +62,12 @@ func (t *Trainee) ElsewhereGives() (out [arm.HeadCount]Effective) {
 		return out
 	}
 	for _, e := range t.Aims.Elsewhere {
+		n := t.Aims.times(&e)
+		if n == 0 {
+			continue
+		}
 		slot := elsewhereSlot(e)
+		slot.Rows[0].Sets *= n
 		c := t.memo().countSlot(&slot, plan.Turns{})
 		for h := range c.Heads {
 			out[h].add(&c.Heads[h])
@@ -148,4 +153,20 @@ func (t *Trainee) SetSeconds(s movement.SetUp) (set, ramp float64) {
 func (t *Trainee) TooHeavy(s movement.SetUp) bool {
 	slot := plan.Slot{SetUp: s, Rows: t.Prescribe(s, 2)}
 	return t.FitOf(&slot).Fit == series.TooHeavy || t.overModel(&slot) != "" && t.Own[s.Key()].Logged == 0
+}
+
+// The shortest rests, s: a heavy band asks for more.
+const (
+	leastRestS      = 60
+	leastHeavyRestS = 90
+	heavyUnder      = 8 // reps
+)
+
+// LeastRest is how short the rest of a band may become, by its lower end of reps, s.
+func (t *Trainee) LeastRest(low int) int {
+	rest := leastHeavyRestS
+	if low >= heavyUnder {
+		rest = leastRestS
+	}
+	return max(rest, t.Caps.MinRestS)
 }

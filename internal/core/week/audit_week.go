@@ -137,11 +137,11 @@ func (m *Aims) trainsOn(d day.Day) bool {
 
 // groups counts hard sets of a muscle group over the week.
 func (a *auditor) groups() {
-	for _, group := range a.ledger.OverGroups() {
-		n := a.ledger.Hard(group)
+	for _, group := range a.ledger.OverGroups(a.t) {
+		n, most := a.ledger.Hard(group), a.t.MostSets()
 		a.add(Found{Key: "group_week:" + group, Code: "group_week", Severity: Warn, Session: -1, Slot: -1, Why: whys["group_week"],
-			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, MostWeekSets)}, func() *Fix {
-			return a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= MostWeekSets })
+			Text: fmt.Sprintf("%d hard sets for the elbow %s in the week, over %d.", n, group, most)}, func() *Fix {
+			return a.fewer(-1, group, func(l *Ledger) bool { return l.Hard(group) <= most })
 		})
 	}
 }
@@ -158,14 +158,6 @@ func (a *auditor) joints() {
 			return a.spare(j, most)
 		})
 	}
-}
-
-// MostJoint is a joint's budget for a week: hard sets times the movements' score.
-func (t *Trainee) MostJoint(j movement.Joint) int {
-	if score := t.Scores().Worse(j); score >= 1 && score <= 3 {
-		return mostSoreJoint
-	}
-	return mostJoint
 }
 
 // failures looks at how many sets go to the limit.

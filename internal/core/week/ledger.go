@@ -12,7 +12,7 @@ import (
 	"musculus/internal/core/priority"
 )
 
-// Week is the sessions of seven days, by day.
+// Week is the sessions of a span of days, seven unless its aims say otherwise, by day.
 type Week struct{ Sessions []plan.Planned }
 
 // Aims is what a week is counted against.
@@ -25,6 +25,8 @@ type Aims struct {
 	Since     map[string]day.Day // by series: the day from which it has been trained all along
 	Before    *Week              // the week before this one; nil: nothing was planned in it
 	Today     day.Day
+	From      day.Day // the first day of the span that is counted
+	Span      int     // its days; 0: the seven from a Monday
 }
 
 // HeadLine is what one head gets in a week.
@@ -67,11 +69,11 @@ func (l *Ledger) Hard(group string) int {
 	return l.Extensors
 }
 
-// OverGroups lists the muscle groups with more hard sets than a week takes.
-func (l *Ledger) OverGroups() []string {
+// OverGroups lists the muscle groups with more hard sets than the span takes.
+func (l *Ledger) OverGroups(t *Trainee) []string {
 	out := []string{}
 	for _, group := range []string{plan.Flexors, plan.Extensors} {
-		if l.Hard(group) > MostWeekSets {
+		if l.Hard(group) > t.MostSets() {
 			out = append(out, group)
 		}
 	}
@@ -152,7 +154,7 @@ func (t *Trainee) sum(sessions []Totals, elsewhere *[arm.HeadCount]Effective) Le
 		if line.Level == "" {
 			line.Level = priority.Maintain
 		}
-		line.Target = priority.TargetOf(line.Level, aims.FirstYear)
+		line.Target = aims.target(line.Level)
 	}
 	return out
 }

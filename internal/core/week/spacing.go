@@ -38,9 +38,6 @@ func Weekday(id string) int { return slices.Index(Weekdays[:], id) }
 // Weekdays are the days of a week as the dossier names them.
 var Weekdays = [Days]string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
 
-// inWeek is the place of a day in its week.
-func inWeek(d day.Day) int { return int(d - d.Monday()) }
-
 // ElsewhereSets are the hard sets of a muscle group done elsewhere, by day of the week.
 func ElsewhereSets(elsewhere []person.Elsewhere, group string) (out [Days]int) {
 	for _, e := range elsewhere {
@@ -84,15 +81,16 @@ func (a *auditor) tightDays(group string, put func(later, earlier int, group, wo
 	if a.t.Prefer.Is(person.AxisSpread, "one_day") {
 		return
 	}
-	var elsewhere [Days]int
-	if a.t.Aims != nil {
-		elsewhere = ElsewhereSets(a.t.Aims.Elsewhere, group)
+	aims, days := a.t.Aims, a.t.Aims.days()
+	elsewhere := aims.elsewhere(group)
+	ours := make([]int, days)
+	last := make([]int, days) // the day's last session with work of the group
+	for d := range last {
+		last[d] = -1
 	}
-	ours := [Days]int{}
-	last := [Days]int{-1, -1, -1, -1, -1, -1, -1} // the day's last session with work of the group
 	for i := range a.week.Sessions {
 		if n := a.ledger.Sessions[i].Hard(group); n > 0 {
-			d := inWeek(a.week.Sessions[i].On)
+			d := aims.place(a.week.Sessions[i].On)
 			ours[d] += n
 			last[d] = i
 		}
@@ -107,8 +105,8 @@ func (a *auditor) tightDays(group string, put func(later, earlier int, group, wo
 		return
 	}
 	for i := range ours {
-		for j := i + 1; j < Days; j++ {
-			if !TooNear(i, j, Days) || total(i) <= EasySets || total(j) <= EasySets || elsewhere[i] > EasySets && elsewhere[j] > EasySets {
+		for j := i + 1; j < days; j++ {
+			if !TooNear(i, j, days) || total(i) <= EasySets || total(j) <= EasySets || elsewhere[i] > EasySets && elsewhere[j] > EasySets {
 				continue
 			}
 			switch {
@@ -126,7 +124,7 @@ func (a *auditor) tightDays(group string, put func(later, earlier int, group, wo
 // besides tells the work of a group done elsewhere on a day.
 func (a *auditor) besides(d int, group string) string {
 	what := map[string]string{plan.Flexors: "pulling", plan.Extensors: "pressing"}[group]
-	return fmt.Sprintf("is a day from the %s elsewhere on %s; both are hard", what, daysWords([]string{Weekdays[d]}))
+	return fmt.Sprintf("is a day from the %s elsewhere on %s; both are hard", what, daysWords([]string{Weekdays[a.t.Aims.weekday(d)]}))
 }
 
 // tell tells what is too near, with what puts it apart.
@@ -177,10 +175,10 @@ func (a *auditor) move(j int) *Fix {
 	if s.Locked {
 		return nil
 	}
-	monday := s.On.Monday()
+	first := a.t.Aims.first(s.On)
 	best, found := day.Day(0), false
-	for d := monday; d < monday+Days; d++ {
-		if d < a.t.Aims.today() || !a.t.Aims.trainsOn(d) || a.crowded(j, inWeek(d)) {
+	for d := first; d < first+day.Day(a.t.Aims.days()); d++ {
+		if d < a.t.Aims.today() || !a.t.Aims.trainsOn(d) || a.crowded(j, a.t.Aims.place(d)) {
 			continue
 		}
 		if gap := abs(int(d - s.On)); !found || gap < abs(int(best-s.On)) {
@@ -200,18 +198,15 @@ func (a *auditor) move(j int) *Fix {
 // elsewhere that is too near for what a session asks.
 func (a *auditor) crowded(j, on int) bool {
 	for k := range a.week.Sessions {
-		if other := inWeek(a.week.Sessions[k].On); k != j && (other == on || TooNear(other, on, Days)) {
+		if other := a.t.Aims.place(a.week.Sessions[k].On); k != j && (other == on || TooNear(other, on, a.t.Aims.days())) {
 			return true
 		}
 	}
-	if a.t.Aims == nil {
-		return false
-	}
 	for _, group := range []string{plan.Flexors, plan.Extensors} {
 		n := a.ledger.Sessions[j].Hard(group)
-		elsewhere := ElsewhereSets(a.t.Aims.Elsewhere, group)
+		elsewhere := a.t.Aims.elsewhere(group)
 		for d := range elsewhere {
-			if n > 0 && n+elsewhere[on] > EasySets && TooNear(d, on, Days) && elsewhere[d] > EasySets {
+			if n > 0 && n+elsewhere[on] > EasySets && TooNear(d, on, a.t.Aims.days()) && elsewhere[d] > EasySets {
 				return true
 			}
 		}

@@ -266,12 +266,15 @@ func (s *place) readClient(ctx context.Context, tx *store.Tx, id uuid.UUID, r *c
 	if r.current = current[id]; err != nil || r.current == nil {
 		return err
 	}
-	from := r.current.On.Monday()
-	kept, err := tx.SessionsBetween(ctx, id, from, from+6, op.Movements(ctx))
+	span, err := tx.SpanOf(ctx, id, r.current.On)
 	if err != nil {
 		return err
 	}
-	if r.week, err = s.ReadWeekOf(ctx, tx, &r.client, from, kept); err != nil {
+	kept, err := tx.SessionsBetween(ctx, id, span.From, span.Last(), op.Movements(ctx))
+	if err != nil {
+		return err
+	}
+	if r.week, err = s.ReadWeekOf(ctx, tx, &r.client, span, kept); err != nil {
 		return err
 	}
 	if r.issues, err = tx.Issues(ctx, id, r.current.ID, op.Movements(ctx)); err != nil || len(r.issues) == 0 {

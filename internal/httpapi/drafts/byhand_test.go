@@ -46,8 +46,9 @@ func asked(t *testing.T, s *op.Server, client string, body *DraftAsked) (context
 	own, err := s.OwnOfStudio(ctx, demo.Studio)
 	require.NoError(t, err)
 	ctx = op.InStudioOf(ctx, store.Account{Studio: demo.Studio}, own)
-	from, err := s.Monday(ctx, "2026-11-30")
+	on, err := s.DayIn(ctx, "2026-11-30")
 	require.NoError(t, err)
+	from := on.Monday()
 	p, a := newPlace(s), &asking{}
 	require.NoError(t, s.InStudio(ctx, func(tx *store.Tx, _ store.Account) error {
 		return p.read(ctx, tx, demo.ClientID(client), from, body, a)

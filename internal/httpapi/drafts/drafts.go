@@ -133,10 +133,11 @@ func (s *place) registerDrafts(api huma.API) {
 }
 
 func (s *place) draft(ctx context.Context, in *draftInput) (*draftOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
+	from := on.Monday()
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, a *asking) error {
 		return s.read(ctx, tx, in.Client, from, &in.Body, a)
 	}, func(a *asking) (*draftOutput, error) {

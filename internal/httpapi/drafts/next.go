@@ -77,10 +77,11 @@ func (s *place) registerNext(api huma.API) {
 }
 
 func (s *place) next(ctx context.Context, in *nextInput) (*nextOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
+	from := on.Monday()
 	if in.Of == "" {
 		from += 7
 	}

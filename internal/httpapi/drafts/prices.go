@@ -24,10 +24,11 @@ type DraftPrice struct {
 type pricesOutput struct{ Body DraftPrices }
 
 func (s *place) prices(ctx context.Context, in *draftInput) (*pricesOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
+	from := on.Monday()
 	return op.Showing(ctx, s.Server, func(tx *store.Tx, a *asking) error {
 		return s.read(ctx, tx, in.Client, from, &in.Body, a)
 	}, func(a *asking) (*pricesOutput, error) {

@@ -86,7 +86,7 @@ func (s *place) read(ctx context.Context, tx *store.Tx, client uuid.UUID, from d
 			return err
 		}
 	}
-	if out.r, err = s.ReadWeekOf(ctx, tx, &c, from, out.kept); err != nil {
+	if out.r, err = s.ReadWeekOf(ctx, tx, &c, week.WeekOf(from), out.kept); err != nil {
 		return err
 	}
 	if out.past, err = tx.EntriesSince(ctx, c.ID, s.Now().Add(-series.LooksBack), op.Movements(ctx)); err != nil {
@@ -275,10 +275,11 @@ func ProblemOf(ctx context.Context, s *op.Server, studio, client uuid.UUID, of s
 		return nil, err
 	}
 	ctx = op.InStudioOf(ctx, store.Account{Studio: studio}, own)
-	from, err := s.Monday(ctx, of)
+	on, err := s.DayIn(ctx, of)
 	if err != nil {
 		return nil, err
 	}
+	from := on.Monday()
 	if of == "" {
 		from += 7
 	}

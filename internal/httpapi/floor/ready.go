@@ -59,12 +59,15 @@ func (s *place) readReady(ctx context.Context, tx *store.Tx, at op.SessionPath, 
 		return r, err
 	}
 	r.faced = asBefore(&c, kept.ID)
-	monday := kept.On.Monday()
-	others, err := tx.SessionsBetween(ctx, c.ID, monday, monday+6, op.Movements(ctx))
+	span, err := tx.SpanOf(ctx, c.ID, kept.On)
 	if err != nil {
 		return r, err
 	}
-	read, err := s.ReadWeekOf(ctx, tx, r.faced, monday, others)
+	others, err := tx.SessionsBetween(ctx, c.ID, span.From, span.Last(), op.Movements(ctx))
+	if err != nil {
+		return r, err
+	}
+	read, err := s.ReadWeekOf(ctx, tx, r.faced, span, others)
 	if err != nil {
 		return r, err
 	}

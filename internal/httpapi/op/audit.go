@@ -13,17 +13,16 @@ import (
 	"musculus/internal/store"
 )
 
-// Monday reads a day of a week and returns the week's first.
-func (s *Server) Monday(ctx context.Context, of string) (day.Day, error) {
-	d := s.Day(ctx)
-	if of != "" {
-		parsed, err := day.Parse(of)
-		if err != nil {
-			return 0, FieldProblem("query.of", "not a date")
-		}
-		d = parsed
+// DayIn reads a day of a week; empty is today.
+func (s *Server) DayIn(ctx context.Context, of string) (day.Day, error) {
+	if of == "" {
+		return s.Day(ctx), nil
 	}
-	return d.Monday(), nil
+	d, err := day.Parse(of)
+	if err != nil {
+		err = FieldProblem("query.of", "not a date")
+	}
+	return d, err
 }
 
 // aims is what a client's weeks are counted against.
@@ -92,15 +91,15 @@ type AuditedWeek struct {
 // WeekRead is what a week is counted and audited from.
 type WeekRead struct {
 	C        *store.Client
-	From     day.Day
+	Span     week.Span
 	Kept     []store.Session
 	T        *week.Trainee
 	accepted map[string]store.Accepted
 }
 
 // ReadWeekOf reads what a client's week is audited against.
-func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (WeekRead, error) {
-	r := WeekRead{C: c, From: from, Kept: kept}
+func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, in week.Span, kept []store.Session) (WeekRead, error) {
+	r := WeekRead{C: c, Span: in, Kept: kept}
 	var err error
 	if r.T, err = s.Informed(ctx, tx, c); err != nil {
 		return r, err
@@ -108,7 +107,8 @@ func (s *Server) ReadWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, 
 	if r.T.Aims, err = s.aims(ctx, tx, c); err != nil {
 		return r, err
 	}
-	if err = s.history(ctx, tx, c, r.T.Aims, from); err != nil {
+	r.T.Aims.Over(in)
+	if err = s.history(ctx, tx, c, r.T.Aims, in); err != nil {
 		return r, err
 	}
 	r.accepted, err = tx.AcceptedFindings(ctx, c.ID)
@@ -144,8 +144,8 @@ func plannedWeek(kept []store.Session) (week.Week, error) {
 }
 
 // history tells the aims what the week before asked for.
-func (s *Server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, from day.Day) error {
-	kept, err := tx.SessionsBetween(ctx, c.ID, from-7, from-1, Movements(ctx))
+func (s *Server) history(ctx context.Context, tx *store.Tx, c *store.Client, aims *week.Aims, in week.Span) error {
+	kept, err := tx.SessionsBetween(ctx, c.ID, in.From-day.Day(in.Days), in.From-1, Movements(ctx))
 	if err != nil || len(kept) == 0 {
 		return err
 	}

@@ -44,10 +44,11 @@ func (s *place) tryStance(ctx context.Context, in *setStanceInput) (*tryOutput, 
 		if err != nil {
 			return err
 		}
-		monday, err := s.Monday(ctx, "")
+		on, err := s.DayIn(ctx, "")
 		if err != nil {
 			return err
 		}
+		monday := on.Monday()
 		kept, err := tx.SessionsBetween(ctx, c.ID, monday, monday+6, op.Movements(ctx))
 		if err != nil {
 			return err

@@ -17,7 +17,9 @@ import (
 	"musculus/internal/core/person"
 	"musculus/internal/core/plan"
 	"musculus/internal/core/priority"
+	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/running"
 	"musculus/internal/store"
 )
 
@@ -35,7 +37,7 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		return r, err
 	}
 	c, today := &r.client, s.DayOf(&r.client)
-	read, err := s.ReadWeekOf(ctx, tx, c, today.Monday(), nil)
+	read, err := s.ReadWeekOf(ctx, tx, c, week.WeekOf(today), nil)
 	if err != nil {
 		return r, err
 	}
@@ -76,6 +78,11 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		return r, err
 	}
 	f.Taken = store.TakenOf(decided, f.Movements)
+	in, err := running.Of(ctx, tx, client, today, f.T, f.Taken)
+	if err != nil {
+		return r, err
+	}
+	f.Block = in.In()
 	emphasis, _, err := tx.Emphasis(ctx, client)
 	if err != nil {
 		return r, err

@@ -8,6 +8,7 @@ import (
 	"musculus/internal/core/day"
 	"musculus/internal/core/entry"
 	"musculus/internal/core/floor"
+	"musculus/internal/core/week"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 	"musculus/internal/view"
@@ -21,8 +22,8 @@ type weekRead struct {
 }
 
 // readWeekOf reads what a week is audited against, and what was done of it.
-func (s *place) readWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, from day.Day, kept []store.Session) (r weekRead, err error) {
-	if r.WeekRead, err = s.ReadWeekOf(ctx, tx, c, from, kept); err != nil {
+func (s *place) readWeekOf(ctx context.Context, tx *store.Tx, c *store.Client, in week.Span, kept []store.Session) (r weekRead, err error) {
+	if r.WeekRead, err = s.ReadWeekOf(ctx, tx, c, in, kept); err != nil {
 		return r, err
 	}
 	var ids []uuid.UUID

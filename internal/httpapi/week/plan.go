@@ -77,14 +77,12 @@ func (s *place) registerPlans(api huma.API) {
 }
 
 func (s *place) exportPlan(ctx context.Context, in *exportPlanInput) (*huma.StreamResponse, error) {
-	from, err := s.Monday(ctx, "")
+	from := s.Day(ctx).Monday()
 	if in.From != "" {
+		var err error
 		if from, err = day.Parse(in.From); err != nil {
 			return nil, op.FieldProblem("query.from", "not a date")
 		}
-	}
-	if err != nil {
-		return nil, err
 	}
 	var b bytes.Buffer
 	kind := map[string]string{"json": "application/json", "csv": "text/csv; charset=utf-8",

@@ -94,10 +94,11 @@ func (s *place) keepTemplate(ctx context.Context, in *keepTemplateInput) (*struc
 	if name == "" {
 		return nil, op.FieldProblem("body.name", "a template is kept under a name")
 	}
-	from, err := s.Monday(ctx, in.Body.Of)
+	on, err := s.DayIn(ctx, in.Body.Of)
 	if err != nil {
 		return nil, err
 	}
+	from := on.Monday()
 	return nil, s.InStudio(ctx, func(tx *store.Tx, a store.Account) error {
 		c, err := tx.Client(ctx, in.Body.Client)
 		if err != nil {
@@ -132,10 +133,11 @@ func (s *place) dropTemplate(ctx context.Context, in *templatePath) (*struct{}, 
 }
 
 func (s *place) layTemplate(ctx context.Context, in *layTemplateInput) (*importPlanOutput, error) {
-	onto, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
+	onto := on.Monday()
 	out := &importPlanOutput{}
 	return out, s.InClient(ctx, in.Client, func(tx *store.Tx, _ store.Account, c *store.Client) error {
 		x, err := tx.Template(ctx, in.ID)

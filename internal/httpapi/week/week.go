@@ -30,6 +30,9 @@ type WeekDraft struct {
 type WeekView struct {
 	From     string         `json:"from" format:"date"`
 	To       string         `json:"to" format:"date"`
+	Before   string         `json:"before" format:"date"` // a day of what comes before
+	After    string         `json:"after" format:"date"`  // and of what comes next
+	IsWeek   bool           `json:"is_week"`              // seven days from a Monday; else a block's turn, or what is left of a week
 	Days     []DayView      `json:"days"`
 	Sessions []BoardSession `json:"sessions"`
 	Ledger   LedgerView     `json:"ledger"`
@@ -168,7 +171,7 @@ func (s *place) registerWeek(api huma.API) {
 }
 
 func (s *place) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -177,17 +180,21 @@ func (s *place) getWeek(ctx context.Context, in *weekInput) (*weekOutput, error)
 		if err != nil {
 			return err
 		}
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, op.Movements(ctx))
+		span, err := tx.SpanOf(ctx, c.ID, on)
 		if err != nil {
 			return err
 		}
-		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
+		kept, err := tx.SessionsBetween(ctx, c.ID, span.From, span.Last(), op.Movements(ctx))
+		if err != nil {
+			return err
+		}
+		*r, err = s.readWeekOf(ctx, tx, &c, span, kept)
 		return err
 	})
 }
 
 func (s *place) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -200,7 +207,11 @@ func (s *place) previewWeek(ctx context.Context, in *weekDraftInput) (*weekOutpu
 		if err != nil {
 			return err
 		}
-		*r, err = s.readWeekOf(ctx, tx, &c, from, kept)
+		span, err := tx.SpanOf(ctx, c.ID, on)
+		if err != nil {
+			return err
+		}
+		*r, err = s.readWeekOf(ctx, tx, &c, span, kept)
 		return err
 	})
 }
@@ -233,7 +244,7 @@ func fits(drafts []WeekDraft) error {
 
 // saveWeek saves the sessions it is sent, all or none; those it is not sent stay.
 func (s *place) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, error) {
-	from, err := s.Monday(ctx, in.Of)
+	on, err := s.DayIn(ctx, in.Of)
 	if err != nil {
 		return nil, err
 	}
@@ -273,11 +284,15 @@ func (s *place) saveWeek(ctx context.Context, in *weekDraftInput) (*weekOutput, 
 				return err
 			}
 		}
-		kept, err := tx.SessionsBetween(ctx, c.ID, from, from+6, op.Movements(ctx))
+		span, err := tx.SpanOf(ctx, c.ID, on)
 		if err != nil {
 			return err
 		}
-		read, err = s.readWeekOf(ctx, tx, c, from, kept)
+		kept, err := tx.SessionsBetween(ctx, c.ID, span.From, span.Last(), op.Movements(ctx))
+		if err != nil {
+			return err
+		}
+		read, err = s.readWeekOf(ctx, tx, c, span, kept)
 		return err
 	}); err != nil {
 		return nil, err

@@ -16,14 +16,17 @@ import (
 
 // showWeek is a week that was read, as the board shows it.
 func (s *place) showWeek(ctx context.Context, r *weekRead) (WeekView, error) {
-	c, from, kept := r.C, r.From, r.Kept
+	c, span, kept := r.C, r.Span, r.Kept
 	a, err := s.AuditRead(ctx, &r.WeekRead, week.MostShown)
 	if err != nil {
 		return WeekView{}, err
 	}
 	out := WeekView{
-		From:     from.String(),
-		To:       (from + 6).String(),
+		From:     span.From.String(),
+		To:       span.Last().String(),
+		Before:   (span.From - 1).String(),
+		After:    (span.Last() + 1).String(),
+		IsWeek:   span.IsWeek(),
 		Days:     []DayView{},
 		Sessions: []BoardSession{},
 		Findings: []AuditView{},
@@ -31,7 +34,7 @@ func (s *place) showWeek(ctx context.Context, r *weekRead) (WeekView, error) {
 		Stance:   a.T.Stance.Name,
 		Blocked:  s.Blocked(c),
 	}
-	for d := from; d < from+7; d++ {
+	for d := span.From; d <= span.Last(); d++ {
 		name := d.Weekday()
 		out.Days = append(
 			out.Days,

@@ -40,6 +40,31 @@ type Attempt struct {
 	NextAt   time.Time
 }
 
+type Block struct {
+	BlockID  uuid.UUID
+	StudioID uuid.UUID
+	ClientID uuid.UUID
+	Version  int
+	Content  json.RawMessage
+	StartsOn day.Day
+	EndsOn   day.Day
+	Ended    bool
+	SavedBy  uuid.UUID
+	SavedAt  time.Time
+}
+
+type BlockSession struct {
+	SessionID uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	BlockID   uuid.UUID
+	Turn      int
+	DayID     uuid.UUID
+	Decided   int
+	Content   json.RawMessage
+	Missed    string
+}
+
 type CheckIn struct {
 	CheckInID uuid.UUID
 	StudioID  uuid.UUID

@@ -108,6 +108,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The block a client is in, turn by turn */
+        get: operations["get-block"];
+        /** Lay a block, or change it; what is to come and free follows */
+        put: operations["save-block"];
+        /** What a block would be, and what it would overwrite; nothing is kept */
+        post: operations["preview-block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/block/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a block; what was made of it stays */
+        post: operations["end-block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/block/missed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Slide, drop or fold in a day that was missed */
+        post: operations["missed-day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/check-ins": {
         parameters: {
             query?: never;
@@ -1913,6 +1966,13 @@ export interface components {
             value: number;
             words: string;
         };
+        AheadView: {
+            made: boolean;
+            name: string;
+            /** Format: date */
+            on: string;
+            slots: string[];
+        };
         Answer: {
             cleared_by?: string;
             cleared_on?: string;
@@ -2109,6 +2169,67 @@ export interface components {
             value: number;
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
+        };
+        BlockView: {
+            begun: boolean;
+            caveat: string;
+            /** @enum {string} */
+            change: "kept" | "exchange" | "varied";
+            /** @description near the date rests are shorter, and loads start lower */
+            dense: boolean;
+            /**
+             * Format: int64
+             * @description days in a turn; 7 is a week
+             */
+            every: number;
+            /**
+             * Format: int64
+             * @description reps in reserve in the first turn
+             */
+            from: number;
+            grade: string;
+            id: string;
+            /** Format: date */
+            last: string;
+            /** @description the last turn is a lighter one; else when the log asks for it */
+            lighter: boolean;
+            /** @description the last of them may touch the limit where failing alone is safe */
+            limit: boolean;
+            /** Format: int64 */
+            now: number;
+            /**
+             * Format: date
+             * @description the date to be ready for
+             */
+            ready?: string;
+            /**
+             * Format: int64
+             * @description sets a head more from turn to turn, or less, inside its target
+             */
+            sets: number;
+            /**
+             * Format: date
+             * @description absent: as late as it takes to be ready
+             */
+            start?: string;
+            /**
+             * Format: date
+             * @description a day of the week whose sessions become the turn; absent: it stays
+             */
+            take?: string;
+            /**
+             * Format: int64
+             * @description and in the last one that is not lighter
+             */
+            to: number;
+            /** Format: int64 */
+            turns: number;
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+            words: string;
         };
         BoardSession: {
             board: components["schemas"]["BoardSlot"][];
@@ -2538,6 +2659,59 @@ export interface components {
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
         };
+        Draft: {
+            /** @enum {string} */
+            change: "kept" | "exchange" | "varied";
+            /** @description near the date rests are shorter, and loads start lower */
+            dense: boolean;
+            /**
+             * Format: int64
+             * @description days in a turn; 7 is a week
+             */
+            every: number;
+            /**
+             * Format: int64
+             * @description reps in reserve in the first turn
+             */
+            from: number;
+            id: string;
+            /** @description the last turn is a lighter one; else when the log asks for it */
+            lighter: boolean;
+            /** @description the last of them may touch the limit where failing alone is safe */
+            limit: boolean;
+            /**
+             * Format: date
+             * @description the date to be ready for
+             */
+            ready?: string;
+            /**
+             * Format: int64
+             * @description sets a head more from turn to turn, or less, inside its target
+             */
+            sets: number;
+            /**
+             * Format: date
+             * @description absent: as late as it takes to be ready
+             */
+            start?: string;
+            /**
+             * Format: date
+             * @description a day of the week whose sessions become the turn; absent: it stays
+             */
+            take?: string;
+            /**
+             * Format: int64
+             * @description and in the last one that is not lighter
+             */
+            to: number;
+            /** Format: int64 */
+            turns: number;
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+        };
         DraftAsked: {
             /** @description movements that are not wanted */
             forbid?: string[];
@@ -2711,6 +2885,9 @@ export interface components {
              */
             hard: number;
             note?: string;
+        };
+        EndInputBody: {
+            id: string;
         };
         EntryHead: {
             /** Format: double */
@@ -3357,6 +3534,19 @@ export interface components {
             /** Format: double */
             sets: number;
         };
+        LengthTurn: {
+            effort: string;
+            lighter: boolean;
+            /** Format: int64 */
+            reserve: number;
+            slice: components["schemas"]["SliceView"];
+        };
+        LengthView: {
+            /** Format: date */
+            last: string;
+            past: boolean;
+            turns: components["schemas"]["LengthTurn"][];
+        };
         LeverView: {
             id: string;
             name: string;
@@ -3667,6 +3857,17 @@ export interface components {
             refused: string;
             /** Format: int64 */
             usual: number;
+        };
+        MissedInputBody: {
+            session: string;
+            /** @enum {string} */
+            way: "slide" | "drop" | "fold";
+        };
+        MissedView: {
+            name: string;
+            session: string;
+            ways: components["schemas"]["WayOut"][];
+            when: string;
         };
         MissingView: {
             /** Format: int64 */
@@ -4915,10 +5116,28 @@ export interface components {
             load: components["schemas"]["Load"];
             words: string;
         };
+        StepView: {
+            name: string;
+            /** Format: date */
+            on: string;
+            says: string[];
+            turn: string;
+            /** @enum {string} */
+            what: "alike" | "changed" | "made" | "gone" | "stays";
+            why: string;
+        };
         Stop: {
             at: components["schemas"]["Point"];
             /** Format: double */
             value: number;
+        };
+        StripView: {
+            block?: components["schemas"]["BlockView"];
+            faults: string;
+            lengths: components["schemas"]["LengthView"][];
+            missed: components["schemas"]["MissedView"][];
+            steps: components["schemas"]["StepView"][];
+            turns: components["schemas"]["TurnView"][];
         };
         StudioName: {
             here: boolean;
@@ -5181,6 +5400,25 @@ export interface components {
             };
             worth: components["schemas"]["WorthView"][];
         };
+        TurnView: {
+            /** Format: int64 */
+            by_hand: number;
+            effort: string;
+            /** Format: date */
+            from: string;
+            lighter: boolean;
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /** Format: int64 */
+            reserve: number;
+            sessions: components["schemas"]["AheadView"][];
+            /** Format: int64 */
+            sets: number;
+            slice: components["schemas"]["SliceView"];
+            /** Format: date */
+            to: string;
+        };
         UndoInputBody: {
             /** @description made by the asker; sending it again keeps it once */
             id: string;
@@ -5227,6 +5465,12 @@ export interface components {
             steps: components["schemas"]["SetAhead"][];
             words: string;
         };
+        WayOut: {
+            costs: string;
+            says: string;
+            /** @enum {string} */
+            way: "slide" | "drop" | "fold";
+        };
         WayView: {
             /** @enum {string} */
             place: "dossier" | "priorities";
@@ -5264,6 +5508,10 @@ export interface components {
             sure?: boolean;
         };
         WeekView: {
+            /** Format: date */
+            after: string;
+            /** Format: date */
+            before: string;
             blocked: string;
             days: components["schemas"]["DayView"][];
             findings: components["schemas"]["AuditView"][];
@@ -5271,6 +5519,7 @@ export interface components {
             from: string;
             /** Format: int64 */
             hidden_findings: number;
+            is_week: boolean;
             ledger: components["schemas"]["LedgerView"];
             removed: components["schemas"]["RemovedView"][];
             sessions: components["schemas"]["BoardSession"][];
@@ -5962,6 +6211,474 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "missed-day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MissedInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripView"];
                 };
             };
             /** @description Unauthorized */
