@@ -77,7 +77,10 @@ func Histories(ctx context.Context, s *store.Store, now time.Time) error {
 				}
 			}
 		}
-		return decided(ctx, tx, today)
+		if err := decided(ctx, tx, today); err != nil {
+			return err
+		}
+		return laid(ctx, tx, today)
 	})
 }
 

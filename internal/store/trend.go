@@ -176,7 +176,8 @@ func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (
 	}
 	out := map[uuid.UUID]*decide.Around{}
 	for _, r := range rows {
-		a := &decide.Around{Measured: r.MeasuredOn, Rated: r.RatedOn, Links: r.Links, Opened: r.OpenedAt}
+		a := &decide.Around{Measured: r.MeasuredOn, Rated: r.RatedOn, Links: r.Links, Opened: r.OpenedAt,
+			BlockEnd: r.BlockEnd}
 		if r.Until != "" {
 			if a.Until, err = day.Parse(r.Until); err != nil {
 				return nil, err
@@ -197,7 +198,7 @@ func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (
 	sessions, err := t.q.SessionsAround(ctx, db.SessionsAroundParams{Since: since, Until: until})
 	for _, s := range sessions {
 		if a := out[s.ClientID]; a != nil {
-			d := decide.Dated{ID: s.SessionID, Name: s.Name, On: s.PlannedOn, Sets: s.Sets}
+			d := decide.Dated{ID: s.SessionID, Name: s.Name, On: s.PlannedOn, Sets: s.Sets, Block: s.OfBlock}
 			if s.IssuedAt.Unix() > 0 {
 				d.Issued = s.IssuedAt
 			}

@@ -222,11 +222,7 @@ func (b *Block) Words() string {
 	if b.Every != Week {
 		what = fmt.Sprintf("%d turns of %d days", b.Turns, b.Every)
 	}
-	out := fmt.Sprintf("%s from %s, %d to %d in reserve", what, b.Start.Words(), b.From, b.To)
-	if b.Ready != 0 {
-		out += ", ready for " + b.Ready.Words()
-	}
-	return out
+	return fmt.Sprintf("%s from %s, %d to %d left", what, b.Start.Words(), b.From, b.To)
 }
 
 // Grade says how well what may change is supported.

@@ -182,13 +182,16 @@ func alike(a, b *plan.Planned) bool {
 }
 
 // PatternOf takes the sessions of a turn as the block's own: what was planned on its days. ids
-// are kept where a session was made of a day already. In a week the weekdays stay, whichever day
+// (may be nil) are kept where a session was made of a day already. In a week the weekdays stay, whichever day
 // it begins on.
 func PatternOf(sessions []plan.Planned, from day.Day, every int, of func(id uuid.UUID) (uuid.UUID, bool)) []Day {
 	out := make([]Day, len(sessions))
 	for i := range sessions {
 		s := &sessions[i]
 		out[i] = Day{ID: s.ID, Name: s.Name, After: after(s.On, from, every), Session: copyOf(&s.Session)}
+		if of == nil {
+			continue
+		}
 		if d, ok := of(s.ID); ok {
 			out[i].ID = d
 		}

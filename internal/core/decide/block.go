@@ -42,7 +42,7 @@ func (c *Client) inBlock(f *Facts, lighter map[uuid.UUID]bool) {
 	}
 	if start := b.Date(last, 0); full > 0 && f.Today >= start-lighterWithin {
 		c.Calendar = fmt.Sprintf(
-			"The block’s %s, from %s, is a lighter one, and %s of it not.",
+			"The block’s %s, from %s, is a lighter one; %s not.",
 			b.TurnName(last),
 			start.Words(),
 			areSessions(full),
@@ -53,9 +53,9 @@ func (c *Client) inBlock(f *Facts, lighter map[uuid.UUID]bool) {
 
 func areSessions(n int) string {
 	if n == 1 {
-		return "1 session is"
+		return "1 session of it is"
 	}
-	return fmt.Sprintf("%d sessions are", n)
+	return fmt.Sprintf("%d sessions of it are", n)
 }
 
 // InBlock is the block a client is in, with what was made of it.

@@ -17,7 +17,9 @@ const (
 	rateEvery     = 122 // four months
 	emphasisAhead = 7
 	emphasisAfter = 28
+	blockAfter    = 14
 	missedTwice   = 2
+	blockMissed   = 7
 	LooksBackFor  = 21 // sessions that were missed
 )
 
@@ -34,6 +36,7 @@ const (
 	DueMissed    DueKind = "missed"
 	DueSheet     DueKind = "sheet"
 	DueAnswer    DueKind = "answer"
+	DueBlock     DueKind = "block"
 )
 
 // Due is one thing that is due, with the day from which it is.
@@ -51,6 +54,7 @@ type Dated struct {
 	On     day.Day
 	Sets   int       // logged
 	Issued time.Time // its last sheet; zero: none
+	Block  bool      // made of a block, and nothing was said yet of its being missed
 }
 
 // Around is what a day looks at of one client.
@@ -61,6 +65,7 @@ type Around struct {
 	Measures bool    // she agreed to be measured
 	Rated    day.Day // 0: never
 	Until    day.Day // the emphasis; 0: none
+	BlockEnd day.Day // the last day of her block; 0: none of late
 	Sessions []Dated // by day
 	Opened   time.Time
 	Links    int // that are open to her
@@ -107,6 +112,13 @@ func Dues(a *Around) (out []Due) {
 	case left >= 0 && left <= emphasisAhead:
 		add(DueEmphasis, a.Today, uuid.Nil, "The emphasis ends on %s.", a.Until.Words())
 	}
+	switch left := int(a.BlockEnd - a.Today); {
+	case a.BlockEnd == 0:
+	case left < 0 && left >= -blockAfter:
+		add(DueBlock, a.BlockEnd, uuid.Nil, "The block ended on %s: what comes next?", a.BlockEnd.Words())
+	case left >= 0 && left <= emphasisAhead:
+		add(DueBlock, a.Today, uuid.Nil, "The block ends on %s.", a.BlockEnd.Words())
+	}
 	a.missed(add)
 	a.unopened(add)
 	slices.SortStableFunc(out, func(x, y Due) int { return cmp.Compare(x.Since, y.Since) })
@@ -133,7 +145,13 @@ func (a *Around) missed(add func(DueKind, day.Day, uuid.UUID, string, ...any)) {
 			run = append(run, s)
 		}
 	}
-	if n := len(run); n >= missedTwice {
+	n := len(run)
+	for _, s := range run { // in a block one is enough: it is slid, dropped or folded in
+		if s.Block && int(a.Today-s.On) <= blockMissed && n < missedTwice {
+			add(DueMissed, s.On, s.ID, "%s of the block was not done: slide, drop or fold in?", s.Name)
+		}
+	}
+	if n >= missedTwice {
 		add(DueMissed, run[n-1].On, run[n-1].ID, "The last %d sessions were not done, since %s.", n, run[0].On.Words())
 	}
 }

@@ -39,9 +39,12 @@ func TestDues(t *testing.T) {
 			a.Sessions[0].Sets = 0
 			a.Sessions = append([]Dated{{On: today - 7}}, a.Sessions...)
 		}, DueMissed, today - 4},
-		"sheet not opened": {func(a *Around) { a.Opened = at.Add(-2 * time.Hour) }, DueSheet, today},
-		"no sheet":         {func(a *Around) { a.Sessions[1].Issued = time.Time{} }, DueSheet, today},
-		"to decide":        {func(a *Around) { a.Asks = []Proposal{{Name: "Curl", Says: "Go up to 14 kg"}} }, DueDecision, today},
+		"one of a block missed": {func(a *Around) { a.Sessions[0].Sets, a.Sessions[0].Block = 0, true }, DueMissed, today - 4},
+		"block ends":            {func(a *Around) { a.BlockEnd = today + 3 }, DueBlock, today},
+		"block ended":           {func(a *Around) { a.BlockEnd = today - 2 }, DueBlock, today - 2},
+		"sheet not opened":      {func(a *Around) { a.Opened = at.Add(-2 * time.Hour) }, DueSheet, today},
+		"no sheet":              {func(a *Around) { a.Sessions[1].Issued = time.Time{} }, DueSheet, today},
+		"to decide":             {func(a *Around) { a.Asks = []Proposal{{Name: "Curl", Says: "Go up to 14 kg"}} }, DueDecision, today},
 	} {
 		a := calm
 		a.Sessions = append([]Dated{}, calm.Sessions...)

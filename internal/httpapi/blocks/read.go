@@ -18,8 +18,8 @@ import (
 	"musculus/internal/store"
 )
 
-// Draft is a block as it is laid: its course, and which week becomes its turn.
-type Draft struct {
+// BlockDraft is a block as it is laid: its course, and which week becomes its turn.
+type BlockDraft struct {
 	ID      uuid.UUID `json:"id"`
 	Version int       `json:"version" minimum:"0" maximum:"1000000" doc:"as it was read; 0: it is new"`
 	Start   day.Day   `json:"start,omitempty" format:"date" doc:"absent: as late as it takes to be ready"`
@@ -87,7 +87,7 @@ func (r *read) isMade(id uuid.UUID) bool {
 }
 
 // lay makes the block what a draft asks for; what cannot be is told.
-func (s *place) lay(ctx context.Context, tx *store.Tx, r *read, d *Draft) error {
+func (s *place) lay(ctx context.Context, tx *store.Tx, r *read, d *BlockDraft) error {
 	b := &block.Block{ID: d.ID}
 	if r.kept != nil {
 		switch {

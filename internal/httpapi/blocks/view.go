@@ -1,6 +1,9 @@
 package blocks
 
 import (
+	"fmt"
+	"strings"
+
 	"github.com/google/uuid"
 
 	"musculus/internal/core/arm"
@@ -24,7 +27,7 @@ type StripView struct {
 
 // BlockView is the block itself.
 type BlockView struct {
-	Draft
+	BlockDraft
 	Last   day.Day `json:"last" format:"date"`
 	Words  string  `json:"words"`
 	Grade  string  `json:"grade"` // how well what may change is supported
@@ -111,7 +114,7 @@ func (r *read) show(steps []block.Step) StripView {
 	}
 	b := r.block
 	carry := running.Carry(r.t, b, r.taken)
-	out.Block = &BlockView{Draft: draftOf(b), Last: b.Last(), Words: b.Words(), Grade: b.Change.Grade(), Now: b.TurnOf(r.today),
+	out.Block = &BlockView{BlockDraft: draftOf(b), Last: b.Last(), Words: b.Words(), Grade: b.Change.Grade(), Now: b.TurnOf(r.today),
 		Begun: b.Start <= r.today, Caveat: caveat}
 	if r.kept != nil && r.kept.ID == b.ID {
 		out.Block.Version = r.kept.Version
@@ -144,8 +147,8 @@ func (r *read) show(steps []block.Step) StripView {
 	return out
 }
 
-func draftOf(b *block.Block) Draft {
-	return Draft{ID: b.ID, Start: b.Start, Every: b.Every, Turns: b.Turns, Ready: b.Ready, Course: b.Course}
+func draftOf(b *block.Block) BlockDraft {
+	return BlockDraft{ID: b.ID, Start: b.Start, Every: b.Every, Turns: b.Turns, Ready: b.Ready, Course: b.Course}
 }
 
 func (r *read) turn(k int, sessions []plan.Planned) TurnView {
@@ -173,7 +176,7 @@ func (r *read) turn(k int, sessions []plan.Planned) TurnView {
 func (r *read) lines(s *plan.Session) []string {
 	out := []string{}
 	for i := range s.Slots {
-		line := s.Slots[i].SetUp.Short() + " " + s.DoneWords(i)
+		line := s.Slots[i].SetUp.Short() + " " + s.DoneWords(i) + fmt.Sprintf(", %d left", s.Slots[i].First().Reserve)
 		if load := s.LoadWords(i, r.t.Floor()); load != "" {
 			line += ", " + load
 		}
@@ -221,13 +224,23 @@ func (r *read) step(s *block.Step) StepView {
 		case i >= len(before):
 			v.Says = append(v.Says, after[i]+" is new")
 		case before[i] != after[i]:
-			v.Says = append(v.Says, before[i]+" → "+after[i])
+			v.Says = append(v.Says, asChanged(s.Was.Slots[i].SetUp.Short(), before[i], after[i]))
 		case !s.Was.Slots[i].Same(&s.Want.Slots[i]):
-			v.Says = append(v.Says, after[i]+": rests, cues or locks")
+			v.Says = append(v.Says, after[i]+": effort, rests or cues")
 		}
 	}
 	if len(v.Says) == 0 {
 		v.Says = append(v.Says, "its warm-up, name or order")
 	}
 	return v
+}
+
+// asChanged tells a line before and after, what they have in common once.
+func asChanged(name, before, after string) string {
+	if b, ok := strings.CutPrefix(before, name+" "); ok {
+		if a, ok := strings.CutPrefix(after, name+" "); ok {
+			return name + ": " + b + " → " + a
+		}
+	}
+	return before + " → " + after
 }

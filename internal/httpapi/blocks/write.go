@@ -24,7 +24,7 @@ type clientInput struct {
 
 type draftInput struct {
 	Client uuid.UUID `path:"client"`
-	Body   Draft
+	Body   BlockDraft
 }
 
 type endInput struct {
@@ -109,7 +109,7 @@ func (s *place) save(ctx context.Context, in *draftInput) (*stripOutput, error) 
 }
 
 // hashOf tells requests apart.
-func hashOf(d *Draft) (string, error) {
+func hashOf(d *BlockDraft) (string, error) {
 	b, err := json.Marshal(d)
 	sum := sha256.Sum256(b)
 	return hex.EncodeToString(sum[:]), err

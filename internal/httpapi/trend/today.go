@@ -46,7 +46,7 @@ type TodayPerson struct {
 type DueView struct {
 	Client  uuid.UUID `json:"client"`
 	Name    string    `json:"name"`
-	Kind    string    `json:"kind" enum:"screening,decision,measuring,rating,emphasis,missed,sheet,answer"`
+	Kind    string    `json:"kind" enum:"screening,decision,measuring,rating,emphasis,block,missed,sheet,answer"`
 	Says    string    `json:"says"`
 	Action  string    `json:"action"`
 	To      string    `json:"to"`    // where it is done
@@ -156,6 +156,7 @@ var doing = map[decide.DueKind][2]string{
 	decide.DueMeasuring: {"Measure", "dossier/measures"},
 	decide.DueRating:    {"Rate", "priorities"},
 	decide.DueEmphasis:  {"Set another", "priorities"},
+	decide.DueBlock:     {"To the week", "week"},
 	decide.DueMissed:    {"To the week", "week"},
 	decide.DueSheet:     {"To the sheet", "sheet"},
 	decide.DueAnswer:    {"Answer", "trend"},

@@ -232,6 +232,7 @@ SELECT c.client_id,
     coalesce((SELECT max(m.measured_on) FROM measuring m WHERE m.client_id = c.client_id AND NOT m.withdrawn), '1970-01-01')::date AS measured_on,
     coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
     coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
+    coalesce((SELECT max(b.ends_on) FROM block b WHERE b.client_id = c.client_id AND NOT b.ended), '1970-01-01')::date AS block_end,
     coalesce(r.asks, '[]')::jsonb AS asks,
     coalesce((SELECT k.content FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL ORDER BY k.told_at LIMIT 1), 'null')::jsonb AS told,
     coalesce((SELECT min(k.told_at) FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL), 'epoch')::timestamptz AS told_at,
@@ -249,6 +250,7 @@ type DuesOfClientsRow struct {
 	MeasuredOn day.Day
 	RatedOn    day.Day
 	Until      string
+	BlockEnd   day.Day
 	Asks       json.RawMessage
 	Told       json.RawMessage
 	ToldAt     time.Time
@@ -270,6 +272,7 @@ func (q *Queries) DuesOfClients(ctx context.Context, now time.Time) ([]DuesOfCli
 			&i.MeasuredOn,
 			&i.RatedOn,
 			&i.Until,
+			&i.BlockEnd,
 			&i.Asks,
 			&i.Told,
 			&i.ToldAt,
@@ -465,6 +468,7 @@ func (q *Queries) SeeCheckIn(ctx context.Context, arg SeeCheckInParams) (int64, 
 const sessionsAround = `-- name: SessionsAround :many
 SELECT s.session_id, s.client_id, s.name, s.planned_on,
     (SELECT count(*) FROM standing_set e WHERE e.session_id = s.session_id AND e.twice_of IS NULL)::int AS sets,
+    EXISTS (SELECT 1 FROM block_session b WHERE b.session_id = s.session_id AND b.missed = '') AS of_block,
     coalesce((SELECT max(i.issued_at) FROM issued_sheet i WHERE i.session_id = s.session_id), 'epoch')::timestamptz AS issued_at
 FROM training_session s JOIN client c ON c.client_id = s.client_id AND c.deleted_at IS NULL
 WHERE s.planned_on BETWEEN $1 AND $2 AND NOT s.removed ORDER BY s.planned_on, s.session_id
@@ -481,6 +485,7 @@ type SessionsAroundRow struct {
 	Name      string
 	PlannedOn day.Day
 	Sets      int
+	OfBlock   bool
 	IssuedAt  time.Time
 }
 
@@ -499,6 +504,7 @@ func (q *Queries) SessionsAround(ctx context.Context, arg SessionsAroundParams) 
 			&i.Name,
 			&i.PlannedOn,
 			&i.Sets,
+			&i.OfBlock,
 			&i.IssuedAt,
 		); err != nil {
 			return nil, err

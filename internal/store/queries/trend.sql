@@ -18,6 +18,7 @@ SELECT c.client_id,
     coalesce((SELECT max(m.measured_on) FROM measuring m WHERE m.client_id = c.client_id AND NOT m.withdrawn), '1970-01-01')::date AS measured_on,
     coalesce((SELECT max(p.rated_on) FROM pose_rating p WHERE p.client_id = c.client_id), '1970-01-01')::date AS rated_on,
     coalesce((SELECT e.content ->> 'until' FROM emphasis e WHERE e.client_id = c.client_id), '')::text AS until,
+    coalesce((SELECT max(b.ends_on) FROM block b WHERE b.client_id = c.client_id AND NOT b.ended), '1970-01-01')::date AS block_end,
     coalesce(r.asks, '[]')::jsonb AS asks,
     coalesce((SELECT k.content FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL ORDER BY k.told_at LIMIT 1), 'null')::jsonb AS told,
     coalesce((SELECT min(k.told_at) FROM check_in k WHERE k.client_id = c.client_id AND k.seen_at IS NULL), 'epoch')::timestamptz AS told_at,
@@ -32,6 +33,7 @@ WHERE c.deleted_at IS NULL ORDER BY c.client_id;
 -- name: SessionsAround :many
 SELECT s.session_id, s.client_id, s.name, s.planned_on,
     (SELECT count(*) FROM standing_set e WHERE e.session_id = s.session_id AND e.twice_of IS NULL)::int AS sets,
+    EXISTS (SELECT 1 FROM block_session b WHERE b.session_id = s.session_id AND b.missed = '') AS of_block,
     coalesce((SELECT max(i.issued_at) FROM issued_sheet i WHERE i.session_id = s.session_id), 'epoch')::timestamptz AS issued_at
 FROM training_session s JOIN client c ON c.client_id = s.client_id AND c.deleted_at IS NULL
 WHERE s.planned_on BETWEEN sqlc.arg(since) AND sqlc.arg(until) AND NOT s.removed ORDER BY s.planned_on, s.session_id;

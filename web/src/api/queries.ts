@@ -1,6 +1,6 @@
 // What is read, each under one key, and what a write touches: told here once.
 import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-query'
-import { api, got, Problem, type Begun, type Worn } from './client'
+import { api, got, Problem, type Begun, type BlockDraft, type Worn } from './client'
 import type { Draft } from '../saving/kinds'
 
 /**
@@ -82,6 +82,23 @@ export const queries = {
       queryFn: ({ signal }) =>
         got(api.GET('/clients/{client}/week', { params: { path: { client }, query: { of } }, signal })),
       staleTime: 0,
+    }),
+  block: (client: string) =>
+    queryOptions({
+      queryKey: ['block', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/block', { params: { path: { client } }, signal })),
+      staleTime: 0,
+    }),
+  /** blockLook is what a block would be, and what it would overwrite. */
+  blockLook: (client: string, draft: BlockDraft | null) =>
+    queryOptions({
+      queryKey: ['block', client, 'look', JSON.stringify(draft)],
+      queryFn: ({ signal }) =>
+        got(api.POST('/clients/{client}/block', { params: { path: { client } }, body: draft!, signal })),
+      enabled: draft !== null,
+      retry: false,
+      staleTime: 0,
+      ...asked,
     }),
   session: (client: string, session: string | null) =>
     queryOptions({
@@ -308,6 +325,7 @@ const restsOn: Record<string, Source[]> = {
   'try-outs': ['tryOuts', 'own'],
   priorities: ['emphasis', 'measures', 'dossier', 'log', 'stances', 'studio'],
   week: ['plan', 'log', 'dossier', 'verdicts', 'emphasis', 'measures', 'rooms', 'stances', 'own', 'studio'],
+  block: ['plan', 'log', 'dossier', 'verdicts', 'emphasis', 'rooms', 'stances', 'own', 'decisions', 'issues', 'studio'],
   session: ['plan', 'log', 'dossier', 'verdicts', 'rooms', 'stances', 'own', 'studio'],
   sheet: ['plan', 'log', 'dossier', 'verdicts', 'issues', 'rooms', 'stances', 'own', 'studio'],
   issues: ['plan', 'issues', 'dossier', 'own', 'studio'],

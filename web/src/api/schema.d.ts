@@ -2170,6 +2170,59 @@ export interface components {
             /** @enum {string|null} */
             zone: "short" | "middle" | "long" | null;
         };
+        BlockDraft: {
+            /** @enum {string} */
+            change: "kept" | "exchange" | "varied";
+            /** @description near the date rests are shorter, and loads start lower */
+            dense: boolean;
+            /**
+             * Format: int64
+             * @description days in a turn; 7 is a week
+             */
+            every: number;
+            /**
+             * Format: int64
+             * @description reps in reserve in the first turn
+             */
+            from: number;
+            id: string;
+            /** @description the last turn is a lighter one; else when the log asks for it */
+            lighter: boolean;
+            /** @description the last of them may touch the limit where failing alone is safe */
+            limit: boolean;
+            /**
+             * Format: date
+             * @description the date to be ready for
+             */
+            ready?: string;
+            /**
+             * Format: int64
+             * @description sets a head more from turn to turn, or less, inside its target
+             */
+            sets: number;
+            /**
+             * Format: date
+             * @description absent: as late as it takes to be ready
+             */
+            start?: string;
+            /**
+             * Format: date
+             * @description a day of the week whose sessions become the turn; absent: it stays
+             */
+            take?: string;
+            /**
+             * Format: int64
+             * @description and in the last one that is not lighter
+             */
+            to: number;
+            /** Format: int64 */
+            turns: number;
+            /**
+             * Format: int64
+             * @description as it was read; 0: it is new
+             */
+            version: number;
+        };
         BlockView: {
             begun: boolean;
             caveat: string;
@@ -2658,59 +2711,6 @@ export interface components {
             verdicts: components["schemas"]["VerdictCount"];
             wish_kinds: components["schemas"]["WishView"][];
             wishes: components["schemas"]["WishView"][];
-        };
-        Draft: {
-            /** @enum {string} */
-            change: "kept" | "exchange" | "varied";
-            /** @description near the date rests are shorter, and loads start lower */
-            dense: boolean;
-            /**
-             * Format: int64
-             * @description days in a turn; 7 is a week
-             */
-            every: number;
-            /**
-             * Format: int64
-             * @description reps in reserve in the first turn
-             */
-            from: number;
-            id: string;
-            /** @description the last turn is a lighter one; else when the log asks for it */
-            lighter: boolean;
-            /** @description the last of them may touch the limit where failing alone is safe */
-            limit: boolean;
-            /**
-             * Format: date
-             * @description the date to be ready for
-             */
-            ready?: string;
-            /**
-             * Format: int64
-             * @description sets a head more from turn to turn, or less, inside its target
-             */
-            sets: number;
-            /**
-             * Format: date
-             * @description absent: as late as it takes to be ready
-             */
-            start?: string;
-            /**
-             * Format: date
-             * @description a day of the week whose sessions become the turn; absent: it stays
-             */
-            take?: string;
-            /**
-             * Format: int64
-             * @description and in the last one that is not lighter
-             */
-            to: number;
-            /** Format: int64 */
-            turns: number;
-            /**
-             * Format: int64
-             * @description as it was read; 0: it is new
-             */
-            version: number;
         };
         DraftAsked: {
             /** @description movements that are not wanted */
@@ -6374,7 +6374,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Draft"];
+                "application/json": components["schemas"]["BlockDraft"];
             };
         };
         responses: {
@@ -6472,7 +6472,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Draft"];
+                "application/json": components["schemas"]["BlockDraft"];
             };
         };
         responses: {

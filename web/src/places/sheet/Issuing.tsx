@@ -8,7 +8,6 @@ import { api, got, type AuditView, type SheetView } from '../../api/client'
 import { useSending } from '../../api/sending'
 import { useMe } from '../../app/me'
 import { useClient } from '../../ui/thread/Client'
-import { mondayOf } from '../../ui/days'
 import { Compare } from './Compare'
 import { Links } from './Links'
 import { momentWords } from '../../ui/when'
@@ -37,8 +36,8 @@ export function Issuing({ session, looked, look, saved }: Props) {
   const path = { client: client.id, session }
   const issues = useQuery(queries.issues(client.id, session))
   const kept = useQuery(queries.session(client.id, session))
-  const of = kept.data ? mondayOf(kept.data.planned_on) : ''
-  const week = useQuery({ ...queries.week(client.id, of && mondayOf(of)), enabled: of !== '' })
+  const of = kept.data?.planned_on ?? ''
+  const week = useQuery({ ...queries.week(client.id, of), enabled: of !== '' })
   const one = useSending()
   const [all] = useState(() => new Map<string, string>())
   const [which, setWhich] = useState('')

@@ -14,13 +14,15 @@ import { useClient } from '../../ui/thread/Client'
 import { Asks } from '../../ui/decisions/Proposals'
 import { Audit } from './Audit'
 import { BoardSession } from './BoardSession'
+import { BlockStrip } from './block/BlockStrip'
+import { NotYet } from './block/NotYet'
 import { Drafts } from './drafts/Drafts'
 import { prepare } from './drafts/useDrafts'
 import { Files } from './Files'
 import { Ledger } from './Ledger'
 import { copies } from './move'
 import { useMoves } from './useMoves'
-import { laterBy, mondayOf } from '../../ui/days'
+import { mondayOf } from '../../ui/days'
 import { useWeek, type Drafts as Sessions } from './useWeek'
 import { clsx } from 'clsx'
 import { Reach } from './Reach'
@@ -35,12 +37,19 @@ export function Board() {
   const me = useMe()
   const [params] = useSearchParams()
   // The week that is worked on is the one of the next session.
-  const of =
-    params.get('of') ?? client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
-  const from = of && mondayOf(of)
-  const week = useQuery({ ...queries.week(client.id, from), enabled: from !== '' })
-  if (of && !params.has('of')) return <Navigate replace to={`?of=${of}`} />
+  const asked = params.get('of')
+  const next = client.sessions.find((s) => s.id === client.current)?.planned_on ?? me.data?.today ?? ''
+  const of = asked ?? (next && mondayOf(next))
+  const week = useQuery({ ...queries.week(client.id, of), enabled: of !== '' })
+  const from = week.data?.from ?? ''
+  if (of && !asked) return <Navigate replace to={`?of=${of}`} />
   if (!week.data) return <Waiting query={week} />
+  // The days that belong together are the server's to say: a week, or a turn of the client's block.
+  if (from !== of) {
+    const query = new URLSearchParams(params)
+    query.set('of', from)
+    return <Navigate replace to={`?${query}`} />
+  }
   return (
     <Week
       key={from}
@@ -75,11 +84,15 @@ function Week({ client, name, from, arrived, again }: Props) {
   const margin = useRef<HTMLElement>(null)
   const mayPlan = me.data?.may_plan ?? false
   const { drafts, view } = w
-  const drafting = mayPlan && params.has('drafts')
+  const strip = useQuery(queries.block(client))
+  // A turn that is not made yet has nothing that could be mended.
+  const ahead =
+    drafts.length === 0 ? strip.data?.turns.find((t) => t.from === from && t.to >= (me.data?.today ?? '')) : undefined
+  const drafting = mayPlan && view.is_week && params.has('drafts')
   const setDrafting = (on: boolean) => setParams(on ? { of: from, drafts: '' } : { of: from })
 
   useKeys({
-    d: { does: 'draft the week', run: () => mayPlan && setDrafting(true) },
+    d: { does: 'draft the week', run: () => mayPlan && view.is_week && setDrafting(true) },
     'Ctrl+z': { does: 'undo', run: w.undo },
     'Ctrl+Shift+z': { does: 'redo', run: w.redo },
     n: {
@@ -88,7 +101,7 @@ function Week({ client, name, from, arrived, again }: Props) {
     },
   })
 
-  const go = (days: number) => setParams({ of: laterBy(from, days) }, { replace: true })
+  const go = (of: string) => setParams({ of }, { replace: true })
   const plan = (date: string) => {
     if (!date) return
     w.edit([
@@ -105,11 +118,11 @@ function Week({ client, name, from, arrived, again }: Props) {
   }
   const { run: copyOn } = useWrite(
     async (sure?: boolean) => {
-      const next = laterBy(from, 7)
+      const next = view.after
       const content = JSON.stringify(drafts)
       // The copies are the same ones when it is pressed again after a lost answer, or answers what is asked.
       if (copied.current?.content !== content)
-        copied.current = { content, sessions: copies(drafts, 7).map((d) => ({ ...d, write: uuidv7() })) }
+        copied.current = { content, sessions: copies(drafts, view.days.length).map((d) => ({ ...d, write: uuidv7() })) }
       await got(
         api.PUT('/clients/{client}/week', {
           params: { path: { client }, query: { of: next } },
@@ -225,28 +238,30 @@ function Week({ client, name, from, arrived, again }: Props) {
     <div className={css.board}>
       <main className={css.main}>
         <div className={css.top}>
-          <Button size="small" aria-label="The week before" onClick={() => go(-7)}>
+          <Button size="small" aria-label="The week before" onClick={() => go(view.before)}>
             ←
           </Button>
           <h2>{spanWords(view.from, view.to)}</h2>
-          <Button size="small" aria-label="The week after" onClick={() => go(7)}>
+          <Button size="small" aria-label="The week after" onClick={() => go(view.after)}>
             →
           </Button>
           <SaveNote doc={w.doc} settle={w.settle} itIsSo={w.itIsSo} undo={w.undo} what="this week" mayPlan={mayPlan} />
           {mayPlan && (
             <span className={css.tools}>
               <UndoRedo undo={w.undo} redo={w.redo} canUndo={w.canUndo} canRedo={w.canRedo} />
-              <Button
-                size="small"
-                type="primary"
-                onPointerEnter={() => prepare(client, from)}
-                onFocus={() => prepare(client, from)}
-                onClick={() => setDrafting(true)}
-              >
-                Draft the week
-              </Button>
+              {view.is_week && (
+                <Button
+                  size="small"
+                  type="primary"
+                  onPointerEnter={() => prepare(client, from)}
+                  onFocus={() => prepare(client, from)}
+                  onClick={() => setDrafting(true)}
+                >
+                  Draft the week
+                </Button>
+              )}
               <Button size="small" disabled={drafts.length === 0} onClick={() => void copyOn()}>
-                Copy to the next week
+                Copy to the next {view.is_week ? 'week' : 'turn'}
               </Button>
             </span>
           )}
@@ -263,6 +278,7 @@ function Week({ client, name, from, arrived, again }: Props) {
             go={(of) => setParams({ of }, { replace: true })}
           />
         )}
+        <BlockStrip client={client} from={from} planned={drafts.length > 0} mayPlan={mayPlan} go={go} />
         <div
           className={held ? clsx(css.days, css.holding) : css.days}
           style={{
@@ -321,7 +337,7 @@ function Week({ client, name, from, arrived, again }: Props) {
             )
           })}
         </div>
-        {drafts.length === 0 && (
+        {drafts.length === 0 && !ahead && (
           <p className="hint">
             Nothing is planned in this week. “Draft the week” composes three to choose from; + plans a session on a day;
             or go back a week and copy it here.
@@ -330,21 +346,27 @@ function Week({ client, name, from, arrived, again }: Props) {
       </main>
       <Reach heads={view.ledger.heads} to={margin} />
       <aside ref={margin} className="margin board-margin" aria-label="What it comes to">
-        <Ledger
-          ledger={view.ledger}
-          stance={view.stance}
-          show={(session, slot) => navigate(`/clients/${client}/week/${session}`, { state: { slot } })}
-          ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
-        />
-        <Audit
-          client={client}
-          findings={view.findings}
-          hidden={view.hidden_findings}
-          mayPlan={mayPlan}
-          fix={fix}
-          show={(f) => f.session && navigate(`/clients/${client}/week/${f.session}`, { state: { slot: f.slot } })}
-          changed={again}
-        />
+        {ahead ? (
+          <NotYet turn={ahead} />
+        ) : (
+          <Ledger
+            ledger={view.ledger}
+            stance={view.stance}
+            show={(session, slot) => navigate(`/clients/${client}/week/${session}`, { state: { slot } })}
+            ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
+          />
+        )}
+        {!ahead && (
+          <Audit
+            client={client}
+            findings={view.findings}
+            hidden={view.hidden_findings}
+            mayPlan={mayPlan}
+            fix={fix}
+            show={(f) => f.session && navigate(`/clients/${client}/week/${f.session}`, { state: { slot: f.slot } })}
+            changed={again}
+          />
+        )}
         <Asks client={client} />
         <p className="caveat">No diagnosis: local rules and licensed practice come first.</p>
       </aside>
