@@ -29,7 +29,7 @@ func TestTheAddressKeepsWeekAndSession(t *testing.T) {
 	if next < time.Now().Format(time.DateOnly) {
 		p.press("Yes, copy it so")
 	}
-	p.until(`!location.search.includes('` + wednesday + `') && document.querySelectorAll('.board_slot b').length === 7`)
+	p.until(`!location.search.includes('` + day.AddDate(0, 0, -2).Format(time.DateOnly) + `') && !location.search.includes('` + wednesday + `') && document.querySelectorAll('.board_slot b').length === 7`)
 	week := p.where()[strings.Index(p.where(), "of="):]
 
 	p.clickText("Sheet")

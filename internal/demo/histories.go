@@ -80,7 +80,10 @@ func Histories(ctx context.Context, s *store.Store, now time.Time) error {
 		if err := decided(ctx, tx, today); err != nil {
 			return err
 		}
-		return laid(ctx, tx, today)
+		if err := laid(ctx, tx, today); err != nil {
+			return err
+		}
+		return paired(ctx, tx, today)
 	})
 }
 

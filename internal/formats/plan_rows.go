@@ -122,10 +122,10 @@ func (r *rows) add(cells []string, where string, into *PlanSession) {
 		r.read.problem(where+", grips", "%v", err)
 	}
 	switch starts := strings.ToLower(at["starts"]); starts {
-	case "", "left", "right":
+	case "", "left", "right", "left_only", "right_only":
 		old.Starts = plan.Starts(starts)
 	default:
-		r.read.problem(where+", starts", "%q is neither left nor right", short(at["starts"]))
+		r.read.problem(where+", starts", "%q is none of left, right, left_only, right_only", short(at["starts"]))
 	}
 	switch strings.ToLower(at["locked"]) {
 	case yes, "true", "1":

@@ -88,6 +88,23 @@ var access = map[string]struct {
 			return map[string]any{"id": newID(), "series": dips, "joint": "wrist", "side": "left"}
 		},
 	},
+	"get-trials": {anonymous: 401, assistant: 200, ofClient: true},
+	"trial-partners": {
+		anonymous: 401,
+		assistant: 200,
+		ofClient:  true,
+		body:      func(*caller) any { return map[string]any{"set_up": map[string]any{"movement": "kickback_cable"}} },
+	},
+	"begin-trial": {
+		anonymous: 401,
+		assistant: 403,
+		ofClient:  true,
+		body: func(*caller) any {
+			return map[string]any{"id": newID(), "left": map[string]any{"movement": "curl_cable_facing_away"},
+				"right": map[string]any{"movement": "curl_pad_steep_side"}, "weeks": 8}
+		},
+	},
+	"stop-trial": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"keep": "left"} }},
 	"get-block": {anonymous: 401, assistant: 200, ofClient: true},
 	"preview-block": {
 		anonymous: 401,
@@ -445,7 +462,7 @@ func operations(t *testing.T) (out [][3]string) {
 func filled(path string) string {
 	path = strings.ReplaceAll(path, "{client}", demo.ClientID("Aurelio Finch").String())
 	for _, part := range []string{"{stance}", "{room}", "{photo}", "{link}", "{token}", "{template}",
-		"{sign_in}", "{account}", "{invitation}", "{plan}", "{decision}", "{check-in}"} {
+		"{sign_in}", "{account}", "{invitation}", "{plan}", "{decision}", "{check-in}", "{trial}"} {
 		path = strings.ReplaceAll(path, part, newID())
 	}
 	if path == "/clients/{client}/plan" {

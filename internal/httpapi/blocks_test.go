@@ -182,6 +182,7 @@ func TestAMissedDay(t *testing.T) {
 	s := openHistories(t)
 	c := s.signedIn(t, wren)
 	draft := blockOf("2026-11-23")
+	const lead = "Tobias Quill"
 	c.block("PUT", lead, draft)
 	var first uuid.UUID
 	require.NoError(t, s.store.In(context.Background(), demo.Studio, func(tx *store.Tx) error { // its Monday was missed

@@ -32,6 +32,7 @@ import (
 	"musculus/internal/httpapi/stances"
 	"musculus/internal/httpapi/studio"
 	"musculus/internal/httpapi/trend"
+	"musculus/internal/httpapi/trials"
 	"musculus/internal/httpapi/week"
 	"musculus/internal/live"
 	"musculus/internal/photos"
@@ -152,6 +153,7 @@ var places = []func(huma.API, *op.Server){
 	drafts.Register,
 	trend.Register,
 	blocks.Register,
+	trials.Register,
 	checkins.Register,
 }
 

@@ -23,6 +23,7 @@ var recordsOf = []struct{ table, where, but string }{
 	{"joint_report", "client_id = $1", ""},
 	{"measuring", "client_id = $1", ""},
 	{"measuring_version", "client_id = $1", ""},
+	{"pair_trial", "client_id = $1", ""},
 	{"photo", "client_id = $1", ""},
 	{"pose_rating", "client_id = $1", ""},
 	{"present_answer", "client_id = $1", ""},

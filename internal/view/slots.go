@@ -168,7 +168,7 @@ func SlotOf(t *week.Trainee, session *plan.Session, i int, counted week.SlotCoun
 		out.Steps = append(out.Steps, Step{*load, rack.Words(whole)})
 	}
 	for k := range slot.Rows {
-		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.SetUp.ArmsInTurn()), Load: session.RowLoadWords(i, k, floor)}
+		v := RowView{ID: slot.Rows[k].ID, Done: slot.Rows[k].DoneWords(slot.Arms()), Load: session.RowLoadWords(i, k, floor)}
 		if slot.Rows[k].SetUp != nil {
 			v.SetUp = slot.Rows[k].SetUp.Name()
 		}

@@ -80,7 +80,11 @@ type CourseShown struct {
 	Ticks    []DecidedTick `json:"ticks"` // decisions, by their day
 	Led      string        `json:"led"`   // where its tolerance plan stands, empty for none
 	LedID    uuid.UUID     `json:"led_id"`
-	Arms     string        `json:"arms"` // how far the arms are apart, empty where they are not told apart
+	// Movement and Settings are the set-up as it is asked for where one arm does it after the other;
+	// empty where both work at once.
+	Movement string            `json:"movement,omitempty"`
+	Settings movement.Settings `json:"settings,omitempty"`
+	Arms     string            `json:"arms"` // how far the arms are apart, empty where they are not told apart
 }
 
 // CoursePoint is one session of a course.
@@ -210,6 +214,9 @@ func courseShown(eyes *Eyes, set movement.SetUp, x *decide.Course) CourseShown {
 	out := CourseShown{Key: x.Key, Name: x.Name, Short: x.Short, Group: x.Group, State: string(x.State), Says: x.Words,
 		Planned: x.Planned, Watching: x.Watching, Proposal: ProposalOf(x.Proposal), Points: []CoursePoint{}, Band: []BandPoint{},
 		Ticks: []DecidedTick{}, Arms: x.ArmsSay, Led: x.Led, LedID: x.LedID}
+	if set.ArmsInTurn() == 2 {
+		out.Movement, out.Settings = x.Movement, x.Turned
+	}
 	if x.NextOn != 0 {
 		out.Next = x.NextOn.FromToday(eyes.Today)
 	}

@@ -115,6 +115,7 @@ type Series struct {
 	NextOn   day.Day          // the day of it; 0: as it was last, nothing to come has it
 	Taken    []Taken          // what was decided about it, the latest last
 	Led      *Led             // the tolerance plan it is led up to by; nil: none
+	Paired   bool             // in a pair trial: its sets and set-up stay
 }
 
 // Taken is a proposal that was answered.
@@ -187,8 +188,14 @@ func For(c *Client, whole *Proposal, s *Series) *Proposal {
 	}
 	for _, rule := range []func(*Client, *Series) *Proposal{up, under, attendance} {
 		if p := rule(c, s); p != nil {
+			if s.Paired && (p.Kind == MoreReps || p.Kind == Harder) { // one arm's dose would differ; its load may
+				break
+			}
 			return s.ask(p)
 		}
+	}
+	if s.Paired { // both arms alike until it answers
+		return s.ask(hold(s))
 	}
 	first := whole != nil && (whole.Kind == LessDirect || whole.Kind == NewEmphasis) // comes before another set
 	for _, rule := range []func(*Client, *Series) *Proposal{sets, other} {

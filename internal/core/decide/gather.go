@@ -49,6 +49,7 @@ type Facts struct {
 	Poor       map[uuid.UUID]bool   // sessions around which she said that sleep or the week was poor
 	Uncautious string               // a time of caution that ended of late, in words
 	Block      *InBlock             // nil: none runs
+	Trial      *Trial               // a pair trial that runs; nil: none
 }
 
 // Growth is what a course is asked for, a week.
@@ -108,6 +109,7 @@ func Gather(f *Facts) (*Client, []*Series) {
 		compared := series.ComparedOf(s.Sessions)
 		s.Looks = series.Watch(compared[max(0, len(compared)-mostLooks):], f.Growth())
 		s.scored(f)
+		s.Paired = f.Trial != nil && (key == f.Trial.Left.Key() || key == f.Trial.Right.Key())
 		s.follows(f)
 		for _, t := range f.Taken {
 			if t.Series == key {

@@ -1,7 +1,9 @@
 package decide
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"musculus/internal/core/arm"
 	"musculus/internal/core/fitting"
@@ -141,4 +143,45 @@ func rowOf(s *plan.Session, key string, f *plan.Floor) (slot, row int, ok bool) 
 		}
 	}
 	return 0, 0, false
+}
+
+// mostPartners are how many set-ups are offered for the other arm of a pair trial.
+const mostPartners = 8
+
+// PartnersOf are the set-ups nearest to one by profile that one arm can do alone, of the same
+// muscle group and free for the client: what the other arm may do in a pair trial.
+func PartnersOf(t *week.Trainee, c *movement.Catalogue, s movement.SetUp) []movement.SetUp {
+	shape := t.Shape(s)
+	if shape == nil {
+		return nil
+	}
+	type near struct {
+		set movement.SetUp
+		by  float64
+	}
+	var all []near
+	for _, m := range c.Movements {
+		if m.TopRange || m.Action == movement.Turn || m == s.Movement {
+			continue
+		}
+		best := near{by: math.Inf(1)}
+		for _, o := range m.Default().Ways() {
+			of := t.Shape(o)
+			if of == nil || o.ArmsInTurn() != 2 || plan.GroupOf(o) != plan.GroupOf(s) || !t.May(o) {
+				continue
+			}
+			if d := fitting.Distance(shape, of); d < best.by {
+				best = near{o, d}
+			}
+		}
+		if best.set.Movement != nil {
+			all = append(all, best)
+		}
+	}
+	slices.SortStableFunc(all, func(a, b near) int { return cmp.Compare(a.by, b.by) })
+	var out []movement.SetUp
+	for _, x := range all[:min(len(all), mostPartners)] {
+		out = append(out, x.set)
+	}
+	return out
 }

@@ -27,6 +27,12 @@ func SidesOf(s movement.SetUp) []entry.Side {
 
 // Sides lists a planned slot's sides, the one that begins first.
 func Sides(slot *plan.Slot) []entry.Side {
+	switch slot.Starts {
+	case plan.LeftOnly:
+		return []entry.Side{entry.Left}
+	case plan.RightOnly:
+		return []entry.Side{entry.Right}
+	}
 	sides := SidesOf(slot.SetUp)
 	if slot.Starts == plan.StartsRight {
 		slices.Reverse(sides)

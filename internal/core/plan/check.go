@@ -72,6 +72,10 @@ func (s *Session) Says() []*movement.FieldError {
 		out = append(out, line(at+"cue_reason", slot.CueReason)...)
 		switch slot.Starts {
 		case StartsInTurn, StartsLeft, StartsRight:
+		case LeftOnly, RightOnly:
+			if slot.SetUp.Movement != nil && slot.SetUp.ArmsInTurn() != 2 {
+				fault(at+"starts", "both arms work in it at once: it is not for one alone")
+			}
 		default:
 			fault(at+"starts", "%q is neither left nor right", string(slot.Starts))
 		}

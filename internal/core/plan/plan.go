@@ -33,6 +33,8 @@ const (
 	StartsInTurn Starts = "" // the arms take turns in beginning
 	StartsLeft   Starts = "left"
 	StartsRight  Starts = "right"
+	LeftOnly     Starts = "left_only" // one arm does it and the other does something else: a pair trial
+	RightOnly    Starts = "right_only"
 )
 
 // Slot is a set-up, its rows in the order they are done, and its cues.
@@ -41,7 +43,7 @@ type Slot struct {
 	SetUp  movement.SetUp
 	Rows   []Row
 	Cues   []string // at most MostCues, for the client
-	Starts Starts   // the arm that begins, where the arms take turns
+	Starts Starts   // the arm that begins, where the arms take turns, or the one that does it alone
 	Combo  string   // slots next to each other with the same one are done in turns
 	// CueReason is why a cue stays that asks for what a cap forbids, "" for none.
 	CueReason string
@@ -91,12 +93,12 @@ func (s *Slot) Sets() (n int) {
 	return n
 }
 
-// HardSets is how many of them are hard.
+// HardSets is how many of them are hard, for an arm on the average.
 func (s *Slot) HardSets() (n int) {
 	for i := range s.Rows {
 		n += s.Rows[i].HardSets()
 	}
-	return n
+	return s.PerArm(n)
 }
 
 // Failures is how many of them go to the limit.
@@ -181,12 +183,35 @@ func (s *Slot) SetUps() []movement.SetUp {
 // TakesTurns says whether the arms of a slot work one after the other, so that
 // one of them begins.
 func (s *Slot) TakesTurns() bool {
+	if s.OneArm() {
+		return false
+	}
 	for i := range s.Rows {
 		if m := s.Rows[i].Method.ID; m == dose.Ladder || m == dose.StaticHold {
 			return true
 		}
 	}
 	return s.SetUp.ArmsInTurn() == 2
+}
+
+// OneArm says whether one arm alone does it.
+func (s *Slot) OneArm() bool { return s.Starts == LeftOnly || s.Starts == RightOnly }
+
+// Arms is how many arms do a set of it one after the other: 1 where both work together, too.
+func (s *Slot) Arms() int {
+	if s.OneArm() {
+		return 1
+	}
+	return s.SetUp.ArmsInTurn()
+}
+
+// PerArm is what a number for both arms is for each of them, on the average: a half where one arm
+// alone does it.
+func (s *Slot) PerArm(n int) int {
+	if s.OneArm() {
+		return (n + 1) / 2
+	}
+	return n
 }
 
 // The muscle groups.

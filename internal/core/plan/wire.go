@@ -22,7 +22,7 @@ type SlotJSON struct {
 	Settings movement.Settings `json:"settings"`
 	Rows     []RowJSON         `json:"rows" maxItems:"40"`
 	Cues     []string          `json:"cues"`
-	Starts   Starts            `json:"starts,omitempty" enum:",left,right" doc:"the arm that begins; absent: in turn"`
+	Starts   Starts            `json:"starts,omitempty" enum:",left,right,left_only,right_only" doc:"the arm that begins, or does it alone; absent: in turn"`
 	Combo    string            `json:"combo,omitempty" maxLength:"40" doc:"of the session's combos"`
 	Locked   bool              `json:"locked,omitempty" doc:"no fix and no draft touches it"`
 	// CueReason answers what is asked back about a cue.

@@ -51,7 +51,7 @@ func (s *Session) Words(i int) string {
 // each arm" where arms have their turns, "2 × 8–12; then 1 × 8–12, drops, …".
 func (s *Session) DoneWords(i int) string {
 	slot := &s.Slots[i]
-	arms := slot.SetUp.ArmsInTurn()
+	arms := slot.Arms()
 	var out []string
 	for _, alike := range slot.runs(func(a, b *Row) bool {
 		return a.RepsLow == b.RepsLow && a.RepsHigh == b.RepsHigh && a.SecondsLow == b.SecondsLow &&
@@ -62,6 +62,12 @@ func (s *Session) DoneWords(i int) string {
 		out = append(out, d.DoneWords(arms))
 	}
 	words := strings.Join(out, "; then ")
+	switch slot.Starts {
+	case LeftOnly:
+		words += ", left arm alone"
+	case RightOnly:
+		words += ", right arm alone"
+	}
 	if n := slot.climb(); n > 0 {
 		words += fmt.Sprintf(", pyramid, %d steps a set", n)
 	}
@@ -175,7 +181,7 @@ func (s *Session) LastWords(i int) string {
 		last.RepsHigh == before.RepsHigh && last.IsHold() == before.IsHold() && last.SetUp == before.SetUp {
 		return ""
 	}
-	out := last.DoneWords(slot.SetUp.ArmsInTurn())
+	out := last.DoneWords(slot.Arms())
 	if last.Reserve != before.Reserve {
 		out += ", " + last.EffortWords()
 	}
@@ -209,6 +215,10 @@ func (s *Session) ComboWords(i int) string {
 // StartsWords tells the client which arm begins, "" where both work together.
 func (s *Slot) StartsWords() string {
 	switch {
+	case s.Starts == LeftOnly:
+		return "the left arm alone"
+	case s.Starts == RightOnly:
+		return "the right arm alone"
 	case !s.TakesTurns():
 		return ""
 	case s.Starts == StartsLeft:

@@ -134,6 +134,9 @@ func (m *Memo) countSlot(s *plan.Slot, turns plan.Turns) SlotCount {
 			continue
 		}
 		sets := part.sets * turns.Credit()
+		if s.OneArm() { // heads are counted for an arm, on the average of both
+			sets /= 2
+		}
 		for i := range k.gives {
 			if k.gives[i].High == 0 {
 				continue

@@ -127,7 +127,7 @@ func (m *Memo) loadJoints(s *plan.Slot, to *JointLoad) {
 		}
 		scores := &m.look(s.SetUpIn(i)).joints
 		for k, j := range movement.Joints {
-			to[k] += hard * scores.Of(j)
+			to[k] += s.PerArm(hard * scores.Of(j))
 		}
 	}
 }
@@ -187,7 +187,7 @@ func (m *Memo) count(s *plan.Session, known []SlotCount, changed int, changeS fu
 			out.Extensors += slot.HardSets()
 		}
 		for r := range slot.Rows {
-			spent.Sets += slot.Rows[r].WorkSeconds(slot.SetUpIn(r).ArmsInTurn())
+			spent.Sets += slot.Rows[r].WorkSeconds(min(slot.Arms(), slot.SetUpIn(r).ArmsInTurn()))
 		}
 		station := k.station
 		if i > 0 && station != last {

@@ -44,6 +44,9 @@ func (w *Week) Terms(t *Trainee, l *Ledger, h arm.HeadIndex) []Term {
 			if method != 1 {
 				words += fmt.Sprintf(" × %.2g (%s)", method, creditWords(slot, turns))
 			}
+			if slot.OneArm() {
+				words += " (one arm alone: a half)"
+			}
 			if efforts != sets {
 				words += fmt.Sprintf(" × %.2f (effort)", efforts/sets)
 			}
@@ -113,7 +116,7 @@ func (w *Week) JointTerms(j movement.Joint) []Term {
 			hard, load := 0, 0
 			for r := range slot.Rows {
 				n := slot.Rows[r].HardSets()
-				hard, load = hard+n, load+n*slot.SetUpIn(r).Joints().Of(j)
+				hard, load = hard+n, load+slot.PerArm(n*slot.SetUpIn(r).Joints().Of(j))
 			}
 			if load > 0 {
 				out = append(out, Term{Session: i, Slot: k, Value: float64(load),

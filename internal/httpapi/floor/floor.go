@@ -149,7 +149,7 @@ func (s *place) near(c *store.Client, kept *store.Session, done int, today day.D
 	counted := t.Count(&kept.Session)
 	v.Slice = view.SetsSlice("Effective sets in "+kept.Name, counted.Heads)
 	for i := range kept.Slots {
-		v.Sets += kept.Slots[i].Sets() * kept.Slots[i].SetUp.ArmsInTurn()
+		v.Sets += kept.Slots[i].Sets() * kept.Slots[i].Arms()
 	}
 	return v, nil
 }

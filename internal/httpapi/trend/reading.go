@@ -83,6 +83,15 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		return r, err
 	}
 	f.Block = in.In()
+	trials, err := tx.Trials(ctx, client, f.Movements)
+	if err != nil {
+		return r, err
+	}
+	for i := range trials {
+		if trials[i].Stopped == 0 {
+			f.Trial = &trials[i].Trial
+		}
+	}
 	emphasis, _, err := tx.Emphasis(ctx, client)
 	if err != nil {
 		return r, err

@@ -212,7 +212,7 @@ func (s *place) person(c *store.Client, kept *store.Session, around *decide.Arou
 	p.Slice, p.Minutes = view.SetsSlice("Effective sets in "+kept.Name, counted.Heads), int(counted.Minutes+0.5)
 	for i := range kept.Slots {
 		slot := &kept.Slots[i]
-		p.Sets += slot.Sets() * slot.SetUp.ArmsInTurn()
+		p.Sets += slot.Sets() * slot.Arms()
 		switch words := kept.LastWords(i); {
 		case kept.Hand(i, 0, t.Floor()) == nil:
 			p.Special = append(p.Special, slot.SetUp.Short()+": the load is to be found")

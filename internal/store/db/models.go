@@ -274,6 +274,16 @@ type OwnWord struct {
 	MadeAt    time.Time
 }
 
+type PairTrial struct {
+	TrialID   uuid.UUID
+	StudioID  uuid.UUID
+	ClientID  uuid.UUID
+	Content   json.RawMessage
+	StartedOn day.Day
+	StoppedOn *day.Day
+	StartedBy uuid.UUID
+}
+
 type Photo struct {
 	PhotoID  uuid.UUID
 	StudioID uuid.UUID

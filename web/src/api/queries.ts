@@ -191,6 +191,26 @@ export const queries = {
       queryFn: ({ signal }) => got(api.GET('/clients/{client}/trend', { params: { path: { client } }, signal })),
       staleTime: 0,
     }),
+  trials: (client: string) =>
+    queryOptions({
+      queryKey: ['trials', client],
+      queryFn: ({ signal }) => got(api.GET('/clients/{client}/trials', { params: { path: { client } }, signal })),
+      staleTime: 0,
+    }),
+  partners: (client: string, body: string | null) =>
+    queryOptions({
+      queryKey: ['partners', client, body],
+      queryFn: ({ signal }) =>
+        got(
+          api.POST('/clients/{client}/trials/partners', {
+            params: { path: { client } },
+            body: { set_up: JSON.parse(body!) as Pick<Worn, 'movement' | 'settings'> },
+            signal,
+          }),
+        ),
+      enabled: body !== null,
+      ...asked,
+    }),
   templates: () =>
     queryOptions({ queryKey: ['templates'], queryFn: ({ signal }) => got(api.GET('/templates', { signal })) }),
   rooms: () => queryOptions({ queryKey: ['rooms'], queryFn: ({ signal }) => got(api.GET('/rooms', { signal })) }),
@@ -346,6 +366,8 @@ const restsOn: Record<string, Source[]> = {
   ],
   'check-ins': ['decisions'],
   trend: ['log', 'plan', 'dossier', 'verdicts', 'emphasis', 'rooms', 'stances', 'own', 'decisions', 'issues'],
+  trials: ['plan', 'log', 'measures', 'dossier', 'own', 'decisions'],
+  partners: ['dossier', 'verdicts', 'rooms', 'stances', 'own'],
   templates: ['templates', 'own'],
   rooms: ['rooms', 'dossier', 'own', 'clients'],
   studio: ['studio'],

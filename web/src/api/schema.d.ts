@@ -935,6 +935,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/clients/{client}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pair trials and where they stand */
+        get: operations["get-trials"];
+        put?: never;
+        /** Plan one set-up an arm, for some weeks */
+        post: operations["begin-trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/trials/partners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the other arm may do in a pair trial */
+        post: operations["trial-partners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clients/{client}/trials/{trial}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a pair trial; both arms do one set-up again */
+        post: operations["stop-trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clients/{client}/try-outs": {
         parameters: {
             query?: never;
@@ -2123,6 +2175,14 @@ export interface components {
             /** @enum {string} */
             side: "left" | "right";
         };
+        BeginTrialInputBody: {
+            /** @description made by the asker; sending it again begins it once */
+            id: string;
+            left: components["schemas"]["WornView"];
+            right: components["schemas"]["WornView"];
+            /** Format: int64 */
+            weeks: number;
+        };
         BenchForm: {
             /**
              * Format: int64
@@ -2553,6 +2613,7 @@ export interface components {
             key: string;
             led: string;
             led_id: string;
+            movement?: string;
             name: string;
             next: string;
             now: string;
@@ -2560,6 +2621,9 @@ export interface components {
             points: components["schemas"]["CoursePoint"][];
             proposal?: components["schemas"]["ProposalView"];
             says: string;
+            settings?: {
+                [key: string]: number | string;
+            };
             short: string;
             /** @enum {string} */
             state: "unknown" | "rising" | "plateau" | "falling";
@@ -2837,7 +2901,7 @@ export interface components {
             action: string;
             client: string;
             /** @enum {string} */
-            kind: "screening" | "decision" | "measuring" | "rating" | "emphasis" | "missed" | "sheet" | "answer";
+            kind: "screening" | "decision" | "measuring" | "rating" | "emphasis" | "block" | "missed" | "sheet" | "answer";
             name: string;
             says: string;
             session: string;
@@ -4158,6 +4222,13 @@ export interface components {
              */
             seconds?: number;
         };
+        PartnersInputBody: {
+            set_up: components["schemas"]["WornView"];
+        };
+        PartnersOutputBody: {
+            partners: components["schemas"]["WornView"][];
+            why: string;
+        };
         PatternView: {
             id: string;
             name: string;
@@ -5025,10 +5096,10 @@ export interface components {
                 [key: string]: number | string;
             };
             /**
-             * @description the arm that begins; absent: in turn
+             * @description the arm that begins, or does it alone; absent: in turn
              * @enum {string}
              */
-            starts?: "" | "left" | "right";
+            starts?: "" | "left" | "right" | "left_only" | "right_only";
         };
         SlotView: {
             between: string;
@@ -5062,10 +5133,10 @@ export interface components {
             };
             short: string;
             /**
-             * @description the arm that begins; absent: in turn
+             * @description the arm that begins, or does it alone; absent: in turn
              * @enum {string}
              */
-            starts?: "" | "left" | "right";
+            starts?: "" | "left" | "right" | "left_only" | "right_only";
             starts_words: string;
             steps: components["schemas"]["Step"][];
             title: string;
@@ -5130,6 +5201,13 @@ export interface components {
             at: components["schemas"]["Point"];
             /** Format: double */
             value: number;
+        };
+        StopTrialInputBody: {
+            /**
+             * @description whose set-up both arms do from now on
+             * @enum {string}
+             */
+            keep: "left" | "right";
         };
         StripView: {
             block?: components["schemas"]["BlockView"];
@@ -5319,6 +5397,32 @@ export interface components {
             planned: number[];
             slice: components["schemas"]["SliceView"];
             words: string;
+        };
+        TrialView: {
+            caveat: string;
+            /** @description what is not alike in the arms beside the set-up */
+            differs: string[];
+            /** @description what tape and courses say */
+            found: string[];
+            id: string;
+            left: components["schemas"]["WornView"];
+            right: components["schemas"]["WornView"];
+            /** Format: date */
+            started: string;
+            stopped: boolean;
+            /** @enum {string} */
+            verdict: "left" | "right" | "cannot_tell" | "not_yet";
+            /**
+             * Format: int64
+             * @description of today, from 1
+             */
+            week: number;
+            /** Format: int64 */
+            weeks: number;
+            words: string;
+        };
+        TrialsOutputBody: {
+            trials: components["schemas"]["TrialView"][];
         };
         TriedHead: {
             code: string;
@@ -5593,6 +5697,14 @@ export interface components {
             };
             stance?: string;
         };
+        WornView: {
+            movement: string;
+            /** @description not asked for */
+            name?: string;
+            settings?: {
+                [key: string]: number | string;
+            };
+        };
         WorthView: {
             from: string;
             label: string;
@@ -5606,6 +5718,9 @@ export interface components {
             /** @enum {string} */
             kind: "wrong" | "unsupported" | "partly" | "disputed";
             says: string;
+        };
+        WroteOutputBody: {
+            words: string;
         };
         ZoneInputBody: {
             zone: string;
@@ -11660,6 +11775,377 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "begin-trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginTrialInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WroteOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "trial-partners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartnersInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartnersOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "stop-trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                trial: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopTrialInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WroteOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

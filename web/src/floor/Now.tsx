@@ -60,7 +60,7 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
           </p>
         )}
         <p className={css.big} aria-live="polite" aria-atomic="true">
-          <span className={css.unseen}>{arm} </span>
+          <span className="only-read">{arm} </span>
           {here.is === 'hold' ? (
             <>
               <b className={css.figure}>{seconds ?? here.seconds}</b> <span>s hold</span>

@@ -40,7 +40,7 @@ export function RestBand({ restS, from, at, long, senses, children }: Props) {
         {runs && !over && <span className={css.small}>rest </span>}
         {words}
       </span>
-      <span className={css.unseen} role="status">
+      <span className="only-read" role="status">
         {over ? 'The rest is over.' : ''}
       </span>
     </div>

@@ -32,11 +32,13 @@ export function Hands({ slot, view, proposal: p, mayPlan, fault, setSlot, arrang
             <select
               value={slot.starts ?? ''}
               disabled={!mayPlan}
-              onChange={(e) => setSlot({ starts: e.target.value as '' | 'left' | 'right' })}
+              onChange={(e) => setSlot({ starts: e.target.value as SlotDraft['starts'] })}
             >
               <option value="">the arms take turns</option>
               <option value="left">left arm</option>
               <option value="right">right arm</option>
+              <option value="left_only">left arm alone</option>
+              <option value="right_only">right arm alone</option>
             </select>
           </label>{' '}
           {p?.starts && slot.starts !== p.starts && (

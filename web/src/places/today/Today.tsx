@@ -97,7 +97,7 @@ function Person({
       {!p.blocked && !through(p) && (
         <Button className={css.start} type={first ? 'primary' : 'default'} size="large" href={floorOf(p)}>
           {p.done > 0 ? 'Go on' : 'Start'}
-          <span className={css.unseen}> with {p.name}</span>
+          <span className="only-read"> with {p.name}</span>
           <kbd aria-hidden>{first ? 's' : no}</kbd>
         </Button>
       )}

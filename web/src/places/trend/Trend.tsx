@@ -14,6 +14,7 @@ import { Heads } from './Heads'
 import { Leading } from './Leading'
 import { Strip } from './Strip'
 import { Tape } from './Tape'
+import { BeginTrial, Trials } from './Trial'
 import css from './trend.module.css'
 
 /** Trend is what the log says: weeks as slices, courses with what they scatter by, and what to do next in the margin. */
@@ -21,6 +22,7 @@ export function Trend() {
   const client = useClient()
   const trend = useQuery(queries.trend(client.id))
   const [all, setAll] = useState(false)
+  const me = useMe()
   const view = trend.data
   if (!view) return <Waiting query={trend} />
   const now = view.courses.filter((c) => c.planned)
@@ -53,6 +55,7 @@ export function Trend() {
             </span>
           </p>
         </section>
+        <Trials client={client.id} mayPlan={me.data?.may_plan ?? false} />
         <section className={css.courses} aria-label="Courses">
           {now.map((c) => (
             <CourseCard key={c.key} client={client.id} course={c} sites={view.sites} />
@@ -119,7 +122,12 @@ function CourseCard({ client, course, sites }: { client: string; course: CourseS
       </p>
       {course.arms && <p className={css.says}>{course.arms}</p>}
       {course.watching && <p className={css.watching}>{course.watching}</p>}
-      {me.data?.may_plan && course.planned && <Leading client={client} course={course} sites={sites} />}
+      {me.data?.may_plan && course.planned && (
+        <div className={css.ways}>
+          <Leading client={client} course={course} sites={sites} />
+          {course.movement && <BeginTrial client={client} course={course} />}
+        </div>
+      )}
     </article>
   )
 }

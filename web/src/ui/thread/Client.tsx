@@ -95,7 +95,7 @@ function useSessionOf(client: ClientView): string | null {
   const week = client.sessions
     .filter((s) => mondayOf(s.planned_on) === mondayOf(of))
     .sort((a, b) => a.planned_on.localeCompare(b.planned_on))
-  return week[0]?.id ?? null
+  return (week.find((s) => s.planned_on >= of) ?? week[0])?.id ?? null // a turn of a block may begin in mid-week
 }
 
 function Thread({ view }: { view: ClientView }) {

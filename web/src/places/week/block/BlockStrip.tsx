@@ -126,7 +126,6 @@ function Strip({ strip, from, mayPlan, go, lengthen, children }: StripProps) {
               <button
                 type="button"
                 aria-current={here || undefined}
-                aria-label={`${at?.name ?? `Turn ${i + 1}`}${at ? `, from ${dayWords(at.from)}` : ''}: ${t.effort}${i === block.now ? ', now' : ''}`}
                 title={at ? `${dayWords(at.from)}: ${t.effort}, ${at.sets} sets` : t.effort}
                 onClick={() => at && go(at.from)}
               >
@@ -137,15 +136,13 @@ function Strip({ strip, from, mayPlan, go, lengthen, children }: StripProps) {
                   lighter={t.lighter}
                   made={!at || at.made > 0 || i < block.now}
                 />
+                <span className="only-read">{at?.name ?? `turn ${i + 1}`}: </span>
                 <span className={css.effort}>{t.lighter ? 'lighter' : `${t.reserve} left`}</span>
                 <span className={css.day}>{i === block.now ? 'now' : at ? short(at.from) : '\u00a0'}</span>
                 {at && at.by_hand > 0 && (
-                  <span
-                    className={css.byHand}
-                    title={`${at.by_hand} changed by hand`}
-                    aria-label={`${at.by_hand} by hand`}
-                  >
+                  <span className={css.byHand} title={`${at.by_hand} changed by hand`}>
                     {at.by_hand}
+                    <span className="only-read"> changed by hand</span>
                   </span>
                 )}
               </button>
@@ -222,7 +219,7 @@ function Ahead({ strip, from }: { strip: StripView; from: string }) {
   const open = t?.sessions.filter((s) => !s.made) ?? []
   if (!t || open.length === 0 || t.to < (me.data?.today ?? '')) return null
   return (
-    <div className={css.ahead} aria-label="As the block has it">
+    <section className={css.ahead} aria-label="As the block has it">
       <p className={css.line}>
         Ahead: {t.name}, {t.effort}.{' '}
         {t.made > 0 ? 'Not made yet:' : 'Made a week before it begins, with the loads decided until then:'}
@@ -237,6 +234,6 @@ function Ahead({ strip, from }: { strip: StripView; from: string }) {
           </li>
         ))}
       </ul>
-    </div>
+    </section>
   )
 }

@@ -20,12 +20,7 @@ export function Turn({
   const levels = new Map(slice.heads.map((h) => [h.id, h.level]))
   const hard = lighter ? 0 : 3 - reserve
   return (
-    <svg
-      viewBox="-0.07 -0.07 1.14 1.14"
-      className={clsx(css.turn, lighter && css.lighter)}
-      role="img"
-      aria-label={slice.text}
-    >
+    <svg viewBox="-0.07 -0.07 1.14 1.14" className={clsx(css.turn, lighter && css.lighter)} aria-hidden>
       <path d={geometry.outline} className={css.ground} />
       {geometry.regions.map((r) => (
         <path
