@@ -27,7 +27,11 @@ func TestAPairTrial(t *testing.T) {
 	}](c, 200, c.call("POST", path+"/partners", map[string]any{"set_up": map[string]any{"movement": "curl_cable_facing_away"}}))
 	require.NotEmpty(t, near.Partners)
 	other := near.Partners[0]
-	none := got[struct{ Why string }](c, 200, c.call("POST", path+"/partners", map[string]any{"set_up": map[string]any{"movement": "dip_bars"}}))
+	none := got[struct{ Why string }](
+		c,
+		200,
+		c.call("POST", path+"/partners", map[string]any{"set_up": map[string]any{"movement": "dip_bars"}}),
+	)
 	assert.Contains(t, none.Why, "arm by arm")
 
 	sides := func() (out []string) {
@@ -42,15 +46,29 @@ func TestAPairTrial(t *testing.T) {
 		}
 		return out
 	}
-	body := map[string]any{"id": newID(), "left": map[string]any{"movement": "curl_cable_facing_away"}, "right": other, "weeks": 8}
+	body := map[string]any{
+		"id":    newID(),
+		"left":  map[string]any{"movement": "curl_cable_facing_away"},
+		"right": other,
+		"weeks": 8,
+	}
 	assert.Equal(t, 422, c.call("POST", path, changed(body, map[string]any{"weeks": 3})).status)
-	assert.Equal(t, 422, c.call("POST", path, changed(body, map[string]any{"right": map[string]any{"movement": "dip_bars"}})).status)
+	assert.Equal(
+		t,
+		422,
+		c.call("POST", path, changed(body, map[string]any{"right": map[string]any{"movement": "dip_bars"}})).status,
+	)
 	before := len(sides())
 	first := c.call("POST", path, body)
 	require.Equal(t, 200, first.status, first.body)
 	assert.Len(t, sides(), before+2)
 	require.Equal(t, 200, c.call("POST", path, body).status, "sent again")
-	assert.Equal(t, 409, c.call("POST", path, changed(body, map[string]any{"left": other, "right": body["left"]})).status, "other content")
+	assert.Equal(
+		t,
+		409,
+		c.call("POST", path, changed(body, map[string]any{"left": other, "right": body["left"]})).status,
+		"other content",
+	)
 	assert.Equal(t, 409, c.call("POST", path, changed(body, map[string]any{"id": newID()})).status, "one at a time")
 	assert.Len(t, sides(), before+2, "written once")
 	now := read()

@@ -208,3 +208,17 @@ func (t *Tx) Arounds(ctx context.Context, now time.Time, since, until day.Day) (
 	}
 	return out, err
 }
+
+// ElsewhereBefore is what a client pressed and pulled elsewhere before she first said otherwise
+// since a day; nil where she did not.
+func (t *Tx) ElsewhereBefore(ctx context.Context, client uuid.UUID, since day.Day) (*decide.Elsewhere, error) {
+	r, err := t.q.ElsewhereBefore(ctx, db.ElsewhereBeforeParams{ClientID: client, Since: time.Unix(int64(since)*24*60*60, 0)})
+	if classify(err) == ErrNotFound {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	out := &decide.Elsewhere{Until: day.At(r.ChangedAt.In(t.zone))}
+	return out, json.Unmarshal(r.Was, &out.Sets)
+}

@@ -50,6 +50,7 @@ type Facts struct {
 	Uncautious string               // a time of caution that ended of late, in words
 	Block      *InBlock             // nil: none runs
 	Trial      *Trial               // a pair trial that runs; nil: none
+	Elsewhere  *Elsewhere           // before it was said otherwise of late; nil: nothing was
 }
 
 // Growth is what a course is asked for, a week.
@@ -99,6 +100,15 @@ func Gather(f *Facts) (*Client, []*Series) {
 		}
 		return ledgers[monday]
 	}
+	c.Begun = f.begun()
+	next := f.Today
+	for i := range f.Sessions { // the week that is planned next
+		if x := &f.Sessions[i]; x.On >= f.Today && !done[x.ID] {
+			next = x.On
+			break
+		}
+	}
+	c.Duplicates = f.duplicates(ledger(next), f.week(next.Monday()).Sessions)
 	var out []*Series
 	for _, key := range keys {
 		s := &Series{SetUp: sets[key], Key: key, Since: f.T.Aims.Since[key]}

@@ -86,13 +86,19 @@ func TestPairTrialsAnswer(t *testing.T) {
 func TestPairTrialsCheckThemselves(t *testing.T) {
 	x := pair()
 	all := didInTrial(x, 0.01, 0.01, 3)
-	all = append(all, entry.Entry{ID: uuid.New(), SessionID: uuid.New(), SetUp: x.Right, Side: entry.Left, SetNo: 1, LoadKg: 10, Reps: 8,
-		DoneAt: all[0].DoneAt})
+	all = append(
+		all,
+		entry.Entry{ID: uuid.New(), SessionID: uuid.New(), SetUp: x.Right, Side: entry.Left, SetNo: 1, LoadKg: 10, Reps: 8,
+			DoneAt: all[0].DoneAt},
+	)
 	says := x.Read(all[3:], nil, nil, 0.01, today)
 	assert.Contains(t, says.Differs, "The left stopped with 3.0 left on the average, the right with 2.0.")
 	assert.Contains(t, says.Differs, "The left also did 1 sets of the right’s set-up.")
 
-	s := plan.Planned{On: today + 1, Session: plan.Session{Slots: []plan.Slot{plan.Of(x.Left, dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12})}}}
+	s := plan.Planned{
+		On:      today + 1,
+		Session: plan.Session{Slots: []plan.Slot{plan.Of(x.Left, dose.Dose{Sets: 3, RepsLow: 8, RepsHigh: 12})}},
+	}
 	require.True(t, x.Split(&s.Session, 0))
 	assert.Empty(t, x.Read(nil, nil, []plan.Planned{s}, 0.01, today).Differs)
 	s.Slots[0].Add(1)
@@ -117,8 +123,13 @@ func TestSplittingForATrial(t *testing.T) {
 		after := tr.Count(&s)
 		assert.Equal(t, before.Extensors, after.Extensors-s.Slots[1].HardSets()-s.Slots[2].HardSets()+was.Slots[1].HardSets())
 		for i := range 2 {
-			assert.InDelta(t, tr.Count(&plan.Session{Slots: []plan.Slot{plan.Of(s.Slots[1+i].SetUp, was.Slots[1].Rows[0].Dose)}}).Slots[0].Heads[4].Mid/2,
-				after.Slots[1+i].Heads[4].Mid, 1e-3, "an arm alone counts a half")
+			assert.InDelta(
+				t,
+				tr.Count(&plan.Session{Slots: []plan.Slot{plan.Of(s.Slots[1+i].SetUp, was.Slots[1].Rows[0].Dose)}}).Slots[0].Heads[4].Mid/2,
+				after.Slots[1+i].Heads[4].Mid,
+				1e-3,
+				"an arm alone counts a half",
+			)
 		}
 		assert.False(t, x.Split(&s, n), "once")
 		require.True(t, x.Join(&s, x.Right))

@@ -97,6 +97,16 @@ func (s *place) readFacts(ctx context.Context, tx *store.Tx, client uuid.UUID) (
 		return r, err
 	}
 	f.Emphasis, f.Uncautious = endedWords(emphasis, today), c.Dossier.Uncautious(today, endedFor)
+	if f.Emphasis == "" {
+		ratings, err := tx.Ratings(ctx, client)
+		if err != nil {
+			return r, err
+		}
+		f.Emphasis = decide.CaughtUp(emphasis, ratings, today)
+	}
+	if f.Elsewhere, err = tx.ElsewhereBefore(ctx, client, today-decide.ElsewhereFor); err != nil {
+		return r, err
+	}
 	issues, err := tx.LatestIssues(ctx, client, today, last)
 	r.issued = map[uuid.UUID]bool{}
 	for i := range issues {

@@ -193,6 +193,27 @@ func (q *Queries) DeletedClients(ctx context.Context) ([]DeletedClientsRow, erro
 	return items, nil
 }
 
+const elsewhereBefore = `-- name: ElsewhereBefore :one
+SELECT was, changed_at FROM dossier_change WHERE client_id = $1 AND field = 'elsewhere' AND changed_at > $2 ORDER BY changed_at LIMIT 1
+`
+
+type ElsewhereBeforeParams struct {
+	ClientID uuid.UUID
+	Since    time.Time
+}
+
+type ElsewhereBeforeRow struct {
+	Was       json.RawMessage
+	ChangedAt time.Time
+}
+
+func (q *Queries) ElsewhereBefore(ctx context.Context, arg ElsewhereBeforeParams) (ElsewhereBeforeRow, error) {
+	row := q.db.QueryRow(ctx, elsewhereBefore, arg.ClientID, arg.Since)
+	var i ElsewhereBeforeRow
+	err := row.Scan(&i.Was, &i.ChangedAt)
+	return i, err
+}
+
 const eraseClient = `-- name: EraseClient :one
 SELECT erase_client($1)::boolean
 `

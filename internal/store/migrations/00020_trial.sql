@@ -16,6 +16,8 @@ ALTER TABLE pair_trial ENABLE ROW LEVEL SECURITY;
 ALTER TABLE pair_trial FORCE ROW LEVEL SECURITY;
 CREATE POLICY own_studio ON pair_trial USING (studio_id = current_studio()) WITH CHECK (studio_id = current_studio());
 CREATE TRIGGER reading_is_stale AFTER INSERT OR UPDATE ON pair_trial FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
+CREATE TRIGGER reading_is_stale AFTER INSERT ON pose_rating FOR EACH ROW EXECUTE FUNCTION reading_is_stale();
 
 -- +goose Down
+DROP TRIGGER reading_is_stale ON pose_rating;
 DROP TABLE pair_trial;

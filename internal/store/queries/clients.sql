@@ -62,3 +62,6 @@ FROM studio_event e LEFT JOIN account ON account.account_id = e.by_account ORDER
 
 -- name: Studios :many
 SELECT studio_id, name FROM studio ORDER BY name, studio_id;
+
+-- name: ElsewhereBefore :one
+SELECT was, changed_at FROM dossier_change WHERE client_id = $1 AND field = 'elsewhere' AND changed_at > sqlc.arg(since) ORDER BY changed_at LIMIT 1;
