@@ -15,6 +15,6 @@ type Point struct {
 	Y float64 `json:"y"`
 }
 
-func round(x float64) float64 { return math.Round(x*1e4) / 1e4 }
+func round(x float64) float64 { return math.Round(x*1e4)/1e4 + 0 } // no −0
 
 func number(x float64) string { return strconv.FormatFloat(round(x), 'f', -1, 64) }

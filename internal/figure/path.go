@@ -25,10 +25,10 @@ func (p Path) MarshalText() ([]byte, error) { return []byte(p.String()), nil }
 // String is the path data: lines, a disc as two arcs.
 func (p Path) String() string {
 	if p.R > 0 && len(p.Points) == 1 {
-		at, r := p.Points[0], number(p.R)
-		return "M" + number(at.X-p.R) + " " + number(at.Y) + "a" + r + " " + r + " 0 1 0 " + number(
-			2*p.R,
-		) + " 0a" + r + " " + r + " 0 1 0 " + number(-2*p.R) + " 0Z"
+		at, wide := p.Points[0], round(p.R)
+		r := number(wide)
+		return "M" + number(at.X-wide) + " " + number(at.Y) + "a" + r + " " + r + " 0 1 0 " + number(2*wide) +
+			" 0a" + r + " " + r + " 0 1 0 " + number(-2*wide) + " 0Z"
 	}
 	b := make([]byte, 0, 14*len(p.Points)+1)
 	for i, at := range p.Points {

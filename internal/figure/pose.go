@@ -15,6 +15,10 @@ type Shape struct {
 	Class string  `json:"class"` // what it shows: body, bench, floor, cable, arm, ghost, weight …
 	Path  Path    `json:"path"`
 	Width float64 `json:"width,omitempty"` // m
+	// Of a belly: whose it is, how far it is filled, 0…1, and whether it is slack.
+	Head  string  `json:"head,omitempty"`
+	Level float64 `json:"level,omitempty"`
+	Slack bool    `json:"slack,omitempty"`
 }
 
 // Handle is a place of the figure that can be grabbed to turn a setting. Its
@@ -45,16 +49,26 @@ type Pose struct {
 
 // MakePose draws a set-up for a body; the profile, where there is one, marks
 // the hardest place.
-func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
+func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose { return MakeFilledPose(s, body, p, nil) }
+
+// MakeFilledPose is the same with the heads filled so far, 0…1; nil: by what the profile says,
+// where there is one.
+func MakeFilledPose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *[arm.HeadCount]float64) Pose {
+	if levels == nil && p != nil {
+		levels = &[arm.HeadCount]float64{}
+		for h := range levels {
+			levels[h] = BiasLevel(p.Heads[h].Plain)
+		}
+	}
 	sc := newScene(s, body)
 	sc.furniture()
 	sc.person()
 	if s.Movement.Action == movement.Dip { // drawn at its bottom only: the body moves, not the hand
-		sc.limb(&sc.from, "arm")
+		sc.within(sc.e.From, levels)
 	} else {
 		sc.limb(&sc.from, "ghost")
 		sc.load(&sc.from, "ghost-weight")
-		sc.limb(&sc.to, "arm")
+		sc.within(sc.e.To, levels)
 		sc.load(&sc.to, "weight")
 	}
 	out := Pose{Shapes: sc.shapes, Text: sc.text()}

@@ -54,15 +54,15 @@ func (sc *scene) onTrunk(forward, up float64) Point {
 }
 
 func (sc *scene) stroke(class string, width float64, points ...Point) {
-	sc.shapes = append(sc.shapes, Shape{class, polyline(points, false), width})
+	sc.shapes = append(sc.shapes, Shape{Class: class, Path: polyline(points, false), Width: width})
 }
 
 func (sc *scene) area(class string, points ...Point) {
-	sc.shapes = append(sc.shapes, Shape{class, polyline(points, true), 0})
+	sc.shapes = append(sc.shapes, Shape{Class: class, Path: polyline(points, true)})
 }
 
 func (sc *scene) disc(class string, at Point, r float64) {
-	sc.shapes = append(sc.shapes, Shape{class, disc(at, r), 0})
+	sc.shapes = append(sc.shapes, Shape{Class: class, Path: disc(at, r)})
 }
 
 func (p Point) plus(x, y float64) Point { return Point{p.X + x, p.Y + y} }
@@ -184,7 +184,8 @@ func (sc *scene) dumbbell(class string, at Point, dx, dy float64) {
 	sc.stroke(class, 0.03, a, b)
 	nx, ny := -dy/long*bellRadius, dx/long*bellRadius
 	for _, end := range []Point{a, b} {
-		sc.shapes = append(sc.shapes, Shape{class + "-bell", polyline([]Point{end.plus(nx, ny), end.plus(-nx, -ny)}, false), 0.055})
+		sc.shapes = append(sc.shapes, Shape{Class: class + "-bell", Width: 0.055,
+			Path: polyline([]Point{end.plus(nx, ny), end.plus(-nx, -ny)}, false)})
 	}
 }
 

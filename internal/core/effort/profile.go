@@ -60,6 +60,8 @@ const (
 type raw struct {
 	Profile
 	stretchWeight, squeezeWeight [arm.HeadCount]float64 // ⟨τ·w⟩ / ⟨τ⟩
+
+	rep *Rep // filled where somebody asks for every instant
 }
 
 // compute fills r at the working load, or at most (0: no limit) if that is
@@ -223,6 +225,9 @@ func (r *raw) shareOut(samples *[Samples]sample, setup *Setup) error {
 				continue
 			}
 			tau := a[m]*s.active[m] + s.passive[m]
+			if r.rep != nil {
+				r.rep.Tension[i][m] = tau
+			}
 			z := arm.Reaches[m].Stretch(l)
 			tension[m].add(i, tau)
 			inZone[m][arm.Heads[m].Zone(l).Index()] += tau
