@@ -9,7 +9,7 @@ STATICCHECK := honnef.co/go/tools/cmd/staticcheck@v0.8.2
 PACKAGES := ./cmd/... ./internal/... ./web
 SQLC := github.com/sqlc-dev/sqlc/cmd/sqlc@v1.31.1
 
-.PHONY: demo demo-reset test build generate screenshots bench fuzz clean lint-api draft-check simulate
+.PHONY: demo demo-reset test build generate screenshots figures bench fuzz clean lint-api draft-check simulate
 
 demo: bin/musculus
 	@scripts/need postgresql
@@ -56,6 +56,11 @@ generate:
 screenshots: bin/musculus
 	@scripts/need postgresql chromium
 	MUSCULUS_SHOTS=$(CURDIR)/docs/screenshots $(GO) test ./e2e -run TestScreenshots -count 1
+
+# Every movement's figure on one page: what is looked at when the figure has changed.
+figures: bin/musculus
+	@scripts/need postgresql chromium
+	MUSCULUS_FIGURES=$(CURDIR)/docs/screenshots $(GO) test ./e2e -run TestFigures -count 1
 
 bench:
 	$(GO) test -run '^$$' -bench . -benchtime 2s ./internal/...

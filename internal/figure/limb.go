@@ -13,7 +13,7 @@ import (
 
 // stations are the places along a belly where its outline is drawn; equal in every still, so
 // that one can be drawn between two.
-const stations = 9
+const stations = 8
 
 // route is where a head runs, in parts of the upper arm's length, x forward, y up from the shoulder
 // (along the humerus from it downward is negative), z outward.
@@ -26,13 +26,13 @@ type route struct {
 
 // routes are those of the heads, by their index.
 var routes = [arm.HeadCount]route{
-	arm.BicepsLong:      {home: 0.068, long: 0.460, anchor: 0.27},
-	arm.BicepsShort:     {home: 0.062, long: 0.445, anchor: 0.27},
-	arm.Brachialis:      {home: 0.058, long: 0.338, anchor: 0.515},
-	arm.Brachioradialis: {home: 0.043, long: 0.460},
-	arm.TricepsLong:     {home: 0.070, long: 0.415, anchor: 0.80, distal: true},
-	arm.TricepsLateral:  {home: 0.060, long: 0.369, anchor: 0.80, distal: true},
-	arm.TricepsMedial:   {home: 0.048, long: 0.290, anchor: 0.87, distal: true},
+	arm.BicepsLong:      {home: 0.083, long: 0.460, anchor: 0.27},
+	arm.BicepsShort:     {home: 0.076, long: 0.445, anchor: 0.27},
+	arm.Brachialis:      {home: 0.071, long: 0.338, anchor: 0.515},
+	arm.Brachioradialis: {home: 0.052, long: 0.460},
+	arm.TricepsLong:     {home: 0.085, long: 0.415, anchor: 0.80, distal: true},
+	arm.TricepsLateral:  {home: 0.073, long: 0.369, anchor: 0.80, distal: true},
+	arm.TricepsMedial:   {home: 0.059, long: 0.290, anchor: 0.87, distal: true},
 }
 
 // reference is the posture of the fibre lengths that routes are measured at.
@@ -229,8 +229,8 @@ func (f *frame) belly(h arm.HeadIndex, p arm.Posture) Belly {
 		out.Line[k] = at(points, from+(to-from)*t)
 		out.Half[k] = thick * math.Pow(math.Sin(math.Pi*t), 0.8)
 	}
-	out.Upper = cut(points, 0, from)
-	out.Lower = cut(points, to, whole)
+	out.Upper = cut(points, 0, from, upperPoints)
+	out.Lower = cut(points, to, whole, lowerPoints)
 	return out
 }
 
@@ -272,14 +272,14 @@ func at(points []arm.Vec, s float64) arm.Vec {
 	return points[0]
 }
 
-// tendonPoints are the places along a tendon that are drawn.
-const tendonPoints = 4
+// The places along a tendon that are drawn: the lower ones go round the elbow.
+const upperPoints, lowerPoints = 3, 4
 
 // cut is the part of a path between two places along it, in equally many points.
-func cut(points []arm.Vec, from, to float64) []arm.Vec {
-	out := make([]arm.Vec, tendonPoints)
+func cut(points []arm.Vec, from, to float64, n int) []arm.Vec {
+	out := make([]arm.Vec, n)
 	for k := range out {
-		out[k] = at(points, from+(to-from)*float64(k)/(tendonPoints-1))
+		out[k] = at(points, from+(to-from)*float64(k)/float64(n-1))
 	}
 	return out
 }

@@ -25,11 +25,10 @@ func (sc *scene) within(p arm.Posture, levels *[arm.HeadCount]float64) {
 	w := LimbWithin(sc.body, p)
 	u := sc.body.UpperArm()
 	shoulder, elbow, wrist, hand := sc.point(w.Shoulder), sc.point(w.Elbow), sc.point(w.Wrist), sc.point(w.Hand)
-	sc.stroke("skin", 0.30*u, shoulder, elbow)
+	sc.stroke("halo", 0.36*u, shoulder, elbow, wrist)
+	sc.stroke("skin", 0.31*u, shoulder, elbow)
 	sc.area("skin", tapered(elbow, wrist, 0.125*u, 0.075*u)...)
-	sc.disc("skin", elbow, 0.125*u)
-	sc.stroke("skin", 0.115*u, wrist, hand)
-	sc.disc("skin", hand, 0.11*u)
+	sc.stroke("skin", 0.13*u, wrist, hand)
 	for _, h := range drawnOrder {
 		switch h {
 		case arm.BicepsShort:

@@ -40,10 +40,9 @@ func TestBelliesAreAsLongAsTheModelSays(t *testing.T) {
 			want := max(l, slackUnder) / arm.Heads[h].Length(reference)
 			worst = max(worst, math.Abs(ratio/want-1))
 			require.InDelta(t, want, ratio, 0.03*want, "%s in %+v", arm.Heads[h].ID, p)
-			volume := b.Half[4] * b.Half[4] * b.Length
-			require.InDelta(t, was.Half[4]*was.Half[4]*was.Length, volume, 1e-9)
+			volume := b.Half[3] * b.Half[3] * b.Length
+			require.InDelta(t, was.Half[3]*was.Half[3]*was.Length, volume, 1e-9)
 			for _, tendon := range [][]arm.Vec{b.Upper, b.Lower} {
-				require.Len(t, tendon, tendonPoints)
 				require.Greater(t, lengthOf(tendon), 0.004, "%s in %+v", arm.Heads[h].ID, p)
 			}
 			axis := w.Elbow.Scale(1 / w.Elbow.Norm())

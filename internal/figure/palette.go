@@ -16,7 +16,7 @@ var Palette = []Colour{
 	{
 		"figure",
 		"#d9cfbc",
-	}, {"bench", "#a8946f"}, {"frame", "#cabb9e"}, {"arm", "#26323d"}, {"skin", "#e9dfcd"}, {"bone", "#fffaf0"}, {"ghost", "#b9b4aa"}, {"ghost-weight", "#98a8a6"},
+	}, {"bench", "#a8946f"}, {"frame", "#cabb9e"}, {"arm", "#26323d"}, {"skin", "#efe6d6"}, {"bone", "#fffaf0"}, {"far", "#c6baa2"}, {"hair", "#6d6353"}, {"ghost", "#b9b4aa"}, {"ghost-weight", "#98a8a6"},
 	{"weight", "#0f6b66"},
 	{"bl", "#b9602a"}, {"bs", "#c98f22"}, {"ba", "#7c8b3b"}, {"bd", "#3e7a5e"}, {"tl", "#38599c"}, {"ta", "#76589e"}, {"tm", "#5b82aa"},
 }

@@ -1,6 +1,7 @@
 package figure
 
 import (
+	"math"
 	"strconv"
 	"strings"
 )
@@ -37,14 +38,34 @@ func (p Path) String() string {
 		} else {
 			b = append(b, 'L')
 		}
-		b = strconv.AppendFloat(b, at.X, 'f', 4, 64)
+		b = short(b, at.X)
 		b = append(b, ' ')
-		b = strconv.AppendFloat(b, at.Y, 'f', 4, 64)
+		b = short(b, at.Y)
 	}
 	if p.Closed {
 		b = append(b, 'Z')
 	}
 	return string(b)
+}
+
+// short writes a coordinate to a thousandth of the box, without what says nothing: pictures are
+// many, and sent.
+func short(b []byte, x float64) []byte {
+	n := int(math.Round(x * 1000))
+	if n < 0 {
+		b, n = append(b, '-'), -n
+	}
+	if n >= 1000 || n == 0 {
+		b = strconv.AppendInt(b, int64(n/1000), 10)
+	}
+	if n %= 1000; n == 0 {
+		return b
+	}
+	b = append(b, '.', byte('0'+n/100), byte('0'+n/10%10), byte('0'+n%10))
+	for b[len(b)-1] == '0' {
+		b = b[:len(b)-1]
+	}
+	return b
 }
 
 // UnmarshalText reads what String writes, as a sheet that left keeps it; what it does

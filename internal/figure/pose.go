@@ -49,12 +49,18 @@ type Pose struct {
 
 // MakePose draws a set-up for a body; the profile, where there is one, marks
 // the hardest place.
-func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose { return MakeFilledPose(s, body, p, nil) }
+func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
+	return makePose(s, body, p, handles(s, body))
+}
 
-// MakeFilledPose is the same with the heads filled so far, 0…1; nil: by what the profile says,
-// where there is one.
-func MakeFilledPose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *[arm.HeadCount]float64) Pose {
-	if levels == nil && p != nil {
+// MakeLookedAt is the same to be only looked at, without anything to grab.
+func MakeLookedAt(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
+	return makePose(s, body, p, []Handle{})
+}
+
+func makePose(s movement.SetUp, body arm.Body, p *effort.Profile, grabbed []Handle) Pose {
+	var levels *[arm.HeadCount]float64
+	if p != nil { // the heads are filled by what the movement gives them
 		levels = &[arm.HeadCount]float64{}
 		for h := range levels {
 			levels[h] = BiasLevel(p.Heads[h].Plain)
@@ -63,8 +69,10 @@ func MakeFilledPose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *
 	sc := newScene(s, body)
 	sc.furniture()
 	sc.person()
-	if s.Movement.Action == movement.Dip { // drawn at its bottom only: the body moves, not the hand
-		sc.within(sc.e.From, levels)
+	sc.inFront()
+	if held, _ := sc.held(); sc.hangs() { // drawn at one place: the body moves, not the hand
+		sc.within(held, levels)
+		sc.hung()
 	} else {
 		sc.limb(&sc.from, "ghost")
 		sc.load(&sc.from, "ghost-weight")
@@ -77,21 +85,21 @@ func MakeFilledPose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *
 		l := body.Place(sc.e.From.Between(sc.e.To, float64(i)/(effort.Samples-1)))
 		way = append(way, sc.point(l.Hand))
 	}
-	if s.Movement.Action != movement.Dip {
+	if !sc.hangs() {
 		out.Path = polyline(way, false)
 	}
 	if p != nil {
 		at := way[p.Hardest]
 		out.Hardest = &Point{round(at.X), round(at.Y)}
 	}
-	out.Handles = handles(s, body)
+	out.Handles = grabbed
 	out.Box = sc.box(way, out.Handles)
 	return out
 }
 
 // spot is where a setting is grabbed, false when it cannot be seen from the side.
 func (sc *scene) spot(key movement.Key) (Point, bool) {
-	pulley := Point{sc.e.Load.Pulley[0], -sc.e.Load.Pulley[1]}
+	pulley := sc.pulley()
 	switch key {
 	case movement.ElbowFrom:
 		return sc.point(sc.from.Hand), true
@@ -157,8 +165,8 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 		hi = Point{max(hi.X, p.X+margin), max(hi.Y, p.Y+margin)}
 	}
 	for _, p := range way {
-		if sc.setUp.Movement.Action != movement.Dip {
-			see(p, 0.18)
+		if !sc.hangs() {
+			see(p, 0.16)
 		}
 	}
 	for _, h := range here {
@@ -168,6 +176,9 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 	}
 	scenes := []*scene{sc}
 	for i := range sc.setUp.Movement.Settings {
+		if len(here) == 0 { // it is only looked at: nothing is dragged
+			break
+		}
 		if steps := sc.setUp.Movement.Settings[i].Steps(); len(steps) > 0 {
 			for _, end := range []float64{steps[0], steps[len(steps)-1]} {
 				if s, err := sc.setUp.With(sc.setUp.Movement.Settings[i].Key, movement.Num(end)); err == nil {
@@ -177,15 +188,24 @@ func (sc *scene) box(way []Point, here []Handle) [4]float64 {
 		}
 	}
 	for _, scene := range scenes {
-		see(scene.onTrunk(0.03, 0.245), 0.15*sc.k)
-		see(scene.hip(), 0.22*sc.k)
-		knee, _ := scene.legs()
-		see(knee, 0.10*sc.k)
-		switch scene.setUp.Position() {
-		case movement.Standing, movement.OnBars, movement.Hanging: // the legs may run out of the picture
-			see(scene.point(scene.from.Hand), 0.18)
-		default:
-			see(Point{0, -scene.floor}, 0.06)
+		see(scene.onTrunk(0.03, 0.245), 0.13*sc.k)
+		see(scene.hip(), 0.12*sc.k)
+		knee, ankle, toe := scene.legs()
+		for _, p := range []Point{knee, ankle, toe} {
+			see(p, 0.08*sc.k)
+		}
+		_, held := scene.held()
+		see(scene.point(held.Hand), 0.1)
+		see(Point{scene.hip().X, -scene.floor}, 0.03)
+		if len(scene.shapes) == 0 {
+			scene.furniture()
+		}
+		for i := range scene.shapes {
+			if s := &scene.shapes[i]; s.Class != "floor" {
+				for _, p := range s.Path.Points {
+					see(p, max(s.Width/2, s.Path.R)+0.01)
+				}
+			}
 		}
 	}
 	return [4]float64{round(lo.X), round(lo.Y), round(hi.X - lo.X), round(hi.Y - lo.Y)}

@@ -85,11 +85,12 @@ var ink = figure.Paint("ink")
 var posePaints = map[string]string{
 	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
 	"ghost": "ghost", "ghost-hand": "ghost",
+	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "bone", "grip": "arm",
 	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 
 // holes are the parts of the figure that let the paper through.
-var holes = []string{"pulley", "ghost-joint", "arm-joint", "weight-sleeve", "ghost-weight-sleeve"}
+var holes = []string{"pulley", "halo", "ghost-joint", "arm-joint", "weight-sleeve", "ghost-weight-sleeve"}
 
 // posePaint is the colour of a part of the figure.
 func posePaint(class string) string {
@@ -107,6 +108,10 @@ func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
 	p.ClipRect(x, y, w, h, false)
 	defer p.ClipEnd()
 	for _, s := range f.Shapes {
+		if s.Class == "belly" {
+			p.belly(&s, at)
+			continue
+		}
 		p.colour(posePaint(s.Class))
 		p.draw(s.Path, at, s.Width)
 	}
@@ -114,6 +119,18 @@ func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
 	p.SetDashPattern([]float64{0.6, 0.5}, 0)
 	p.draw(f.Path, at, 0.2/k)
 	p.SetDashPattern(nil, 0)
+}
+
+// belly draws a head on the arm: filled as the slice's regions are, hatched alike, outlined.
+func (p *paper) belly(s *figure.Shape, at place) {
+	p.SetAlpha(0.16+0.84*s.Level, "Normal")
+	p.colour(figure.HeadPaint(s.Head))
+	points := at.on(s.Path)
+	p.Polygon(points, "F")
+	p.SetAlpha(1, "Normal")
+	p.SetDrawColor(30, 37, 48)
+	p.SetLineWidth(0.1)
+	p.Polygon(points, "D")
 }
 
 // PDFHead is how far one region of a slice is filled.

@@ -105,7 +105,7 @@ var access = map[string]struct {
 		},
 	},
 	"stop-trial": {anonymous: 401, assistant: 403, ofClient: true, body: func(*caller) any { return map[string]any{"keep": "left"} }},
-	"get-block": {anonymous: 401, assistant: 200, ofClient: true},
+	"get-block":  {anonymous: 401, assistant: 200, ofClient: true},
 	"preview-block": {
 		anonymous: 401,
 		assistant: 403,
@@ -170,6 +170,7 @@ var access = map[string]struct {
 		assistant: 200,
 		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} },
 	},
+	"rep":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
 	"hints":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
 	"own":       {anonymous: 401, assistant: 200},
 	"find":      {anonymous: 401, assistant: 200},

@@ -83,7 +83,7 @@ func readySlot(
 	slot := &p.Slots[i]
 	set := slot.SetUp
 	out := ReadySlot{ID: slot.ID, Title: set.Title(), Short: set.Short(), Details: set.Details(),
-		Slice: BiasSlice(set, counted.Reading), Pose: figure.MakePose(set, eyes.Dossier.Body(), counted.Profile),
+		Slice: BiasSlice(set, counted.Reading), Pose: figure.MakeLookedAt(set, eyes.Dossier.Body(), counted.Profile),
 		SetUp: append(
 			[]string{},
 			eyes.Room.SetUpWords(set, eyes.Dossier.Body())...), Ends: set.EndsWords(), Keeps: t.Cautions(p, i),

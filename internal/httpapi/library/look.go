@@ -57,6 +57,8 @@ type hintsOutput struct {
 	}
 }
 
+type repOutput struct{ Body figure.Stills }
+
 type faultsInput struct{ Body op.WornInput }
 
 type faultsOutput struct {
@@ -86,6 +88,19 @@ func (s *place) look(ctx context.Context, in *lookInput) (*lookOutput, error) {
 	}
 	out.Body.Explain = set.Explain(p)
 	return out, nil
+}
+
+// rep is a set-up's repetition, to be played; graded work has none.
+func (s *place) rep(ctx context.Context, in *faultsInput) (*repOutput, error) {
+	set, y, _, _, err := s.Worn(ctx, &in.Body)
+	if err != nil {
+		return nil, err
+	}
+	stills, err := figure.MakeStills(set, y.Body())
+	if err != nil {
+		return nil, op.FieldProblem("body.movement", "%s", err)
+	}
+	return &repOutput{*stills}, nil
 }
 
 func (s *place) hints(ctx context.Context, in *hintsInput) (*hintsOutput, error) {

@@ -273,6 +273,15 @@ export const queries = {
       staleTime: Infinity,
       ...asked,
     }),
+  rep: (body: string | null) =>
+    queryOptions({
+      queryKey: ['rep', body],
+      queryFn: ({ signal }) => got(api.POST('/rep', { body: JSON.parse(body!) as Worn, signal })),
+      enabled: body !== null,
+      staleTime: Infinity,
+      retry: false,
+      ...asked,
+    }),
   look: (body: string) =>
     queryOptions({
       queryKey: ['look', body],
@@ -378,6 +387,7 @@ const restsOn: Record<string, Source[]> = {
   'own-words': ['own'],
   library: ['dossier', 'verdicts', 'tryOuts', 'log', 'rooms', 'stances', 'own'],
   near: ['dossier', 'verdicts', 'rooms', 'stances', 'own'],
+  rep: ['dossier', 'own'],
   record: ['tryOuts', 'log', 'dossier', 'rooms', 'own'],
   propose: ['log', 'dossier', 'rooms', 'plan', 'own'],
   me: ['studio'],

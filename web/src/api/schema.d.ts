@@ -1679,6 +1679,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A repetition in pictures, to be played */
+        post: operations["rep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rooms": {
         parameters: {
             query?: never;
@@ -4996,7 +5013,11 @@ export interface components {
         };
         Shape: {
             class: string;
+            head?: string;
+            /** Format: double */
+            level?: number;
             path: string;
+            slack?: boolean;
             /** Format: double */
             width?: number;
         };
@@ -5196,6 +5217,30 @@ export interface components {
             /** @enum {string} */
             what: "alike" | "changed" | "made" | "gone" | "stays";
             why: string;
+        };
+        StillPart: {
+            class: string;
+            closed?: boolean;
+            head?: string;
+            /** Format: int64 */
+            points: number;
+            /** Format: double */
+            r?: number;
+            /** Format: double */
+            width?: number;
+        };
+        Stills: {
+            box: number[];
+            first: number[];
+            parts: components["schemas"]["StillPart"][];
+            slack: number[];
+            stays: components["schemas"]["Shape"][];
+            steps: number[][];
+            tempo: number[];
+            tension: number[][];
+            /** Format: double */
+            unit: number;
+            words: string[];
         };
         Stop: {
             at: components["schemas"]["Point"];
@@ -16270,6 +16315,93 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    rep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WornInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stills"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react'
 import type { Handle, Pose } from '../api/client'
 import { clsx } from 'clsx'
+import { codes, middle, tone } from './heads'
 import css from './pose.module.css'
 
 interface Props {
@@ -69,12 +70,24 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
           d={s.path}
           className={css[s.class]}
           style={
-            s.width
-              ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' }
-              : { stroke: 'none' }
+            s.head
+              ? { fill: tone(s.head, s.level ?? 0) }
+              : s.width
+                ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' }
+                : { stroke: 'none' }
           }
         />
       ))}
+      {onTurn &&
+        pose.shapes.map((s, i) => {
+          if (!s.head || !s.level) return null
+          const [x, y] = middle(s.path)
+          return (
+            <text key={i} x={x} y={y + 0.01} className={css.code}>
+              {codes[s.head]}
+            </text>
+          )
+        })}
       <path d={pose.path} className={css.way} />
       {pose.hardest && (
         <circle cx={pose.hardest.x} cy={pose.hardest.y} r={0.022} className={css.hardest}>

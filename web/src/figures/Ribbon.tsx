@@ -1,5 +1,6 @@
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Ribbon as Geometry } from '../api/client'
+import { clock, last } from './clock'
 import { decimals } from './heads'
 import { clsx } from 'clsx'
 import css from './ribbon.module.css'
@@ -10,12 +11,25 @@ interface Props {
   height: number
   /** with axis, tick and a reading under the pointer */
   full?: boolean
+  /** the clock's place stands in it, and it is scrubbed by */
+  scrubbed?: boolean
 }
 
 /** Ribbon is the range from stretched to shortened; thick where it is hard, hollow where it is idle. */
-export function Ribbon({ geometry, width, height, full = false }: Props) {
+export function Ribbon({ geometry, width, height, full = false, scrubbed = false }: Props) {
   const [read, setRead] = useState<number | null>(null)
   const reads = geometry.reads
+  const head = useRef<SVGLineElement>(null)
+  useEffect(
+    () =>
+      scrubbed
+        ? clock.hear((place) => {
+            head.current?.setAttribute('x1', String(place / last))
+            head.current?.setAttribute('x2', String(place / last))
+          })
+        : undefined,
+    [scrubbed],
+  )
   const at = read === null ? null : reads[read]
   return (
     <figure className={full ? clsx(css.ribbon, css.full) : css.ribbon} style={{ width }}>
@@ -29,6 +43,7 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
         onPointerMove={(e) => {
           if (!full || reads.length === 0) return
           const box = e.currentTarget.getBoundingClientRect()
+          if (scrubbed && e.buttons & 1) clock.seek(((e.clientX - box.left) / box.width) * last)
           setRead(
             Math.min(
               reads.length - 1,
@@ -52,6 +67,7 @@ export function Ribbon({ geometry, width, height, full = false }: Props) {
           className={css.tick}
           vectorEffect="non-scaling-stroke"
         />
+        {scrubbed && <line ref={head} y1={0} y2={1} className={css.head} vectorEffect="non-scaling-stroke" />}
         {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className={css.read} vectorEffect="non-scaling-stroke" />}
       </svg>
       {full && (

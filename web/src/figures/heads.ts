@@ -23,3 +23,25 @@ export function decimals(value: number, places = 2): string {
 export function tenths(value: number): string {
   return String(Number(value.toFixed(1)))
 }
+
+/** codes are the letters that say a head's name wherever hue may not. */
+export const codes: Record<string, string> = {
+  biceps_long: 'BL',
+  biceps_short: 'BS',
+  brachialis: 'BA',
+  brachioradialis: 'BD',
+  triceps_long: 'TL',
+  triceps_lateral: 'TA',
+  triceps_medial: 'TM',
+}
+
+/** middle is the middle of the points of a path of straight lines. */
+export function middle(path: string): [number, number] {
+  const n = (path.match(/-?\d*\.?\d+/g) ?? []).map(Number)
+  const pairs = Math.max(1, n.length / 2)
+  return [n.reduce((s, x, i) => s + (i % 2 ? 0 : x), 0) / pairs, n.reduce((s, x, i) => s + (i % 2 ? x : 0), 0) / pairs]
+}
+
+/** tone is a head's colour on the arm: paler the less it is filled. */
+export const tone = (head: string, level: number) =>
+  `color-mix(in srgb, ${headColour[head]} ${Math.round(100 * (0.14 + 0.86 * level))}%, var(--skin))`

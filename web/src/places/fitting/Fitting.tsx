@@ -74,6 +74,7 @@ export function Fitting() {
           ) : view ? (
             <Stage
               view={view}
+              worn={worn}
               ask={(head) =>
                 navigate(
                   `/library?${new URLSearchParams({ ...(w.client ? { client: w.client } : {}), ...(w.stance ? { stance: w.stance } : {}), head })}`,

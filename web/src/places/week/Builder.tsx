@@ -190,6 +190,7 @@ export function Builder({ client, session, mayPlan }: Props) {
         ) : active && preview.active ? (
           <Stage
             view={preview.active}
+            worn={{ movement: active.movement, settings: active.settings, client }}
             turn={mayChange ? turn : undefined}
             ask={(head) => navigate(`/library?${new URLSearchParams({ client, head })}`)}
             aside={

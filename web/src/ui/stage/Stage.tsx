@@ -1,11 +1,13 @@
 import { useState, type ReactNode } from 'react'
-import type { ControlView, SetUpView } from '../../api/client'
+import type { ControlView, SetUpView, Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
+import { Alive } from '../../figures/Alive'
 import { BiasBars } from '../../figures/BiasBars'
 import { PoseFigure } from '../../figures/PoseFigure'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Control } from './Control'
+import { Play, useStills } from './Play'
 import { WhyBias } from './WhyBias'
 import css from './stage.module.css'
 
@@ -13,6 +15,8 @@ interface Props {
   view: SetUpView
   /** absent: only looked at */
   turn?: (key: string, value: number | string, grabbing?: boolean) => void
+  /** what is played; absent: nothing is */
+  worn?: Worn
   /** asks what would train a head */
   ask?: (head: string) => void
   /** beside the name */
@@ -25,9 +29,10 @@ interface Props {
  * Stage is one set-up under the hand: the figure with its handles, slice, ribbon and bars that move with it, and the
  * settings' keyboard twins.
  */
-export function Stage({ view, turn, ask, aside, children }: Props) {
+export function Stage({ view, turn, worn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
+  const stills = useStills(view.computed && !view.refused ? worn : undefined)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
   return (
     <section className={css.stage} aria-label={view.name}>
@@ -48,20 +53,25 @@ export function Stage({ view, turn, ask, aside, children }: Props) {
       </header>
       <div className={css.left}>
         <div className={css.figure}>
-          <PoseFigure
-            pose={view.pose}
-            onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
-            words={(k) => words.get(k) ?? ''}
-          />
+          {stills ? (
+            <Alive stills={stills} />
+          ) : (
+            <PoseFigure
+              pose={view.pose}
+              onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
+              words={(k) => words.get(k) ?? ''}
+            />
+          )}
           {view.refused && (
             <p className={css.refused} role="alert">
               Cannot be done like this: {view.refused}.
             </p>
           )}
         </div>
+        {worn && view.computed && !view.refused && <Play stills={stills} />}
         <div className={css.ribbon}>
           {view.ribbon ? (
-            <Ribbon geometry={view.ribbon} width={430} height={42} full />
+            <Ribbon geometry={view.ribbon} width={430} height={42} full scrubbed={!!stills} />
           ) : (
             <p className="hint">Several joints: where it is hard is not computed.</p>
           )}

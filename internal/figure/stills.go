@@ -1,0 +1,166 @@
+package figure
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// Stills are a repetition in as many pictures as it is sampled in, with the same points in each,
+// so that what draws them can go from one to the next: what stays once, what moves as the changes
+// of its points.
+type Stills struct {
+	Box     [4]float64  `json:"box"`
+	Stays   []Shape     `json:"stays"`
+	Parts   []StillPart `json:"parts"`   // in the order they are drawn
+	Unit    float64     `json:"unit"`    // m, of the numbers below
+	First   []int       `json:"first"`   // x and y of every point of every part
+	Steps   [][]int     `json:"steps"`   // what is added for each picture after
+	Tension [][]int     `json:"tension"` // of each head at each, hundredths of the most of the repetition
+	Slack   []int       `json:"slack"`   // heads that are slack, a bit each
+	Words   []string    `json:"words"`   // each in a line of words
+	Tempo   [4]float64  `json:"tempo"`   // s: down, hold, up, hold
+}
+
+// StillPart is one line or area that moves.
+type StillPart struct {
+	Class  string  `json:"class"`
+	Points int     `json:"points"`
+	Width  float64 `json:"width,omitempty"`
+	R      float64 `json:"r,omitempty"` // of a disc round its only point
+	Closed bool    `json:"closed,omitempty"`
+	Head   string  `json:"head,omitempty"`
+}
+
+// stillUnit is how fine places are told, m.
+const stillUnit = 0.0005
+
+// usualTempo is how a repetition is played where nobody asked for a tempo, s.
+var usualTempo = effort.Tempo{2, 0.4, 1.6, 0.4}
+
+// MakeStills draws the repetition of a set-up for a body; errors are those of its profile.
+func MakeStills(s movement.SetUp, body arm.Body) (*Stills, error) {
+	setup := s.EffortFor(body.Stature)
+	rep, err := effort.RepOf(body, &setup)
+	if err != nil {
+		return nil, err
+	}
+	sc := newScene(s, body)
+	sc.plays = true
+	sc.furniture()
+	sc.person()
+	sc.inFront()
+	out := &Stills{Stays: sc.shapes, Unit: stillUnit, Tempo: usualTempo}
+	if setup.Tempo.Total() > 0 {
+		out.Tempo = setup.Tempo
+	}
+	out.Box = MakePose(s, body, nil).Box
+	flat := sc.seenFlat(rep)
+	most := 0.0
+	for i := range rep.Tension {
+		for _, x := range rep.Tension[i] {
+			most = max(most, x)
+		}
+	}
+	var before []int
+	for i := range rep.Posture {
+		now := newScene(s, body)
+		limb := body.Place(rep.Posture[i])
+		now.within(rep.Posture[i], nil)
+		now.loadIn(&limb, flat)
+		var places []int
+		for k := range now.shapes {
+			shape := &now.shapes[k]
+			if i == 0 {
+				out.Parts = append(out.Parts, StillPart{Class: shape.Class, Points: len(shape.Path.Points), Width: round(shape.Width),
+					R: round(shape.Path.R), Closed: shape.Path.Closed && shape.Path.R == 0, Head: shape.Head})
+			}
+			for _, p := range shape.Path.Points {
+				places = append(places, int(math.Round(p.X/stillUnit)), int(math.Round(p.Y/stillUnit)))
+			}
+		}
+		if i == 0 {
+			out.First = places
+		} else {
+			step := make([]int, len(places))
+			for k := range step {
+				step[k] = places[k] - before[k]
+			}
+			out.Steps = append(out.Steps, step)
+		}
+		before = places
+		tension, slack := make([]int, arm.HeadCount), 0
+		for h := range tension {
+			tension[h] = int(math.Round(100 * rep.Tension[i][h] / most))
+			if rep.Length[i][h] < slackUnder {
+				slack |= 1 << h
+			}
+		}
+		out.Tension, out.Slack = append(out.Tension, tension), append(out.Slack, slack)
+		out.Words = append(out.Words, instantWords(rep, i))
+	}
+	return out, nil
+}
+
+// seenFlat says whether a dumbbell is seen so far from its end that it is drawn as a disc all along.
+func (sc *scene) seenFlat(rep *effort.Rep) bool {
+	for i := range rep.Posture {
+		l := sc.body.Place(rep.Posture[i])
+		little := sc.trunk.ToWorld(l.Little)
+		if math.Hypot(little[0], little[1]) < 0.4 {
+			return true
+		}
+	}
+	return false
+}
+
+// loadIn is load for a still: as many lines in each, whichever way the hand turns.
+func (sc *scene) loadIn(l *arm.Limb, flat bool) {
+	if sc.setUp.Implement() != movement.Dumbbell {
+		sc.load(l, "weight")
+		return
+	}
+	at := sc.point(l.Grip(sc.e.GripOffset))
+	little := sc.trunk.ToWorld(l.Little)
+	if flat {
+		sc.dumbbell("weight", at, 0, 0)
+		return
+	}
+	sc.dumbbell("weight", at, little[0], -little[1])
+}
+
+// instantWords tell an instant: the bend, who carries most, what is long, what is slack, and how
+// hard it is.
+func instantWords(rep *effort.Rep, i int) string {
+	var long, slack []string
+	lead := arm.HeadIndex(0)
+	for h := range arm.Heads {
+		head := &arm.Heads[h]
+		if rep.Tension[i][h] > rep.Tension[i][lead] {
+			lead = arm.HeadIndex(h)
+		}
+		switch l := rep.Length[i][h]; {
+		case l < slackUnder:
+			slack = append(slack, head.Code)
+		case arm.HeadIndex(h).Flexor() == rep.Flexion && head.Zone(l) == arm.Long:
+			long = append(long, head.Code)
+		}
+	}
+	words := fmt.Sprintf("Elbow at %.0f°: ", rep.Elbow[i])
+	if rep.Curve[i] < effort.IdleBelow {
+		words += "hardly any demand"
+	} else {
+		words += fmt.Sprintf("%.0f %% of what the muscles can do, most in the %s", 100*rep.Curve[i], arm.Heads[lead].Name)
+	}
+	if len(long) > 0 {
+		words += "; long: " + strings.Join(long, ", ")
+	}
+	if len(slack) > 0 {
+		words += "; slack: " + strings.Join(slack, ", ")
+	}
+	return words + "."
+}

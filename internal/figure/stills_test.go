@@ -1,0 +1,96 @@
+package figure
+
+import (
+	"bytes"
+	"compress/gzip"
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"musculus/internal/core/arm"
+	"musculus/internal/core/effort"
+	"musculus/internal/core/movement"
+)
+
+// Every computed movement can be played: as many points in each still as in the first, ends where
+// the model puts the hand, no jump between two, each in words, and small.
+func TestEveryMovementPlays(t *testing.T) {
+	played, largest := 0, 0
+	for _, m := range movement.Shipped.Movements {
+		s := m.Default()
+		out, err := MakeStills(s, arm.DefaultBody)
+		if err != nil {
+			require.False(t, m.Computed(), "%s: %v", m.ID, err)
+			continue
+		}
+		played++
+		points := 0
+		for _, p := range out.Parts {
+			points += p.Points
+		}
+		require.Len(t, out.First, 2*points, m.ID)
+		require.Len(t, out.Steps, effort.Samples-1)
+		require.Len(t, out.Words, effort.Samples)
+		for i, step := range out.Steps {
+			require.Len(t, step, 2*points)
+			for k, by := range step {
+				require.Less(t, max(by, -by), int(0.08/stillUnit), "%s jumps at %d in %d", m.ID, i, k)
+			}
+		}
+		most := 0
+		for i := range out.Tension {
+			for _, x := range out.Tension[i] {
+				most = max(most, x)
+			}
+		}
+		assert.Equal(t, 100, most, m.ID)
+		b, err := json.Marshal(out)
+		require.NoError(t, err)
+		var packed bytes.Buffer
+		w := gzip.NewWriter(&packed)
+		_, _ = w.Write(b)
+		require.NoError(t, w.Close())
+		largest = max(largest, packed.Len())
+	}
+	assert.Greater(t, played, 60)
+	assert.Less(t, largest, 15_000, "bytes of the largest, gzipped")
+	t.Logf("%d movements play; the largest is %d bytes gzipped", played, largest)
+}
+
+// A figure as a card stays small; all of them together are drawn in a moment.
+func TestCardsStaySmall(t *testing.T) {
+	largest, of := 0, ""
+	for _, m := range movement.Shipped.Movements {
+		pose := MakeLookedAt(m.Default(), arm.DefaultBody, nil)
+		n := 0
+		for i := range pose.Shapes {
+			n += len(pose.Shapes[i].Path.String()) + len(pose.Shapes[i].Class) + 24
+		}
+		if n > largest {
+			largest, of = n, m.ID
+		}
+	}
+	assert.Less(t, largest, 6_000, of)
+	t.Logf("the largest figure is %d bytes of markup: %s", largest, of)
+}
+
+func BenchmarkAFigure(b *testing.B) {
+	s := movement.Shipped.Get("curl_reclined").Default()
+	b.Run("looked at", func(b *testing.B) {
+		for b.Loop() {
+			MakeLookedAt(s, arm.DefaultBody, nil)
+		}
+	})
+	b.Run("to be grabbed", func(b *testing.B) {
+		for b.Loop() {
+			MakePose(s, arm.DefaultBody, nil)
+		}
+	})
+	b.Run("played", func(b *testing.B) {
+		for b.Loop() {
+			_, _ = MakeStills(s, arm.DefaultBody)
+		}
+	})
+}

@@ -1,0 +1,158 @@
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
+import type { Stills } from '../api/client'
+import { clock, last } from './clock'
+import { codes, tone } from './heads'
+import { clsx } from 'clsx'
+import css from './pose.module.css'
+
+/** useClock says whether figures play, and whether the clock runs. */
+export function useClock() {
+  const open = useSyncExternalStore(clock.watch, clock.isOpen)
+  const running = useSyncExternalStore(clock.watch, clock.isRunning)
+  return { open, running }
+}
+
+/** placesOf adds the changes up: the places of every picture. */
+export function placesOf(s: Stills): Int32Array[] {
+  const out = [Int32Array.from(s.first)]
+  for (const step of s.steps) out.push(out[out.length - 1]!.map((x, k) => x + step[k]!))
+  return out
+}
+
+/** startsOf is where the places of each part begin. */
+function startsOf(s: Stills): number[] {
+  const out = [0]
+  for (const p of s.parts) out.push(out[out.length - 1]! + 2 * p.points)
+  return out
+}
+
+/** drawn writes the path of a part between two pictures. */
+export function drawn(
+  a: Int32Array,
+  b: Int32Array,
+  t: number,
+  unit: number,
+  from: number,
+  points: number,
+  closed: boolean,
+) {
+  let d = ''
+  for (let k = from; k < from + 2 * points; k += 2) {
+    const x = (a[k]! + (b[k]! - a[k]!) * t) * unit
+    const y = (a[k + 1]! + (b[k + 1]! - a[k + 1]!) * t) * unit
+    d += `${k === from ? 'M' : 'L'}${x.toFixed(4)} ${y.toFixed(4)}`
+  }
+  return closed ? d + 'Z' : d
+}
+
+const disc = (x: number, y: number, r: number) =>
+  `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`
+
+/**
+ * Alive is a set-up's repetition as the clock has it: the arm from within, filled by tension at that instant, slack
+ * bellies dashed, both ends as ghosts. Nothing is rendered while it plays; the lines are moved.
+ */
+export function Alive({ stills, className }: { stills: Stills; className?: string }) {
+  const svg = useRef<SVGSVGElement>(null)
+  const places = useMemo(() => placesOf(stills), [stills])
+  const starts = useMemo(() => startsOf(stills), [stills])
+  const bellies = useMemo(
+    () => stills.parts.flatMap((p, i) => (p.head ? [{ part: i, head: headIndex[p.head]! }] : [])),
+    [stills],
+  )
+
+  useEffect(() => {
+    const paths = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-part]') ?? [])]
+    const labels = [...(svg.current?.querySelectorAll<SVGTextElement>('[data-label]') ?? [])]
+    return clock.hear((place) => {
+      const i = Math.min(last - 1, Math.floor(place))
+      const t = place - i
+      const [a, b] = [places[i]!, places[i + 1]!]
+      stills.parts.forEach((p, k) => {
+        const from = starts[k]!
+        const d = p.r
+          ? disc(
+              (a[from]! + (b[from]! - a[from]!) * t) * stills.unit,
+              (a[from + 1]! + (b[from + 1]! - a[from + 1]!) * t) * stills.unit,
+              p.r,
+            )
+          : drawn(a, b, t, stills.unit, from, p.points, p.closed ?? false)
+        paths[k]?.setAttribute('d', d)
+      })
+      const near = Math.round(place)
+      bellies.forEach(({ part, head }, n) => {
+        const pull = (stills.tension[i]![head]! * (1 - t) + stills.tension[i + 1]![head]! * t) / 100
+        const path = paths[part]
+        if (!path) return
+        path.style.fill = tone(headOf[head]!, pull)
+        path.classList.toggle(css.slack!, ((stills.slack[near]! >> head) & 1) === 1)
+        const { points } = stills.parts[part]!
+        let [x, y] = [0, 0]
+        for (let k = starts[part]!; k < starts[part]! + 2 * points; k += 2) {
+          x += a[k]! + (b[k]! - a[k]!) * t
+          y += a[k + 1]! + (b[k + 1]! - a[k + 1]!) * t
+        }
+        labels[n]?.setAttribute(
+          'transform',
+          `translate(${(x / points) * stills.unit} ${(y / points) * stills.unit + 0.01})`,
+        )
+        labels[n]?.setAttribute('opacity', pull > 0.12 ? '1' : '0')
+      })
+    })
+  }, [stills, places, starts, bellies])
+
+  const [x, y, w, h] = stills.box
+  const ghost = (at: number) => {
+    const p = stills.parts[0]!
+    return drawn(places[at]!, places[at]!, 0, stills.unit, 0, p.points, false)
+  }
+  return (
+    <svg
+      ref={svg}
+      viewBox={`${x} ${y} ${w} ${h}`}
+      className={clsx(css.pose, className)}
+      role="img"
+      aria-label="The repetition, played"
+    >
+      {stills.stays.map((s, i) => (
+        <path
+          key={i}
+          d={s.path}
+          className={css[s.class]}
+          style={s.width ? { strokeWidth: s.width, fill: 'none', strokeLinecap: 'round' } : { stroke: 'none' }}
+        />
+      ))}
+      {[0, last].map((at) => (
+        <path key={at} d={ghost(at)} className={css.end} />
+      ))}
+      {stills.parts.map((p, i) => (
+        <path
+          key={i}
+          data-part
+          className={css[p.class]}
+          style={
+            p.width
+              ? { strokeWidth: p.width, fill: 'none', strokeLinecap: p.class.endsWith('bell') ? 'butt' : 'round' }
+              : { stroke: 'none' }
+          }
+        />
+      ))}
+      {bellies.map(({ head }) => (
+        <text key={head} data-label className={css.code}>
+          {codes[headOf[head]!]}
+        </text>
+      ))}
+    </svg>
+  )
+}
+
+const headOf = [
+  'biceps_long',
+  'biceps_short',
+  'brachialis',
+  'brachioradialis',
+  'triceps_long',
+  'triceps_lateral',
+  'triceps_medial',
+]
+const headIndex = Object.fromEntries(headOf.map((h, i) => [h, i]))
