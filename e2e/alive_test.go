@@ -49,6 +49,16 @@ func TestTheArmPlays(t *testing.T) {
 		return all.sort((a, b) => a - b)[38] })()`)
 	t.Logf("a picture takes %.2f ms of script at p95", spent)
 	assert.Less(t, spent, 40.0)
+	// A fault is played, and what is pinned plays in step.
+	p.clickText("Pin")
+	p.click(`section[aria-label=Faults] button`)
+	p.until(`[...document.querySelectorAll('section[aria-label=Faults] button')].some(b => b.innerText === 'Play it')`)
+	eval[bool](p, `([...document.querySelectorAll('section[aria-label=Faults] button')].find(b => b.innerText === 'Play it').click(), true)`)
+	p.until(`document.querySelector('.stage_fault')?.innerText.startsWith('This is it: ')`)
+	p.until(`document.querySelectorAll('svg [data-part].pose_belly').length === 14`)
+	p.clickText("Lengths and plain words")
+	p.until(`document.querySelectorAll('.fitting_three figure').length === 3`)
+	assert.Contains(t, p.text(".fitting_three"), "Where it is hardest")
 	p.clickText("Back to its settings")
 	p.until(`document.querySelector('.pose_handle') && !document.querySelector('[data-part]')`)
 }

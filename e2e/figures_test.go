@@ -37,18 +37,29 @@ func TestFigures(t *testing.T) {
 			p = nil
 		}
 		pose := figure.MakePose(s, arm.DefaultBody, p)
-		cards = append(cards, fmt.Sprintf(`<figure><div class="card">%s</div><div class="glyph">%s</div><figcaption>%s</figcaption></figure>`,
-			svgOf(&pose), svgOf(&pose), html.EscapeString(m.ID)))
+		cards = append(
+			cards,
+			fmt.Sprintf(`<figure><div class="card">%s</div><div class="glyph">%s</div><figcaption>%s</figcaption></figure>`,
+				svgOf(&pose), svgOf(&pose), html.EscapeString(m.ID)),
+		)
 	}
 	a := startMidweekApp(t)
 	p := a.signedIn(t, wren, [2]int64{1440, 900}, "/today")
 	if os.Getenv("MUSCULUS_CLOSE") != "" {
 		for n := 0; n*24 < len(cards); n++ {
-			p.page(figurePage(cards[n*24:min(len(cards), n*24+24)], 6, 190, "light"), [2]int64{1260, 900}, filepath.Join(dir, fmt.Sprintf("close-%d.png", n)))
+			p.page(
+				figurePage(cards[n*24:min(len(cards), n*24+24)], 6, 190, "light"),
+				[2]int64{1260, 900},
+				filepath.Join(dir, fmt.Sprintf("close-%d.png", n)),
+			)
 		}
 		return
 	}
-	p.page(figurePage(cards, 12, 96, "light")+figurePage(cards, 12, 96, "dark"), [2]int64{1440, 2700}, filepath.Join(dir, "figures.png"))
+	p.page(
+		figurePage(cards, 12, 96, "light")+figurePage(cards, 12, 96, "dark"),
+		[2]int64{1440, 1960},
+		filepath.Join(dir, "figures.png"),
+	)
 }
 
 func startMidweekApp(t *testing.T) *app { a, _ := startMidweek(t); return a }
@@ -66,22 +77,32 @@ func (p *tab) page(body string, size [2]int64, to string) {
 	require.NotNil(p.t, night)
 	inks := regexp.MustCompile(`(?s)@font-face \{.*?\}`).ReplaceAllString(string(base), "")
 	file := filepath.Join(p.t.TempDir(), "page.html")
-	require.NoError(p.t, os.WriteFile(file, []byte(`<!doctype html><meta charset="utf-8"><style>`+string(palette)+inks+string(pose)+`
+	require.NoError(
+		p.t,
+		os.WriteFile(file, []byte(`<!doctype html><meta charset="utf-8"><style>`+string(palette)+inks+string(pose)+`
 		[data-theme=dark] {`+night[1]+`}
 		body { margin: 0; font: 11px sans-serif; }
 		.sheet { display: grid; gap: 4px; padding: 8px; background: var(--paper); color: var(--ink); }
+		svg { width: 100% }
 		figure { margin: 0; position: relative; background: var(--card); border: 1px solid var(--hairline); }
 		.card { padding: 2px; } .glyph { position: absolute; right: 2px; top: 2px; width: 34px; height: 34px; opacity: .95; }
 		figcaption { padding: 0 3px 2px; font-size: 9px; overflow: hidden; white-space: nowrap; }
-		</style>`+body), 0o644))
+		</style>`+body), 0o644),
+	)
 	p.do(chromedp.EmulateViewport(size[0], size[1]), chromedp.Navigate("file://"+file))
 	time.Sleep(500 * time.Millisecond)
 	p.shot(to)
 }
 
 func figurePage(cards []string, columns, size int, scheme string) string {
-	return fmt.Sprintf(`<div class="sheet" style="color-scheme: %s; grid-template-columns: repeat(%d, 1fr)" data-theme=%q><style>.card svg { height: %dpx }</style>%s</div>`,
-		scheme, columns, scheme, size, strings.Join(cards, "\n"))
+	return fmt.Sprintf(
+		`<div class="sheet" style="color-scheme: %s; grid-template-columns: repeat(%d, minmax(0, 1fr))" data-theme=%q><style>.card svg { height: %dpx }</style>%s</div>`,
+		scheme,
+		columns,
+		scheme,
+		size,
+		strings.Join(cards, "\n"),
+	)
 }
 
 // svgOf is a figure as the screen draws it.

@@ -2,10 +2,7 @@ package e2e
 
 import (
 	"context"
-	"io"
-	"net/http"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -45,7 +42,6 @@ func TestScreenshots(t *testing.T) {
 		{"floor-phone", floorPath("Tobias Quill"), ".floor_now", phone},
 	}
 	issuedLink := issueAndLink(t, a)
-	paperShot(t, a, issuedLink, filepath.Join(dir, "sheet-pdf"))
 	views = append(views, struct {
 		name, path, ready string
 		size              [2]int64
@@ -98,22 +94,6 @@ func checkInShot(t *testing.T, a *app, to string) {
 	q.until("document.fonts.status === 'loaded'")
 	time.Sleep(600 * time.Millisecond)
 	q.shot(to)
-}
-
-// paperShot draws the first page of an issued sheet, where there is a tool for it.
-func paperShot(t *testing.T, a *app, link, to string) {
-	r, err := http.Get(a.url + "/api/links/" + strings.TrimPrefix(link, "/s/") + "/" + demo.SessionID("Aurelio Finch").String() + "/sheet.pdf")
-	require.NoError(t, err)
-	defer r.Body.Close()
-	file := filepath.Join(t.TempDir(), "sheet.pdf")
-	b, err := io.ReadAll(r.Body)
-	require.NoError(t, err)
-	require.NoError(t, os.WriteFile(file, b, 0o644))
-	if _, err := exec.LookPath("pdftoppm"); err != nil {
-		t.Log("no picture of the paper sheet: pdftoppm is not here")
-		return
-	}
-	require.NoError(t, exec.Command("pdftoppm", "-png", "-r", "90", "-singlefile", file, to).Run())
 }
 
 // issueAndLink issues a demo sheet and makes a link to it.

@@ -166,7 +166,14 @@ func (f *frame) path(h arm.HeadIndex) []arm.Vec {
 		wrist := f.elbow.Add(f.along.Scale(f.fore)).Add(f.thumb.Scale(0.055 * f.unit))
 		return crook([]arm.Vec{f.on(0.036, 0.72, 0.055)}, f.on(0.085, 0.97, 0.06), wrist)
 	case arm.TricepsLong:
-		return f.behind([]arm.Vec{f.trunkAt(-0.045, -0.085, -0.05), f.on(-0.074, 0.14, -0.045), f.on(-0.088, 0.36, -0.035), f.on(-0.096, 0.56, -0.02)})
+		return f.behind(
+			[]arm.Vec{
+				f.trunkAt(-0.045, -0.085, -0.05),
+				f.on(-0.074, 0.14, -0.045),
+				f.on(-0.088, 0.36, -0.035),
+				f.on(-0.096, 0.56, -0.02),
+			},
+		)
 	case arm.TricepsLateral:
 		return f.behind([]arm.Vec{f.on(-0.050, 0.20, 0.04), f.on(-0.084, 0.40, 0.045), f.on(-0.084, 0.58, 0.03)})
 	default:

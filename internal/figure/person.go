@@ -80,7 +80,14 @@ func (sc *scene) leg(class string, hip, knee, ankle, toe Point) {
 	sc.area(class, tapered(knee, ankle, shinTop*k, shinLow*k)...)
 	sc.disc(class, ankle, 0.038*k)
 	heel := Point{ankle.X - 0.35*(toe.X-ankle.X), ankle.Y + 0.9*(toe.Y-ankle.Y)}
-	sc.area(class, ankle.plus(-0.03*k, -0.02*k), ankle.plus(0.035*k, -0.02*k), toe.plus(0, -0.012*k), toe.plus(0, 0.016*k), heel.plus(0, 0.016*k))
+	sc.area(
+		class,
+		ankle.plus(-0.03*k, -0.02*k),
+		ankle.plus(0.035*k, -0.02*k),
+		toe.plus(0, -0.012*k),
+		toe.plus(0, 0.016*k),
+		heel.plus(0, 0.016*k),
+	)
 }
 
 // person draws the far limbs, legs, trunk and head.

@@ -33,8 +33,10 @@ type scene struct {
 	plays    bool // it is drawn to be played
 }
 
-func newScene(s movement.SetUp, body arm.Body) *scene {
-	e := s.EffortFor(body.Stature)
+func newScene(s movement.SetUp, body arm.Body) *scene { return sceneOf(s, s.EffortFor(body.Stature), body) }
+
+// sceneOf is a set-up done otherwise than it is set up: with a fault.
+func sceneOf(s movement.SetUp, e effort.Setup, body arm.Body) *scene {
 	sc := &scene{
 		setUp: s, e: e, body: body, trunk: arm.LeanTrunk(e.TrunkLean), k: body.Stature / arm.DefaultStature,
 		floor: -movement.FloorBelow(s.Position(), e.TrunkLean, body.Stature),

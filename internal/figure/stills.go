@@ -24,6 +24,7 @@ type Stills struct {
 	Slack   []int       `json:"slack"`   // heads that are slack, a bit each
 	Words   []string    `json:"words"`   // each in a line of words
 	Tempo   [4]float64  `json:"tempo"`   // s: down, hold, up, hold
+	Says    string      `json:"says"`    // of a fault: what is seen and what it costs; empty for none
 }
 
 // StillPart is one line or area that moves.
@@ -44,12 +45,16 @@ var usualTempo = effort.Tempo{2, 0.4, 1.6, 0.4}
 
 // MakeStills draws the repetition of a set-up for a body; errors are those of its profile.
 func MakeStills(s movement.SetUp, body arm.Body) (*Stills, error) {
-	setup := s.EffortFor(body.Stature)
+	return MakeStillsAs(s, s.EffortFor(body.Stature), body)
+}
+
+// MakeStillsAs draws it as it is done otherwise than it is set up: with a fault.
+func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills, error) {
 	rep, err := effort.RepOf(body, &setup)
 	if err != nil {
 		return nil, err
 	}
-	sc := newScene(s, body)
+	sc := sceneOf(s, setup, body)
 	sc.plays = true
 	sc.furniture()
 	sc.person()
@@ -68,7 +73,7 @@ func MakeStills(s movement.SetUp, body arm.Body) (*Stills, error) {
 	}
 	var before []int
 	for i := range rep.Posture {
-		now := newScene(s, body)
+		now := sceneOf(s, setup, body)
 		limb := body.Place(rep.Posture[i])
 		now.within(rep.Posture[i], nil)
 		now.loadIn(&limb, flat)

@@ -51,6 +51,14 @@ func CostOf(f movement.Fault, s movement.SetUp, y *effort.Yardstick) Cost {
 	return out
 }
 
+// Faulty is a set-up as a fault does it; false where the fault moves nothing the model sees.
+func Faulty(f movement.Fault, s movement.SetUp, stature float64) (effort.Setup, bool) {
+	if len(f.Change) == 0 || !s.Movement.Computed() {
+		return effort.Setup{}, false
+	}
+	return apply(f.Change, s.EffortFor(stature))
+}
+
 // apply moves the fields, each clamped to its reachable range; false when
 // nothing moves by much.
 func apply(change map[string]float64, e effort.Setup) (effort.Setup, bool) {

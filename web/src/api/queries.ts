@@ -276,7 +276,7 @@ export const queries = {
   rep: (body: string | null) =>
     queryOptions({
       queryKey: ['rep', body],
-      queryFn: ({ signal }) => got(api.POST('/rep', { body: JSON.parse(body!) as Worn, signal })),
+      queryFn: ({ signal }) => got(api.POST('/rep', { body: JSON.parse(body!) as Worn & { fault?: string }, signal })),
       enabled: body !== null,
       staleTime: Infinity,
       retry: false,

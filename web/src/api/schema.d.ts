@@ -4608,6 +4608,16 @@ export interface components {
         RenewPasswordInputBody: {
             password: string;
         };
+        RepInputBody: {
+            client?: string;
+            /** @description with this fault; absent: as it should be */
+            fault?: string;
+            movement: string;
+            settings?: {
+                [key: string]: number | string;
+            };
+            stance?: string;
+        };
         ReplyInputBody: {
             /** @description one line to her; empty: it is seen */
             reply: string;
@@ -5233,6 +5243,7 @@ export interface components {
             box: number[];
             first: number[];
             parts: components["schemas"]["StillPart"][];
+            says: string;
             slack: number[];
             stays: components["schemas"]["Shape"][];
             steps: number[][];
@@ -16378,7 +16389,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WornInput"];
+                "application/json": components["schemas"]["RepInputBody"];
             };
         };
         responses: {

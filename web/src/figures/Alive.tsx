@@ -146,6 +146,47 @@ export function Alive({ stills, className }: { stills: Stills; className?: strin
   )
 }
 
+/** Still is one instant of a repetition, standing: what is told of it in words beside it. */
+export function Still({ stills, at, className }: { stills: Stills; at: number; className?: string }) {
+  const places = useMemo(() => placesOf(stills)[at]!, [stills, at])
+  const starts = useMemo(() => startsOf(stills), [stills])
+  const [x, y, w, h] = stills.box
+  const path = (k: number) => {
+    const p = stills.parts[k]!
+    const from = starts[k]!
+    return p.r
+      ? disc(places[from]! * stills.unit, places[from + 1]! * stills.unit, p.r)
+      : drawn(places, places, 0, stills.unit, from, p.points, p.closed ?? false)
+  }
+  return (
+    <svg viewBox={`${x} ${y} ${w} ${h}`} className={clsx(css.pose, className)} role="img" aria-label={stills.words[at]}>
+      {stills.stays.map((s, i) => (
+        <path key={i} d={s.path} className={css[s.class]} style={styleOf(s.width, s.class)} />
+      ))}
+      {stills.parts.map((p, k) => (
+        <path
+          key={k}
+          d={path(k)}
+          className={css[p.class]}
+          style={
+            p.head ? { fill: tone(p.head, stills.tension[at]![headIndex[p.head]!]! / 100) } : styleOf(p.width, p.class)
+          }
+        />
+      ))}
+    </svg>
+  )
+}
+
+/** styleOf is how a line or an area is drawn. */
+const styleOf = (width: number | undefined, name: string) =>
+  width
+    ? {
+        strokeWidth: width,
+        fill: 'none',
+        strokeLinecap: name.endsWith('bell') ? ('butt' as const) : ('round' as const),
+      }
+    : { stroke: 'none' }
+
 const headOf = [
   'biceps_long',
   'biceps_short',

@@ -24,6 +24,7 @@ let place = 0
 let running = false
 let open = false
 let tempo: Tempo = [2, 0, 2, 0]
+let fault = ''
 let since = 0
 let frame = 0
 const hearers = new Set<Hear>()
@@ -54,7 +55,10 @@ export const clock = {
   place: () => place,
   isRunning: () => running,
   isOpen: () => open,
-  start: (by: Tempo) => {
+  /** fault is which one is played; empty: it is done as it should be. */
+  fault: () => fault,
+  start: (by: Tempo, wrong = fault) => {
+    fault = wrong
     tempo = by
     open = running = true
     const up = by[2] || 1
@@ -80,6 +84,7 @@ export const clock = {
   },
   close: () => {
     running = open = false
+    fault = ''
     cancelAnimationFrame(frame)
     place = 0
     changed()

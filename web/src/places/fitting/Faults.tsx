@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { type Worn } from '../../api/client'
 import { clsx } from 'clsx'
+import { clock } from '../../figures/clock'
 import css from './fitting.module.css'
 
 /** Faults say what can be seen to go wrong in this set-up, what it costs here, and the cue that mends it. */
@@ -21,7 +22,12 @@ export function Faults({ worn }: { worn: Worn }) {
           <div key={f.id} className={clsx('finding', css.faultCost)}>
             <b>{f.seen}</b> ({f.view})<p>{f.computed ? f.costs : `not computed: ${f.costs}`}</p>
             <p>
-              <i>“{f.cue}”</i>
+              <i>“{f.cue}”</i>{' '}
+              {f.computed && (
+                <button type="button" className="link" onClick={() => clock.start([2, 0.4, 1.6, 0.4], f.id)}>
+                  Play it
+                </button>
+              )}
             </p>
           </div>
         ))}

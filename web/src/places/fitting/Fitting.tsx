@@ -113,6 +113,7 @@ export function Fitting() {
             <Pinned
               pins={pins}
               now={view}
+              client={w.client || undefined}
               wear={(v) => wear(v.movement, v.settings)}
               drop={(v) => setPins(pins.filter((x) => x !== v))}
             />

@@ -2,7 +2,9 @@ import { queries } from '../../api/queries'
 import { useQuery } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { type SetUpView, type Trace, type Worn } from '../../api/client'
+import { type SetUpView, type Stills, type Trace, type Worn } from '../../api/client'
+import { Still } from '../../figures/Alive'
+import { last } from '../../figures/clock'
 import { decimals, headColour } from '../../figures/heads'
 import css from './fitting.module.css'
 
@@ -13,6 +15,7 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
   const chosen = heads.find((h) => h.id === head) ?? heads[0]
   const asked = useDeferredValue(JSON.stringify({ ...worn, head: chosen?.id ?? 'biceps_long' }))
   const look = useQuery(queries.look(asked))
+  const rep = useQuery(queries.rep(view.computed && !view.refused ? JSON.stringify(worn) : null))
   if (!look.data) return null
   const { trace, explain } = look.data
   return (
@@ -45,12 +48,30 @@ export function Lengths({ worn, view }: { worn: Worn; view: SetUpView }) {
       )}
       <section aria-label="For the client" className={css.explain}>
         <h3>For the client, in plain words</h3>
+        {rep.data && !rep.data.says && (
+          <div className={css.three}>
+            {[0, hardest(rep.data), last].map((at, k) => (
+              <figure key={k}>
+                <Still stills={rep.data} at={at} />
+                <figcaption>
+                  <b>{['At the start', 'Where it is hardest', 'At the end'][k]}</b> {rep.data.words[at]}
+                </figcaption>
+              </figure>
+            ))}
+          </div>
+        )}
         {explain.map((e) => (
           <p key={e}>{e}</p>
         ))}
       </section>
     </div>
   )
+}
+
+/** hardest is the picture in which a head pulls most. */
+const hardest = (s: Stills) => {
+  const most = s.tension.map((t) => Math.max(...t))
+  return most.indexOf(Math.max(...most))
 }
 
 function Chart({

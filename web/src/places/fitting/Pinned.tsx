@@ -5,23 +5,27 @@ import { decimals } from '../../figures/heads'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { clsx } from 'clsx'
+import type { ReactNode } from 'react'
+import { Alive } from '../../figures/Alive'
+import { useStills } from '../../ui/stage/Play'
 import css from './fitting.module.css'
 
 interface Props {
   pins: SetUpView[]
   now: SetUpView
+  client: string | undefined
   wear: (view: SetUpView) => void
   drop: (view: SetUpView) => void
 }
 
 /** Pinned shows up to three variants side by side with what is worn, their differences spelt out. */
-export function Pinned({ pins, now, wear, drop }: Props) {
+export function Pinned({ pins, now, client, wear, drop }: Props) {
   const { right } = useCatalogue()
   return (
     <section className={css.pins} aria-label="Pinned set-ups">
       {pins.map((p) => (
         <div key={p.name} className={p.name === now.name ? clsx(css.pinCard, css.here) : css.pinCard}>
-          <Slice geometry={right} view={p.slice} size={64} />
+          <Pin pin={p} client={client} picture={<Slice geometry={right} view={p.slice} size={64} />} />
           <div>
             <b>{p.name}</b>
             {p.ribbon && <Ribbon geometry={p.ribbon} width={120} height={14} />}
@@ -37,6 +41,12 @@ export function Pinned({ pins, now, wear, drop }: Props) {
       ))}
     </section>
   )
+}
+
+/** Pin is one variant's picture: its slice, or its arm in step with what is worn while that plays. */
+function Pin({ pin, client, picture }: { pin: SetUpView; client: string | undefined; picture: ReactNode }) {
+  const stills = useStills(pin.computed ? { movement: pin.movement, settings: pin.settings, client } : undefined)
+  return stills ? <Alive stills={stills} className={css.pinArm} /> : picture
 }
 
 /** differences lists the heads whose bars differ from what is worn now. */

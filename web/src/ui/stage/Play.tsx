@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useSyncExternalStore } from 'react'
 import type { Stills, Worn } from '../../api/client'
 import { queries } from '../../api/queries'
 import { useKeys } from '../../app/keys'
@@ -14,7 +14,8 @@ const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matche
 /** useStills is the repetition of what is worn, asked for once somebody plays it. */
 export function useStills(worn: Worn | undefined): Stills | undefined {
   const { open } = useClock()
-  const rep = useQuery(queries.rep(worn && open ? JSON.stringify(worn) : null))
+  const fault = useSyncExternalStore(clock.watch, clock.fault)
+  const rep = useQuery(queries.rep(worn && open ? JSON.stringify({ ...worn, fault: fault || undefined }) : null))
   return open ? rep.data : undefined
 }
 
@@ -67,6 +68,7 @@ export function Play({ stills }: { stills: Stills | undefined }) {
           <Button size="small" type="text" onClick={() => clock.close()}>
             Back to its settings
           </Button>
+          {stills?.says && <p className={css.fault}>{stills.says}</p>}
           <p ref={words} className={css.instant} aria-live={running ? 'off' : 'polite'} />
         </>
       )}
