@@ -48,3 +48,16 @@ func PaletteCSS() string {
 	b.WriteString("}\n")
 	return b.String()
 }
+
+// HatchOf is the direction in which a head is hatched, degrees: on the arm as on the slice.
+func HatchOf(id string) float64 {
+	for _, r := range rightSlice.Regions {
+		if r.Head == id {
+			return r.Hatch
+		}
+	}
+	return 0
+}
+
+// rightSlice is the right arm's slice, whose hatches all pictures take.
+var rightSlice = MakeSlice(false)

@@ -33,7 +33,9 @@ type scene struct {
 	plays    bool // it is drawn to be played
 }
 
-func newScene(s movement.SetUp, body arm.Body) *scene { return sceneOf(s, s.EffortFor(body.Stature), body) }
+func newScene(s movement.SetUp, body arm.Body) *scene {
+	return sceneOf(s, s.EffortFor(body.Stature), body)
+}
 
 // sceneOf is a set-up done otherwise than it is set up: with a fault.
 func sceneOf(s movement.SetUp, e effort.Setup, body arm.Body) *scene {

@@ -128,9 +128,23 @@ func (p *paper) belly(s *figure.Shape, at place) {
 	points := at.on(s.Path)
 	p.Polygon(points, "F")
 	p.SetAlpha(1, "Normal")
+	if s.Level > 0 { // told apart without colour, as on the slice
+		x, y, size := boxOf(points)
+		p.hatch(points, figure.HatchOf(s.Head), 0.45, x, y, size)
+	}
 	p.SetDrawColor(30, 37, 48)
 	p.SetLineWidth(0.1)
 	p.Polygon(points, "D")
+}
+
+// boxOf is the corner of what points lie in, and the longer side of it.
+func boxOf(points []fpdf.PointType) (x, y, size float64) {
+	x, y = points[0].X, points[0].Y
+	right, low := x, y
+	for _, p := range points {
+		x, y, right, low = math.Min(x, p.X), math.Min(y, p.Y), math.Max(right, p.X), math.Max(low, p.Y)
+	}
+	return x, y, math.Max(right-x, low-y)
 }
 
 // PDFHead is how far one region of a slice is filled.

@@ -1,8 +1,9 @@
-import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
+import { useEffect, useId, useMemo, useRef, useSyncExternalStore } from 'react'
 import type { Stills } from '../api/client'
 import { clock, last } from './clock'
 import { codes, tone } from './heads'
 import { clsx } from 'clsx'
+import { Hatches } from './Hatches'
 import css from './pose.module.css'
 
 /** useClock says whether figures play, and whether the clock runs. */
@@ -52,7 +53,17 @@ const disc = (x: number, y: number, r: number) =>
  * Alive is a set-up's repetition as the clock has it: the arm from within, filled by tension at that instant, slack
  * bellies dashed, both ends as ghosts. Nothing is rendered while it plays; the lines are moved.
  */
-export function Alive({ stills, className }: { stills: Stills; className?: string }) {
+export function Alive({
+  stills,
+  hatch,
+  className,
+}: {
+  stills: Stills
+  /** how each head is hatched, by its id; absent: not at all */
+  hatch?: Map<string, number>
+  className?: string
+}) {
+  const id = useId()
   const svg = useRef<SVGSVGElement>(null)
   const places = useMemo(() => placesOf(stills), [stills])
   const starts = useMemo(() => startsOf(stills), [stills])
@@ -63,6 +74,7 @@ export function Alive({ stills, className }: { stills: Stills; className?: strin
 
   useEffect(() => {
     const paths = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-part]') ?? [])]
+    const hatched = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-hatched]') ?? [])]
     const labels = [...(svg.current?.querySelectorAll<SVGTextElement>('[data-label]') ?? [])]
     return clock.hear((place) => {
       const i = Math.min(last - 1, Math.floor(place))
@@ -96,10 +108,15 @@ export function Alive({ stills, className }: { stills: Stills; className?: strin
           'transform',
           `translate(${(x / points) * stills.unit} ${(y / points) * stills.unit + 0.01})`,
         )
+        const over = hatched[n]
+        if (over) {
+          over.setAttribute('d', path.getAttribute('d') ?? '')
+          over.setAttribute('opacity', String(0.5 * pull))
+        }
         labels[n]?.setAttribute('opacity', pull > 0.12 ? '1' : '0')
       })
     })
-  }, [stills, places, starts, bellies])
+  }, [stills, places, starts, bellies, hatch])
 
   const [x, y, w, h] = stills.box
   const ghost = (at: number) => {
@@ -137,6 +154,8 @@ export function Alive({ stills, className }: { stills: Stills; className?: strin
           }
         />
       ))}
+      {hatch && <Hatches id={id} hatch={hatch} />}
+      {hatch && bellies.map(({ head }) => <path key={head} data-hatched fill={`url(#${id}${headOf[head]!})`} />)}
       {bellies.map(({ head }) => (
         <text key={head} data-label className={css.code}>
           {codes[headOf[head]!]}

@@ -1,6 +1,7 @@
-import { useRef, useState } from 'react'
+import { useId, useRef, useState } from 'react'
 import type { Handle, Pose } from '../api/client'
 import { clsx } from 'clsx'
+import { Hatches } from './Hatches'
 import { codes, middle, tone } from './heads'
 import css from './pose.module.css'
 
@@ -10,6 +11,8 @@ interface Props {
   onTurn?: (key: string, value: number, grabbing: boolean) => void
   onGrab?: (key: string | null) => void
   words?: (key: string) => string
+  /** how each head is hatched, by its id; absent: not at all */
+  hatch?: Map<string, number>
   className?: string
 }
 
@@ -40,7 +43,8 @@ const arrows: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRigh
  * PoseFigure is the side view of a set-up; its handles can be dragged, or nudged with the arrow keys (Shift: three
  * steps).
  */
-export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
+export function PoseFigure({ pose, onTurn, onGrab, words, hatch, className }: Props) {
+  const id = useId()
   const svg = useRef<SVGSVGElement>(null)
   const [held, setHeld] = useState<string | null>(null)
   const [box, setBox] = useState(pose.box)
@@ -78,6 +82,19 @@ export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
           }
         />
       ))}
+      {hatch && <Hatches id={id} hatch={hatch} />}
+      {hatch &&
+        pose.shapes.map((s, i) =>
+          s.head && s.level ? (
+            <path
+              key={i}
+              d={s.path}
+              fill={`url(#${id}${s.head})`}
+              opacity={0.15 + 0.4 * s.level}
+              pointerEvents="none"
+            />
+          ) : null,
+        )}
       {onTurn &&
         pose.shapes.map((s, i) => {
           if (!s.head || !s.level) return null

@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import type { ControlView, SetUpView, Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Alive } from '../../figures/Alive'
@@ -32,6 +32,7 @@ interface Props {
 export function Stage({ view, turn, worn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
+  const hatch = useMemo(() => new Map(right.regions.map((r) => [r.head, r.hatch])), [right])
   const stills = useStills(view.computed && !view.refused ? worn : undefined)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
   return (
@@ -54,12 +55,13 @@ export function Stage({ view, turn, worn, ask, aside, children }: Props) {
       <div className={css.left}>
         <div className={css.figure}>
           {stills ? (
-            <Alive stills={stills} />
+            <Alive stills={stills} hatch={hatch} />
           ) : (
             <PoseFigure
               pose={view.pose}
               onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
               words={(k) => words.get(k) ?? ''}
+              hatch={hatch}
             />
           )}
           {view.refused && (

@@ -1,0 +1,21 @@
+import css from './slice.module.css'
+
+/** Hatches are the patterns of the heads on the arm, in metres: the same directions as on the slice. */
+export function Hatches({ id, hatch }: { id: string; hatch: Map<string, number> }) {
+  return (
+    <defs>
+      {[...hatch].map(([head, angle]) => (
+        <pattern
+          key={head}
+          id={`${id}${head}`}
+          width={0.012}
+          height={0.012}
+          patternUnits="userSpaceOnUse"
+          patternTransform={`rotate(${angle})`}
+        >
+          <line x1="0" y1={0.006} x2={0.012} y2={0.006} className={css.hatch} strokeWidth={0.003} />
+        </pattern>
+      ))}
+    </defs>
+  )
+}
