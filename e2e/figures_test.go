@@ -16,7 +16,9 @@ import (
 	"musculus/internal/core/arm"
 	"musculus/internal/core/effort"
 	"musculus/internal/core/movement"
+	"musculus/internal/core/stance"
 	"musculus/internal/figure"
+	"musculus/internal/view"
 )
 
 // TestFigures draws every movement's figure on one page, at card and at glyph size, by day and by
@@ -36,7 +38,8 @@ func TestFigures(t *testing.T) {
 		if err != nil {
 			p = nil
 		}
-		pose := figure.MakePose(s, arm.DefaultBody, p)
+		reading := stance.Shipped.Read(stance.ByID(stance.Default), s, p)
+		pose := figure.MakePose(s, arm.DefaultBody, p, view.FillOf(&reading))
 		cards = append(
 			cards,
 			fmt.Sprintf(`<figure><div class="card">%s</div><div class="glyph">%s</div><figcaption>%s</figcaption></figure>`,

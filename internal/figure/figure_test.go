@@ -105,7 +105,7 @@ func TestRibbonHollowsWhatIsIdle(t *testing.T) {
 func TestPosesOfTheWholeCatalogue(t *testing.T) {
 	for _, m := range movement.Shipped.Movements {
 		s := m.Default()
-		pose := figure.MakePose(s, arm.DefaultBody, nil)
+		pose := figure.MakePose(s, arm.DefaultBody, nil, nil)
 		classes := map[string]bool{}
 		for _, shape := range pose.Shapes {
 			classes[shape.Class] = true
@@ -133,11 +133,11 @@ func TestPosesOfTheWholeCatalogue(t *testing.T) {
 
 func TestTheBoxDoesNotJumpWhileASettingIsTurned(t *testing.T) {
 	m := movement.Shipped.Get("curl_reclined")
-	want := figure.MakePose(m.Default(), arm.DefaultBody, nil).Box
+	want := figure.MakePose(m.Default(), arm.DefaultBody, nil, nil).Box
 	for _, bench := range m.Setting(movement.Bench).Steps() {
 		s, err := m.SetUp(map[movement.Key]movement.Value{movement.Bench: movement.Num(bench)})
 		require.NoError(t, err)
-		got := figure.MakePose(s, arm.DefaultBody, nil).Box
+		got := figure.MakePose(s, arm.DefaultBody, nil, nil).Box
 		for i := range got {
 			assert.InDelta(t, want[i], got[i], 0.25, "bench %g", bench)
 		}
@@ -169,7 +169,7 @@ func TestHeadTraces(t *testing.T) {
 
 // What a path writes it reads again, so that a sheet that left can be drawn on paper.
 func TestAPathComesBack(t *testing.T) {
-	pose := figure.MakePose(movement.Shipped.Get("curl_reclined").Default(), arm.DefaultBody, nil)
+	pose := figure.MakePose(movement.Shipped.Get("curl_reclined").Default(), arm.DefaultBody, nil, nil)
 	discs := 0
 	for _, s := range pose.Shapes {
 		var again figure.Path

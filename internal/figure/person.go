@@ -102,12 +102,9 @@ func (sc *scene) person() {
 	case movement.Seated, movement.Reclined, movement.OnBench, movement.OnFloor:
 		sc.leg("far", away(hip, 0.01), away(knee, 0.03), away(ankle, 0.05), away(toe, 0.05))
 	}
-	if sc.setUp.ArmsInTurn() != 2 && !sc.plays { // while it plays the other arm would stand still
+	if sc.setUp.ArmsInTurn() != 2 && !sc.plays { // while it plays the other arm moves, too
 		_, l := sc.held()
-		elbow, hand := sc.point(l.Elbow), sc.point(l.Hand)
-		sc.area("far", tapered(away(Point{}, 0.025), away(elbow, 0.035), 0.050*k, 0.040*k)...)
-		sc.area("far", tapered(away(elbow, 0.035), away(hand, 0.035), 0.040*k, 0.026*k)...)
-		sc.disc("far", away(hand, 0.035), 0.034*k)
+		sc.farArm(l)
 	}
 	sc.leg("body", hip, knee, ankle, toe)
 	var trunk []Point
@@ -118,6 +115,16 @@ func (sc *scene) person() {
 	sc.area("trunk", trunk...)
 	sc.area("body", tapered(sc.onTrunk(-0.012, 0.0), sc.onTrunk(0.018, 0.16), 0.058*k, 0.048*k)...)
 	sc.head()
+}
+
+// farArm is the other arm, where both do the same: paler, a little to the side.
+func (sc *scene) farArm(l *arm.Limb) {
+	k := sc.k
+	away := func(p Point, by float64) Point { return p.plus(by*k, -0.012*k) }
+	elbow, hand := away(sc.point(l.Elbow), 0.035), away(sc.point(l.Hand), 0.035)
+	sc.area("far", tapered(away(Point{}, 0.025), elbow, 0.050*k, 0.040*k)...)
+	sc.area("far", tapered(elbow, hand, 0.040*k, 0.026*k)...)
+	sc.disc("far", hand, 0.034*k)
 }
 
 // head draws face, nose and the cap of hair behind it.

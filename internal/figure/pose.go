@@ -47,25 +47,40 @@ type Pose struct {
 	Text    string     `json:"text"`
 }
 
-// MakePose draws a set-up for a body; the profile, where there is one, marks
-// the hardest place.
-func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
-	return makePose(s, body, p, handles(s, body))
+// Fill is how far each head is filled, 0…1.
+type Fill = [arm.HeadCount]float64
+
+// MakePose draws a set-up for a body, its heads filled so far (nil: not at all); the profile, where
+// there is one, marks the hardest place.
+func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile, fill *Fill) Pose {
+	return makePose(s, body, p, fill, handles(s, body))
 }
 
 // MakeLookedAt is the same to be only looked at, without anything to grab.
-func MakeLookedAt(s movement.SetUp, body arm.Body, p *effort.Profile) Pose {
-	return makePose(s, body, p, []Handle{})
+func MakeLookedAt(s movement.SetUp, body arm.Body, p *effort.Profile, fill *Fill) Pose {
+	return makePose(s, body, p, fill, []Handle{})
 }
 
-func makePose(s movement.SetUp, body arm.Body, p *effort.Profile, grabbed []Handle) Pose {
-	var levels *[arm.HeadCount]float64
-	if p != nil { // the heads are filled by what the movement gives them
-		levels = &[arm.HeadCount]float64{}
-		for h := range levels {
-			levels[h] = BiasLevel(p.Heads[h].Plain)
+// Mirror turns a figure round: the left arm is the nearer one. Only what has no handles is turned.
+func (p *Pose) Mirror() {
+	flip := func(path *Path) {
+		points := make([]Point, len(path.Points))
+		for i, at := range path.Points {
+			points[i] = Point{-at.X, at.Y}
 		}
+		path.Points = points
 	}
+	for i := range p.Shapes {
+		flip(&p.Shapes[i].Path)
+	}
+	flip(&p.Path)
+	if p.Hardest != nil {
+		p.Hardest = &Point{-p.Hardest.X, p.Hardest.Y}
+	}
+	p.Box[0] = round(-p.Box[0] - p.Box[2])
+}
+
+func makePose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *Fill, grabbed []Handle) Pose {
 	sc := newScene(s, body)
 	sc.furniture()
 	sc.person()

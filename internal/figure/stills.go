@@ -15,7 +15,9 @@ import (
 // of its points.
 type Stills struct {
 	Box     [4]float64  `json:"box"`
-	Stays   []Shape     `json:"stays"`
+	Behind  []Shape     `json:"behind"`  // benches and columns
+	Far     int         `json:"far"`     // so many parts move behind who is drawn: the farther arm
+	Stays   []Shape     `json:"stays"`   // the person
 	Parts   []StillPart `json:"parts"`   // in the order they are drawn
 	Unit    float64     `json:"unit"`    // m, of the numbers below
 	First   []int       `json:"first"`   // x and y of every point of every part
@@ -57,13 +59,15 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 	sc := sceneOf(s, setup, body)
 	sc.plays = true
 	sc.furniture()
+	out := &Stills{Behind: sc.shapes, Unit: stillUnit, Tempo: usualTempo}
+	sc.shapes = nil
 	sc.person()
 	sc.inFront()
-	out := &Stills{Stays: sc.shapes, Unit: stillUnit, Tempo: usualTempo}
+	out.Stays = sc.shapes
 	if setup.Tempo.Total() > 0 {
 		out.Tempo = setup.Tempo
 	}
-	out.Box = MakePose(s, body, nil).Box
+	out.Box = MakePose(s, body, nil, nil).Box
 	flat := sc.seenFlat(rep)
 	most := 0.0
 	for i := range rep.Tension {
@@ -75,6 +79,10 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 	for i := range rep.Posture {
 		now := sceneOf(s, setup, body)
 		limb := body.Place(rep.Posture[i])
+		if s.ArmsInTurn() != 2 {
+			now.farArm(&limb)
+			out.Far = len(now.shapes)
+		}
 		now.within(rep.Posture[i], nil)
 		now.loadIn(&limb, flat)
 		var places []int

@@ -63,7 +63,7 @@ func TestEveryMovementPlays(t *testing.T) {
 func TestCardsStaySmall(t *testing.T) {
 	largest, of := 0, ""
 	for _, m := range movement.Shipped.Movements {
-		pose := MakeLookedAt(m.Default(), arm.DefaultBody, nil)
+		pose := MakeLookedAt(m.Default(), arm.DefaultBody, nil, nil)
 		n := 0
 		for i := range pose.Shapes {
 			n += len(pose.Shapes[i].Path.String()) + len(pose.Shapes[i].Class) + 24
@@ -80,12 +80,12 @@ func BenchmarkAFigure(b *testing.B) {
 	s := movement.Shipped.Get("curl_reclined").Default()
 	b.Run("looked at", func(b *testing.B) {
 		for b.Loop() {
-			MakeLookedAt(s, arm.DefaultBody, nil)
+			MakeLookedAt(s, arm.DefaultBody, nil, nil)
 		}
 	})
 	b.Run("to be grabbed", func(b *testing.B) {
 		for b.Loop() {
-			MakePose(s, arm.DefaultBody, nil)
+			MakePose(s, arm.DefaultBody, nil, nil)
 		}
 	})
 	b.Run("played", func(b *testing.B) {

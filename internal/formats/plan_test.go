@@ -290,7 +290,7 @@ func TestASheetOnPaper(t *testing.T) {
 			} else {
 				p = nil
 			}
-			slot.Pose = figure.MakePose(set, arm.DefaultBody, p)
+			slot.Pose = figure.MakePose(set, arm.DefaultBody, p, nil)
 			s.Slots = append(s.Slots, slot)
 		}
 		return s

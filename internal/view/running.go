@@ -83,7 +83,7 @@ func readySlot(
 	slot := &p.Slots[i]
 	set := slot.SetUp
 	out := ReadySlot{ID: slot.ID, Title: set.Title(), Short: set.Short(), Details: set.Details(),
-		Slice: BiasSlice(set, counted.Reading), Pose: figure.MakeLookedAt(set, eyes.Dossier.Body(), counted.Profile),
+		Slice: BiasSlice(set, counted.Reading), Pose: LookedAt(slot, eyes.Dossier.Body(), &counted),
 		SetUp: append(
 			[]string{},
 			eyes.Room.SetUpWords(set, eyes.Dossier.Body())...), Ends: set.EndsWords(), Keeps: t.Cautions(p, i),
@@ -253,6 +253,16 @@ func LastTime(eyes *Eyes, set movement.SetUp, but uuid.UUID, entries []entry.Ent
 func sideWords(sides []entry.Side) (out []string) {
 	for _, s := range sides {
 		out = append(out, string(s))
+	}
+	return out
+}
+
+// LookedAt is a slot's figure, its heads filled by what they get; the left arm's alone is seen from
+// the left.
+func LookedAt(slot *plan.Slot, body arm.Body, counted *week.SlotCount) figure.Pose {
+	out := figure.MakeLookedAt(slot.SetUp, body, counted.Profile, FillOf(counted.Reading))
+	if slot.Starts == plan.LeftOnly {
+		out.Mirror()
 	}
 	return out
 }

@@ -125,6 +125,19 @@ func Levels(values [arm.HeadCount]float64, level func(float64) float64) (out [ar
 	return out
 }
 
+// FillOf is how far a reading fills each head: on the figure's arm as on the slice.
+func FillOf(r *stance.Reading) *figure.Fill {
+	if r == nil {
+		return nil
+	}
+	var bars [arm.HeadCount]float64
+	for h := range r {
+		bars[h] = r[h].Bar
+	}
+	out := Levels(bars, figure.BiasLevel)
+	return &out
+}
+
 // SliceOf fills a slice from one number and one fill a head.
 func SliceOf(what string, mid, low, high, fill [arm.HeadCount]float64) SliceView {
 	out := SliceView{Text: figure.SliceText(what, mid), Heads: make([]HeadView, arm.HeadCount)}
@@ -233,7 +246,7 @@ func SetUpOf(s movement.SetUp, y *effort.Yardstick, st *stance.Stance, fence *pe
 		r := figure.MakeRibbon(p)
 		out.Load, out.Hardest, out.Does, out.Ribbon = movement.LoadWords(p), &at, movement.Tell(p), &r
 	}
-	out.Pose = figure.MakePose(s, y.Body(), p)
+	out.Pose = figure.MakePose(s, y.Body(), p, FillOf(&reading))
 	out.Controls = controls(s)
 	out.Verdict = Judged(fence, s, p)
 	return out

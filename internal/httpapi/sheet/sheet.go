@@ -210,7 +210,7 @@ func (s *place) sheet(r *sheetRead) (SheetView, error) {
 			Title:   slot.SetUp.Title(),
 			Details: slot.SetUp.Details(),
 			Slice:   view.BiasSlice(slot.SetUp, counted.Slots[i].Reading),
-			Pose:    figure.MakeLookedAt(slot.SetUp, c.Dossier.Body(), p),
+			Pose:    view.LookedAt(slot, c.Dossier.Body(), &counted.Slots[i]),
 			Range:   slot.SetUp.RangeWords(),
 			Sets:    session.DoneWords(i),
 			Effort:  slot.EffortWords(),

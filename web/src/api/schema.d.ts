@@ -5240,7 +5240,10 @@ export interface components {
             width?: number;
         };
         Stills: {
+            behind: components["schemas"]["Shape"][];
             box: number[];
+            /** Format: int64 */
+            far: number;
             first: number[];
             parts: components["schemas"]["StillPart"][];
             says: string;

@@ -120,8 +120,8 @@ export function Alive({
 
   const [x, y, w, h] = stills.box
   const ghost = (at: number) => {
-    const p = stills.parts[0]!
-    return drawn(places[at]!, places[at]!, 0, stills.unit, 0, p.points, false)
+    const p = stills.parts[stills.far]! // the halo round the whole arm
+    return drawn(places[at]!, places[at]!, 0, stills.unit, starts[stills.far]!, p.points, false)
   }
   return (
     <svg
@@ -131,28 +131,16 @@ export function Alive({
       role="img"
       aria-label="The repetition, played"
     >
-      {stills.stays.map((s, i) => (
-        <path
-          key={i}
-          d={s.path}
-          className={css[s.class]}
-          style={s.width ? { strokeWidth: s.width, fill: 'none', strokeLinecap: 'round' } : { stroke: 'none' }}
-        />
+      <Shapes of={stills.behind} />
+      {stills.parts.slice(0, stills.far).map((p, i) => (
+        <path key={i} data-part className={css[p.class]} style={styleOf(p.width, p.class)} />
       ))}
+      <Shapes of={stills.stays} />
       {[0, last].map((at) => (
         <path key={at} d={ghost(at)} className={css.end} />
       ))}
-      {stills.parts.map((p, i) => (
-        <path
-          key={i}
-          data-part
-          className={css[p.class]}
-          style={
-            p.width
-              ? { strokeWidth: p.width, fill: 'none', strokeLinecap: p.class.endsWith('bell') ? 'butt' : 'round' }
-              : { stroke: 'none' }
-          }
-        />
+      {stills.parts.slice(stills.far).map((p, i) => (
+        <path key={i} data-part className={css[p.class]} style={styleOf(p.width, p.class)} />
       ))}
       {hatch && <Hatches id={id} hatch={hatch} />}
       {hatch && bellies.map(({ head }) => <path key={head} data-hatched fill={`url(#${id}${headOf[head]!})`} />)}
@@ -179,21 +167,32 @@ export function Still({ stills, at, className }: { stills: Stills; at: number; c
   }
   return (
     <svg viewBox={`${x} ${y} ${w} ${h}`} className={clsx(css.pose, className)} role="img" aria-label={stills.words[at]}>
-      {stills.stays.map((s, i) => (
-        <path key={i} d={s.path} className={css[s.class]} style={styleOf(s.width, s.class)} />
+      <Shapes of={stills.behind} />
+      {stills.parts.slice(0, stills.far).map((p, k) => (
+        <path key={k} d={path(k)} className={css[p.class]} style={styleOf(p.width, p.class)} />
       ))}
-      {stills.parts.map((p, k) => (
-        <path
-          key={k}
-          d={path(k)}
-          className={css[p.class]}
-          style={
-            p.head ? { fill: tone(p.head, stills.tension[at]![headIndex[p.head]!]! / 100) } : styleOf(p.width, p.class)
-          }
-        />
-      ))}
+      <Shapes of={stills.stays} />
+      {stills.parts.map((p, k) =>
+        k < stills.far ? null : (
+          <path
+            key={k}
+            d={path(k)}
+            className={css[p.class]}
+            style={
+              p.head
+                ? { fill: tone(p.head, stills.tension[at]![headIndex[p.head]!]! / 100) }
+                : styleOf(p.width, p.class)
+            }
+          />
+        ),
+      )}
     </svg>
   )
+}
+
+/** Shapes are what does not move. */
+function Shapes({ of }: { of: Stills['stays'] }) {
+  return of.map((s, i) => <path key={i} d={s.path} className={css[s.class]} style={styleOf(s.width, s.class)} />)
 }
 
 /** styleOf is how a line or an area is drawn. */
