@@ -15,7 +15,8 @@ import (
 // and client for whom it is due; for the background.
 func ReadAgain(s *store.Store) func(context.Context) error {
 	server := op.New(s, photos.Folder(""), nil)
+	maker := blocks.NewMaker(server) // rounds follow one another, never two at once
 	return func(ctx context.Context) error {
-		return errors.Join(blocks.MakeAhead(ctx, server), trend.ReadAgain(ctx, server))
+		return errors.Join(maker.MakeAhead(ctx), trend.ReadAgain(ctx, server))
 	}
 }

@@ -111,7 +111,9 @@ func TestABlock(t *testing.T) {
 
 	// Two weeks on the background makes the turn after the next, once.
 	for range 2 {
-		require.NoError(t, blocks.MakeAhead(context.Background(), s.later(9*24*time.Hour)))
+		maker := blocks.NewMaker(s.later(9 * 24 * time.Hour))
+		require.NoError(t, maker.MakeAhead(context.Background()))
+		require.NoError(t, maker.MakeAhead(context.Background()))
 	}
 	assert.Len(t, c.week(lead, "2026-12-07").Sessions, len(made))
 	assert.Equal(t, len(made), c.block("GET", lead, nil).Turns[2].Made)

@@ -9,15 +9,25 @@ import (
 	"github.com/google/uuid"
 
 	"musculus/internal/core/block"
+	"musculus/internal/core/day"
 	"musculus/internal/httpapi/op"
 	"musculus/internal/store"
 )
 
+// Maker makes turns ahead, for the background: once a day and client, for what a coach changes
+// flows at once.
+type Maker struct {
+	place
+	made map[uuid.UUID]day.Day
+}
+
+// NewMaker is one that has made nothing yet.
+func NewMaker(s *op.Server) *Maker { return &Maker{place{s}, map[uuid.UUID]day.Day{}} }
+
 // MakeAhead makes the sessions of every block's turn that begins within a week, with the loads of
-// what was decided. It is for the background; what fails for one client holds up no other, and is
-// tried again the next time.
-func MakeAhead(ctx context.Context, s *op.Server) error {
-	p := &place{s}
+// what was decided. What fails for one client holds up no other, and is tried again the next time.
+func (m *Maker) MakeAhead(ctx context.Context) error {
+	s := m.Server
 	studios, err := s.Store.Studios(ctx)
 	if err != nil {
 		return err
@@ -36,10 +46,16 @@ func MakeAhead(ctx context.Context, s *op.Server) error {
 		if err != nil {
 			return err
 		}
+		today := s.Day(in)
 		for _, client := range running {
-			if err := p.makeAhead(in, client); err != nil && !errors.Is(err, store.ErrNotFound) {
-				slog.Warn("a turn could not be made", "client", client, "error", err)
+			if m.made[client] == today {
+				continue
 			}
+			if err := m.makeAhead(in, client); err != nil && !errors.Is(err, store.ErrNotFound) {
+				slog.Warn("a turn could not be made", "client", client, "error", err)
+				continue
+			}
+			m.made[client] = today
 		}
 	}
 	return nil

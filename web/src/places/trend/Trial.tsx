@@ -14,7 +14,7 @@ export function Trials({ client, mayPlan }: { client: string; mayPlan: boolean }
   const trials = useQuery(queries.trials(client))
   if (!trials.data || trials.data.trials.length === 0) return null
   return (
-    <section className={css.trials} aria-label="Pair trials">
+    <section aria-label="Pair trials">
       {trials.data.trials.map((t) => (
         <Trial key={t.id} client={client} trial={t} mayPlan={mayPlan} />
       ))}
