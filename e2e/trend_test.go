@@ -81,3 +81,24 @@ func TestACheckIn(t *testing.T) {
 	q.do(chromedp.Reload())
 	q.untilSays("Swim, but no butterfly.")
 }
+
+// A pair trial is begun from a course that is done arm by arm, stands above the courses while it
+// runs, and is ended with one set-up for both arms.
+func TestAPairTrialBegins(t *testing.T) {
+	t.Parallel()
+	a := startTrained(t)
+	p := a.signedIn(t, wren, laptop, clientPath("Tobias Quill", "trend"))
+	p.clickText("Try another set-up on one arm")
+	p.until(`[...document.querySelectorAll('button')].some(b => b.innerText === 'Begin' && !b.disabled)`)
+	p.clickText("Begin")
+	p.until(`document.querySelector('section[aria-label="Pair trials"]')?.innerText.includes('week 1 of 8')`)
+	assert.Contains(t, p.text(`section[aria-label="Pair trials"]`), "it answers at its end")
+	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "week")))
+	p.untilSays("left arm alone")
+	p.untilSays("right arm alone")
+	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "trend")))
+	p.clickText("what the right does")
+	p.until(`document.querySelector('section[aria-label="Pair trials"]')?.innerText.includes('over')`)
+	p.do(chromedp.Navigate(a.url + clientPath("Tobias Quill", "week")))
+	p.until(`document.querySelectorAll('.board_slot b').length > 0 && !document.body.innerText.includes('arm alone')`)
+}

@@ -11,6 +11,7 @@ import (
 	"musculus/internal/core/block"
 	"musculus/internal/core/day"
 	"musculus/internal/httpapi/op"
+	"musculus/internal/httpapi/running"
 	"musculus/internal/store"
 )
 
@@ -27,27 +28,14 @@ func NewMaker(s *op.Server) *Maker { return &Maker{place{s}, map[uuid.UUID]day.D
 // MakeAhead makes the sessions of every block's turn that begins within a week, with the loads of
 // what was decided. What fails for one client holds up no other, and is tried again the next time.
 func (m *Maker) MakeAhead(ctx context.Context) error {
-	s := m.Server
-	studios, err := s.Store.Studios(ctx)
-	if err != nil {
-		return err
-	}
-	for _, st := range studios {
-		own, err := s.OwnOfStudio(ctx, st.ID)
-		if err != nil {
-			return err
-		}
-		in := op.InStudioOf(ctx, store.Account{Studio: st.ID, Role: store.Owner}, own)
-		var running []uuid.UUID
-		err = s.Store.In(in, st.ID, func(tx *store.Tx) error {
-			running, err = tx.RunningBlocks(in, s.Day(in))
+	return running.EachStudio(ctx, m.Server, func(in context.Context, st store.StudioNamed) error {
+		var clients []uuid.UUID
+		today := m.Day(in)
+		err := m.Store.In(in, st.ID, func(tx *store.Tx) (err error) {
+			clients, err = tx.RunningBlocks(in, today)
 			return err
 		})
-		if err != nil {
-			return err
-		}
-		today := s.Day(in)
-		for _, client := range running {
+		for _, client := range clients {
 			if m.made[client] == today {
 				continue
 			}
@@ -57,8 +45,8 @@ func (m *Maker) MakeAhead(ctx context.Context) error {
 			}
 			m.made[client] = today
 		}
-	}
-	return nil
+		return err
+	})
 }
 
 // makeAhead makes what is due of one client's block; nothing that is there is touched.

@@ -174,31 +174,19 @@ func (s *place) reading(ctx context.Context, client uuid.UUID) (out decide.Readi
 // fails for one client holds up no other.
 func ReadAgain(ctx context.Context, s *op.Server) error {
 	p := &place{s}
-	studios, err := s.Store.Studios(ctx)
-	if err != nil {
-		return err
-	}
-	for _, st := range studios {
-		own, err := s.OwnOfStudio(ctx, st.ID)
-		if err != nil {
-			return err
-		}
-		in := op.InStudioOf(ctx, store.Account{Studio: st.ID, Role: store.Owner}, own)
+	return running.EachStudio(ctx, s, func(in context.Context, st store.StudioNamed) error {
 		var waiting []uuid.UUID
-		err = s.Store.In(in, st.ID, func(tx *store.Tx) error {
+		err := s.Store.In(in, st.ID, func(tx *store.Tx) (err error) {
 			waiting, err = tx.ToRead(in, s.Day(in))
 			return err
 		})
-		if err != nil {
-			return err
-		}
 		for _, client := range waiting {
 			if _, err := p.reading(in, client); err != nil && !errors.Is(err, store.ErrNotFound) {
 				slog.Warn("a log could not be read", "client", client, "error", err)
 			}
 		}
-	}
-	return nil
+		return err
+	})
 }
 
 // shut says whether nothing is written into a session any more: something of it is done, or it
