@@ -50,7 +50,18 @@ func (sc *scene) within(p arm.Posture, levels *[arm.HeadCount]float64) {
 		sc.shapes = append(sc.shapes, Shape{Class: "belly", Path: polyline(sc.outline(b), true), Head: arm.Heads[h].ID,
 			Level: round2(level), Slack: b.Slack})
 	}
-	sc.disc("grip", hand, 0.105*u)
+	sc.fist(wrist, hand, 0.105*u)
+}
+
+// fist is a hand round what it holds: knuckles toward who looks, the thumb over them.
+func (sc *scene) fist(wrist, hand Point, r float64) {
+	dx, dy := hand.X-wrist.X, hand.Y-wrist.Y
+	long := max(math.Hypot(dx, dy), 1e-9)
+	dx, dy = dx/long, dy/long
+	at := func(along, across float64) Point { return hand.plus(r*(along*dx-across*dy), r*(along*dy+across*dx)) }
+	sc.area("hand", at(-0.9, -0.55), at(-0.2, -0.95), at(0.75, -0.8), at(1.05, 0), at(0.75, 0.8), at(-0.2, 0.95), at(-0.9, 0.55))
+	sc.stroke("crease", 0.05*r, at(0.3, -0.3), at(0.98, -0.25)) // between the fingers
+	sc.stroke("thumb", 0.42*r, at(-0.55, -0.6), at(0.2, -0.15), at(0.45, 0.35))
 }
 
 func round2(x float64) float64 { return math.Round(100*x) / 100 }

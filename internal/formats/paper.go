@@ -85,7 +85,7 @@ var ink = figure.Paint("ink")
 var posePaints = map[string]string{
 	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
 	"ghost": "ghost", "ghost-hand": "ghost",
-	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "bone", "grip": "arm",
+	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "bone", "hand": "skin", "thumb": "hair",
 	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 

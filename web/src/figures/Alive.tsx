@@ -76,8 +76,12 @@ export function Alive({
     const paths = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-part]') ?? [])]
     const hatched = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-hatched]') ?? [])]
     const labels = [...(svg.current?.querySelectorAll<SVGTextElement>('[data-label]') ?? [])]
-    return clock.hear((place) => {
-      const i = Math.min(last - 1, Math.floor(place))
+    const shown: string[] = []
+    const filled: string[] = []
+    let frame = 0
+    return clock.hear((place, running) => {
+      frame++
+      const i = Math.max(0, Math.min(last - 1, Math.floor(place)))
       const t = place - i
       const [a, b] = [places[i]!, places[i + 1]!]
       stills.parts.forEach((p, k) => {
@@ -89,6 +93,8 @@ export function Alive({
               p.r,
             )
           : drawn(a, b, t, stills.unit, from, p.points, p.closed ?? false)
+        if (shown[k] === d) return // what stands still costs nothing
+        shown[k] = d
         paths[k]?.setAttribute('d', d)
       })
       const near = Math.round(place)
@@ -96,8 +102,19 @@ export function Alive({
         const pull = (stills.tension[i]![head]! * (1 - t) + stills.tension[i + 1]![head]! * t) / 100
         const path = paths[part]
         if (!path) return
-        path.style.fill = tone(headOf[head]!, pull)
-        path.classList.toggle(css.slack!, ((stills.slack[near]! >> head) & 1) === 1)
+        // While it runs, fills and letters take turns: neither is seen to be a frame late.
+        if (!running || frame % 2 === 0) {
+          const fill = tone(headOf[head]!, Math.round(25 * pull) / 25)
+          if (filled[n] !== fill) path.style.fill = filled[n] = fill
+          path.classList.toggle(css.slack!, ((stills.slack[near]! >> head) & 1) === 1)
+          const over = hatched[n]
+          if (over) {
+            const lines = running ? '' : shown[part]!
+            if (over.getAttribute('d') !== lines) over.setAttribute('d', lines)
+            if (!running) over.setAttribute('opacity', String(0.5 * pull))
+          }
+          if (running) return
+        }
         const { points } = stills.parts[part]!
         let [x, y] = [0, 0]
         for (let k = starts[part]!; k < starts[part]! + 2 * points; k += 2) {
@@ -108,11 +125,6 @@ export function Alive({
           'transform',
           `translate(${(x / points) * stills.unit} ${(y / points) * stills.unit + 0.01})`,
         )
-        const over = hatched[n]
-        if (over) {
-          over.setAttribute('d', path.getAttribute('d') ?? '')
-          over.setAttribute('opacity', String(0.5 * pull))
-        }
         labels[n]?.setAttribute('opacity', pull > 0.12 ? '1' : '0')
       })
     })
@@ -127,7 +139,7 @@ export function Alive({
     <svg
       ref={svg}
       viewBox={`${x} ${y} ${w} ${h}`}
-      className={clsx(css.pose, className)}
+      className={clsx(css.pose, css.moves, className)}
       role="img"
       aria-label="The repetition, played"
     >

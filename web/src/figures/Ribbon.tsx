@@ -19,13 +19,13 @@ interface Props {
 export function Ribbon({ geometry, width, height, full = false, scrubbed = false }: Props) {
   const [read, setRead] = useState<number | null>(null)
   const reads = geometry.reads
-  const head = useRef<SVGLineElement>(null)
+  const head = useRef<HTMLSpanElement>(null)
   useEffect(
     () =>
       scrubbed
         ? clock.hear((place) => {
-            head.current?.setAttribute('x1', String(place / last))
-            head.current?.setAttribute('x2', String(place / last))
+            // moved, not drawn anew: nothing of the page is painted for it
+            if (head.current) head.current.style.transform = `translateX(${(place / last) * 100}%)`
           })
         : undefined,
     [scrubbed],
@@ -67,9 +67,9 @@ export function Ribbon({ geometry, width, height, full = false, scrubbed = false
           className={css.tick}
           vectorEffect="non-scaling-stroke"
         />
-        {scrubbed && <line ref={head} y1={0} y2={1} className={css.head} vectorEffect="non-scaling-stroke" />}
         {at && <line x1={at.x} x2={at.x} y1={0} y2={1} className={css.read} vectorEffect="non-scaling-stroke" />}
       </svg>
+      {scrubbed && <span ref={head} className={css.head} style={{ height }} aria-hidden />}
       {full && (
         <>
           <div className={css.axis} aria-hidden>

@@ -14,6 +14,7 @@ describe('the clock', () => {
     expect(placeAt(3.7, tempo)).toBe(0)
     expect(placeAt(4.5, tempo)).toBe(last / 2)
     expect(placeAt(7, [0, 0, 0, 0])).toBe(0)
+    expect(placeAt(-0.01, tempo)).toBe(0)
   })
 
   it('stays where it is sought, inside the range', () => {
