@@ -37,7 +37,7 @@ func TestTheArmPlays(t *testing.T) {
 	p.until(`document.querySelector('.stage_instant').innerText.startsWith('Elbow at 135°')`)
 
 	p.clickText("Play")
-	one := p.frames95(4 * time.Second)
+	one := p.frames95(2 * time.Second)
 	t.Logf("one figure that plays takes the main thread %.2f ms a frame at p95", one)
 	assert.Less(t, one, 40.0)
 
@@ -62,7 +62,7 @@ func TestTheArmPlays(t *testing.T) {
 	}
 	p.clickText("Play")
 	p.until(`document.querySelectorAll('svg [data-part].pose_belly').length === 28`)
-	four := p.frames95(4 * time.Second)
+	four := p.frames95(2 * time.Second)
 	t.Logf("four figures in step take the main thread %.2f ms a frame at p95", four)
 	assert.Less(t, four, 100.0)
 }
