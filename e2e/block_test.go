@@ -53,7 +53,8 @@ func TestABlockAboveTheBoard(t *testing.T) {
 	eval[bool](p, `((async () => {
 		const grip = document.querySelector('[role=slider]'), list = document.querySelector('.block_turns')
 		const { left, width } = list.firstElementChild.getBoundingClientRect(), y = grip.getBoundingClientRect().y + 20
-		const at = (kind, x) => grip.dispatchEvent(new PointerEvent(kind, { bubbles: true, pointerId: 1, clientX: x, clientY: y, button: 0 }))
+		const at = (kind, x) => grip.dispatchEvent(new PointerEvent(kind,
+			{ bubbles: true, pointerId: 1, clientX: x, clientY: y, button: 0 }))
 		grip.setPointerCapture = () => undefined
 		at('pointerdown', left + 6 * width)
 		let worst = 0
@@ -73,7 +74,8 @@ func TestABlockAboveTheBoard(t *testing.T) {
 	assert.Less(t, took, 500.0)
 	t.Logf("a step of the drag is shown after at most %.1f ms", took)
 	p.until(`document.querySelector('.block_editor') && document.querySelectorAll('.block_turns li').length === 8`)
-	p.until(`document.querySelector('.block_editor').innerText.includes('Nothing in the plan changes now') || document.querySelector('section[aria-label="Overwritten"]')`)
+	p.until(`document.querySelector('.block_editor').innerText.includes('Nothing in the plan changes now') ||
+		document.querySelector('section[aria-label="Overwritten"]')`)
 	p.clickText("Let it flow on")
 	p.until(`!document.querySelector('.block_editor')`)
 

@@ -105,8 +105,8 @@ func (f *frame) on(forward, down, outward float64) arm.Vec {
 	return f.x.Scale(forward * f.unit).Add(f.y.Scale(-down * f.unit)).Add(f.z.Scale(outward * f.unit))
 }
 
-// fore is a place on the forearm: along it from the elbow, forward of it, in parts of the upper arm.
-func (f *frame) on2(along, forward float64) arm.Vec {
+// onForearm is a place on the forearm: along it from the elbow, forward of it, in parts of the upper arm.
+func (f *frame) onForearm(along, forward float64) arm.Vec {
 	return f.elbow.Add(f.along.Scale(along * f.unit)).Add(f.bent.Scale(forward * f.unit))
 }
 
@@ -141,7 +141,7 @@ func arcOn(from, to arm.Vec, r float64) []arm.Vec {
 
 // path is where a head runs in a posture, from its origin to its insertion.
 func (f *frame) path(h arm.HeadIndex) []arm.Vec {
-	tuberosity := f.on2(0.135, 0.012+0.030*f.palm)
+	tuberosity := f.onForearm(0.135, 0.012+0.030*f.palm)
 	crook := func(points []arm.Vec, via, to arm.Vec) []arm.Vec { // over the front of the elbow, as far as it stands in the way
 		last := points[len(points)-1]
 		way := to.Sub(last)
@@ -161,7 +161,7 @@ func (f *frame) path(h arm.HeadIndex) []arm.Vec {
 		points := []arm.Vec{f.trunkAt(0.10, 0.015, -0.08), f.on(0.098, 0.27, -0.035), f.on(0.114, 0.52, -0.03)}
 		return crook(points, f.on(0.100, 0.88, -0.01), tuberosity)
 	case arm.Brachialis:
-		return crook([]arm.Vec{f.on(0.046, 0.50, 0.01), f.on(0.066, 0.66, 0.01)}, f.on(0.080, 0.93, 0.005), f.on2(0.105, 0.030))
+		return crook([]arm.Vec{f.on(0.046, 0.50, 0.01), f.on(0.066, 0.66, 0.01)}, f.on(0.080, 0.93, 0.005), f.onForearm(0.105, 0.030))
 	case arm.Brachioradialis:
 		wrist := f.elbow.Add(f.along.Scale(f.fore)).Add(f.thumb.Scale(0.055 * f.unit))
 		return crook([]arm.Vec{f.on(0.036, 0.72, 0.055)}, f.on(0.085, 0.97, 0.06), wrist)
@@ -198,8 +198,8 @@ func LimbWithin(b arm.Body, p arm.Posture) Within {
 	f := frameOf(b, p)
 	wrist := f.elbow.Add(f.along.Scale(f.fore))
 	out := Within{Elbow: f.elbow, Wrist: wrist, Hand: b.Place(p).Hand,
-		Ulna:   [2]arm.Vec{f.on2(-0.02, -0.045), wrist.Sub(f.thumb.Scale(0.050 * f.unit))},
-		Radius: [2]arm.Vec{f.on2(0.03, 0.025).Add(f.z.Scale(0.03 * f.unit)), wrist.Add(f.thumb.Scale(0.050 * f.unit))}}
+		Ulna:   [2]arm.Vec{f.onForearm(-0.02, -0.045), wrist.Sub(f.thumb.Scale(0.050 * f.unit))},
+		Radius: [2]arm.Vec{f.onForearm(0.03, 0.025).Add(f.z.Scale(0.03 * f.unit)), wrist.Add(f.thumb.Scale(0.050 * f.unit))}}
 	for h := range out.Bellies {
 		out.Bellies[h] = f.belly(arm.HeadIndex(h), p)
 	}

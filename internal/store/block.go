@@ -156,6 +156,9 @@ func (t *Tx) SpanOf(ctx context.Context, client uuid.UUID, on day.Day) (week.Spa
 	}
 	var all []*block.Block
 	for i := range rows {
+		if rows[i].EndsOn < rows[i].StartsOn { // ended before it began
+			continue
+		}
 		b, err := blockOf(rows[i], nil) // its days alone are asked for
 		if err != nil {
 			return week.Span{}, err

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"log/slog"
 	"slices"
+	"sync"
 
 	"github.com/google/uuid"
 
@@ -19,15 +20,18 @@ import (
 // flows at once.
 type Maker struct {
 	place
+	mu   sync.Mutex
 	made map[uuid.UUID]day.Day
 }
 
 // NewMaker is one that has made nothing yet.
-func NewMaker(s *op.Server) *Maker { return &Maker{place{s}, map[uuid.UUID]day.Day{}} }
+func NewMaker(s *op.Server) *Maker { return &Maker{place: place{s}, made: map[uuid.UUID]day.Day{}} }
 
 // MakeAhead makes the sessions of every block's turn that begins within a week, with the loads of
 // what was decided. What fails for one client holds up no other, and is tried again the next time.
 func (m *Maker) MakeAhead(ctx context.Context) error {
+	m.mu.Lock()
+	defer m.mu.Unlock()
 	return running.EachStudio(ctx, m.Server, func(in context.Context, st store.StudioNamed) error {
 		var clients []uuid.UUID
 		today := m.Day(in)

@@ -202,7 +202,7 @@ func (q *Queries) Blocks(ctx context.Context, arg BlocksParams) ([]BlocksRow, er
 }
 
 const endBlock = `-- name: EndBlock :execrows
-UPDATE block SET ended = true, ends_on = least(ends_on, greatest($3::date, starts_on)), saved_by = $4, saved_at = now(), version = version + 1
+UPDATE block SET ended = true, ends_on = least(ends_on, $3::date), saved_by = $4, saved_at = now(), version = version + 1
 WHERE block_id = $1 AND client_id = $2 AND NOT ended
 `
 

@@ -7,7 +7,7 @@ UPDATE block SET content = $4, starts_on = $5, ends_on = $6, saved_by = $7, save
 WHERE block_id = $1 AND client_id = $2 AND version = $3 AND NOT ended;
 
 -- name: EndBlock :execrows
-UPDATE block SET ended = true, ends_on = least(ends_on, greatest(sqlc.arg(last)::date, starts_on)), saved_by = sqlc.arg(saved_by), saved_at = now(), version = version + 1
+UPDATE block SET ended = true, ends_on = least(ends_on, sqlc.arg(last)::date), saved_by = sqlc.arg(saved_by), saved_at = now(), version = version + 1
 WHERE block_id = $1 AND client_id = $2 AND NOT ended;
 
 -- name: EndBlocks :exec

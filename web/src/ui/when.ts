@@ -34,3 +34,6 @@ export const typedDays = () =>
   datesOf() === 'month_first'
     ? ['MMMM D, YYYY', 'MMM D, YYYY', 'M/D/YYYY', 'D MMMM YYYY', 'YYYY-MM-DD']
     : ['D MMMM YYYY', 'D MMM YYYY', 'D.M.YYYY', 'D/M/YYYY', 'YYYY-MM-DD']
+
+/** shortDay writes a day where it is tight, without its year: 30 Nov. */
+export const shortDay = (iso: string) => written(iso).toLocaleDateString(style(), { day: 'numeric', month: 'short' })

@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Button, Segmented, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { api, got, type CourseShown, type TrendView } from '../../api/client'
 import { touched } from '../../api/queries'
 import { useWrite } from '../../api/useWrite'
+import { Arm, type Side } from './Arm'
 import css from './trend.module.css'
 
 /** Leading leads up to a set-up again that a joint does not like: where it stands, to be stopped, or how it is begun. */
@@ -12,7 +13,7 @@ export function Leading({ client, course, sites }: { client: string; course: Cou
   const cache = useQueryClient()
   const [open, setOpen] = useState(false)
   const [joint, setJoint] = useState(sites[0]?.id ?? '')
-  const [side, setSide] = useState<'left' | 'right'>('right')
+  const [side, setSide] = useState<Side>('right')
   const changed = () => touched(cache, ['decisions'])
   const begin = useWrite(async () => {
     await got(
@@ -62,16 +63,7 @@ export function Leading({ client, course, sites }: { client: string; course: Cou
         onChange={setJoint}
         options={sites.map((s) => ({ value: s.id, label: s.words }))}
       />{' '}
-      <Segmented
-        aria-label="Which side"
-        size="small"
-        value={side}
-        onChange={setSide}
-        options={[
-          { value: 'left', label: 'left' },
-          { value: 'right', label: 'right' },
-        ]}
-      />{' '}
+      <Arm label="Which side" value={side} set={setSide} />{' '}
       <Button size="small" type="primary" htmlType="submit" disabled={begin.busy}>
         Begin
       </Button>{' '}

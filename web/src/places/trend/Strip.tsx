@@ -1,5 +1,6 @@
 import type { Slice as Geometry, TrendWeek } from '../../api/client'
 import { headColour, shade } from '../../figures/heads'
+import { shortDay } from '../../ui/when'
 import { clsx } from 'clsx'
 import css from './trend.module.css'
 
@@ -10,15 +11,12 @@ export function Strip({ right, weeks }: { right: Geometry; weeks: TrendWeek[] })
       {weeks.map((w, i) => (
         <li key={w.monday} className={clsx(w.lighter && css.lighter)}>
           <Week geometry={right} week={w} />
-          <span className={css.monday}>{(i % 2 === (weeks.length - 1) % 2 && label(w)) || '\u00a0'}</span>
+          <span className={css.monday}>{(i % 2 === (weeks.length - 1) % 2 && shortDay(w.monday)) || '\u00a0'}</span>
         </li>
       ))}
     </ol>
   )
 }
-
-const label = (w: TrendWeek) =>
-  new Date(w.monday + 'T12:00:00').toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 
 /** Week is one week's slice. */
 function Week({ geometry, week }: { geometry: Geometry; week: TrendWeek }) {

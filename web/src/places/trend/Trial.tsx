@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Segmented, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { api, got, type CourseShown, type TrialView } from '../../api/client'
 import { queries, touched } from '../../api/queries'
@@ -7,6 +7,7 @@ import { useSending } from '../../api/sending'
 import { useWrite } from '../../api/useWrite'
 import { dayWords } from '../../ui/when'
 import { message } from '../../ui/tell'
+import { Arm, type Side } from './Arm'
 import css from './trend.module.css'
 
 /** Trials are a client's pair trials: the one that runs, with what is not alike, and what earlier ones answered. */
@@ -82,7 +83,7 @@ export function BeginTrial({ client, course }: { client: string; course: CourseS
   const partners = useQuery(queries.partners(client, open ? JSON.stringify(own) : null))
   const trials = useQuery(queries.trials(client))
   const [at, setAt] = useState(0)
-  const [arm, setArm] = useState<'left' | 'right'>('left')
+  const [arm, setArm] = useState<Side>('left')
   const [weeks, setWeeks] = useState(8)
   const fresh = useSending()
   const begin = useWrite(async () => {
@@ -129,18 +130,7 @@ export function BeginTrial({ client, course }: { client: string; course: CourseS
         onChange={setAt}
         options={(partners.data?.partners ?? []).map((p, i) => ({ value: i, label: p.name }))}
       />{' '}
-      for the{' '}
-      <Segmented
-        aria-label="Which arm does it"
-        size="small"
-        value={arm}
-        onChange={setArm}
-        options={[
-          { value: 'left', label: 'left' },
-          { value: 'right', label: 'right' },
-        ]}
-      />{' '}
-      for{' '}
+      for the <Arm label="Which arm does it" value={arm} set={setArm} /> for{' '}
       <Select
         aria-label="How many weeks"
         size="small"

@@ -3,7 +3,7 @@ import { clsx } from 'clsx'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { StripView } from '../../../api/client'
 import { useCatalogue, useMe } from '../../../app/me'
-import { dayWords } from '../../../ui/when'
+import { dayWords, shortDay } from '../../../ui/when'
 import { BlockEditor } from './BlockEditor'
 import { Missed } from './Missed'
 import { Turn } from './Turn'
@@ -138,7 +138,7 @@ function Strip({ strip, from, mayPlan, go, lengthen, children }: StripProps) {
                 />
                 <span className="only-read">{at?.name ?? `turn ${i + 1}`}: </span>
                 <span className={css.effort}>{t.lighter ? 'lighter' : `${t.reserve} left`}</span>
-                <span className={css.day}>{i === block.now ? 'now' : at ? short(at.from) : '\u00a0'}</span>
+                <span className={css.day}>{i === block.now ? 'now' : at ? shortDay(at.from) : '\u00a0'}</span>
                 {at && at.by_hand > 0 && (
                   <span className={css.byHand} title={`${at.by_hand} changed by hand`}>
                     {at.by_hand}
@@ -187,9 +187,6 @@ function Strip({ strip, from, mayPlan, go, lengthen, children }: StripProps) {
     </div>
   )
 }
-
-const short = (day: string) =>
-  new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 
 const Flag = () => (
   <svg viewBox="0 0 12 14" width={12} height={14} aria-hidden>
