@@ -12,17 +12,18 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// mainThread are what a page's main thread does for a frame: script, style, layout, painting, handing
-// it on.
-var mainThread = []string{"FireAnimationFrame", "FunctionCall", "UpdateLayoutTree", "Layout", "PrePaint", "Paint", "Layerize", "Commit"}
+// task is anything that a thread does.
+const task = "ThreadControllerImpl::RunTask"
 
-// frames95 is how long the main thread works for a frame while something plays, ms at p95, from a
-// trace.
+// frame is how long one is at sixty a second, µs.
+const frame = 1e6 / 60
+
+// frames95 is how long the page's main thread works in the time of a frame while something plays, ms
+// at p95, from a trace.
 func (p *tab) frames95(for_ time.Duration) float64 {
 	p.t.Helper()
 	type event struct {
 		Name string  `json:"name"`
-		Ph   string  `json:"ph"`
 		TS   float64 `json:"ts"`  // µs
 		Dur  float64 `json:"dur"` // µs
 		Pid  int     `json:"pid"`
@@ -38,7 +39,7 @@ func (p *tab) frames95(for_ time.Duration) float64 {
 			defer mu.Unlock()
 			for _, raw := range e.Value {
 				var one event
-				if json.Unmarshal([]byte(raw), &one) == nil && one.Ph == "X" && slices.Contains(mainThread, one.Name) {
+				if json.Unmarshal([]byte(raw), &one) == nil && (one.Name == "TimeStamp" || one.Name == task) {
 					all = append(all, one)
 				}
 			}
@@ -50,9 +51,11 @@ func (p *tab) frames95(for_ time.Duration) float64 {
 		}
 	}))
 	_, err := chromedp.Call(p.ctx, tracing.Start, tracing.StartParams{TraceConfig: &tracing.TraceConfig{
-		IncludedCategories: []string{"devtools.timeline"},
+		IncludedCategories: []string{"devtools.timeline", "toplevel"},
 	}})
 	require.NoError(p.t, err)
+	time.Sleep(time.Second) // a trace that begins is work of its own
+	eval[bool](p, `(console.timeStamp('the page'), true)`) // so that its thread is known
 	time.Sleep(for_)
 	_, err = chromedp.Call(p.ctx, tracing.End, cdp.Empty{})
 	require.NoError(p.t, err)
@@ -64,22 +67,14 @@ func (p *tab) frames95(for_ time.Duration) float64 {
 	mu.Lock()
 	defer mu.Unlock()
 	slices.SortFunc(all, func(a, b event) int { return int(a.TS - b.TS) })
-	var starts []float64
-	thread := [2]int{}
-	for _, e := range all {
-		if e.Name == "FireAnimationFrame" {
-			starts, thread = append(starts, e.TS), [2]int{e.Pid, e.Tid}
-		}
-	}
-	require.Greater(p.t, len(starts), 20, "it plays")
-	took := make([]float64, len(starts))
+	begin := slices.IndexFunc(all, func(e event) bool { return e.Name != task })
+	require.GreaterOrEqual(p.t, begin, 0, "the page is in the trace")
+	page := all[begin]
+	took := make([]float64, int(for_.Seconds()*60))
 	end := 0.0 // what lies inside something that was counted is not counted twice
-	for _, e := range all {
-		k, found := slices.BinarySearch(starts, e.TS)
-		if !found {
-			k--
-		}
-		if k < 0 || (thread != [2]int{e.Pid, e.Tid}) || e.TS < end {
+	for _, e := range all[begin:] {
+		k := int((e.TS - page.TS) / frame)
+		if e.Pid != page.Pid || e.Tid != page.Tid || e.TS < end || k >= len(took) {
 			continue
 		}
 		took[k] += e.Dur / 1000

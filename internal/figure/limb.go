@@ -155,10 +155,10 @@ func (f *frame) path(h arm.HeadIndex) []arm.Vec {
 	switch h {
 	case arm.BicepsLong:
 		points := arcOn(f.trunkAt(0.01, 1, 0.1), f.on(1, 0.15, 0.25), headRound*f.unit)
-		points = append(points, f.on(0.090, 0.27, 0.03), f.on(0.112, 0.52, 0.03))
+		points = append(points, f.on(0.086, 0.27, 0.03), f.on(0.100, 0.52, 0.03))
 		return crook(points, f.on(0.100, 0.88, 0.01), tuberosity)
 	case arm.BicepsShort:
-		points := []arm.Vec{f.trunkAt(0.10, 0.015, -0.08), f.on(0.098, 0.27, -0.035), f.on(0.114, 0.52, -0.03)}
+		points := []arm.Vec{f.trunkAt(0.10, 0.015, -0.08), f.on(0.112, 0.27, -0.035), f.on(0.148, 0.52, -0.03)}
 		return crook(points, f.on(0.100, 0.88, -0.01), tuberosity)
 	case arm.Brachialis:
 		return crook([]arm.Vec{f.on(0.046, 0.50, 0.01), f.on(0.066, 0.66, 0.01)}, f.on(0.080, 0.93, 0.005), f.onForearm(0.105, 0.030))
@@ -169,13 +169,13 @@ func (f *frame) path(h arm.HeadIndex) []arm.Vec {
 		return f.behind(
 			[]arm.Vec{
 				f.trunkAt(-0.045, -0.085, -0.05),
-				f.on(-0.074, 0.14, -0.045),
-				f.on(-0.088, 0.36, -0.035),
-				f.on(-0.096, 0.56, -0.02),
+				f.on(-0.086, 0.14, -0.045),
+				f.on(-0.128, 0.36, -0.035),
+				f.on(-0.124, 0.56, -0.02),
 			},
 		)
 	case arm.TricepsLateral:
-		return f.behind([]arm.Vec{f.on(-0.050, 0.20, 0.04), f.on(-0.084, 0.40, 0.045), f.on(-0.084, 0.58, 0.03)})
+		return f.behind([]arm.Vec{f.on(-0.042, 0.20, 0.04), f.on(-0.062, 0.40, 0.045), f.on(-0.070, 0.58, 0.03)})
 	default:
 		return f.behind([]arm.Vec{f.on(-0.046, 0.40, 0.0), f.on(-0.062, 0.55, 0), f.on(-0.066, 0.66, 0)})
 	}

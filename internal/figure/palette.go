@@ -13,7 +13,7 @@ type Colour struct{ Name, Hex string }
 // Palette is what the pictures are painted with, on screen and on paper alike.
 var Palette = []Colour{
 	{"ground", "#efe8dc"}, {"ink", "#1e2530"}, {"soft", "#5d6470"}, {"mark", "#e0b45a"}, {"ribbon", "#26323d"},
-	{"figure", "#d9cfbc"}, {"far", "#c6baa2"}, {"hair", "#6d6353"}, {"skin", "#efe6d6"}, {"bone", "#fffaf0"},
+	{"figure", "#d9cfbc"}, {"far", "#c6baa2"}, {"hair", "#6d6353"}, {"skin", "#efe6d6"}, {"bone", "#fffaf0"}, {"tendon", "#b3a58c"},
 	{"bench", "#a8946f"}, {"frame", "#cabb9e"}, {"arm", "#26323d"}, {"ghost", "#b9b4aa"}, {"ghost-weight", "#98a8a6"},
 	{"weight", "#0f6b66"},
 	{"bl", "#b9602a"}, {"bs", "#c98f22"}, {"ba", "#7c8b3b"}, {"bd", "#3e7a5e"}, {"tl", "#38599c"}, {"ta", "#76589e"}, {"tm", "#5b82aa"},

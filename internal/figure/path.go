@@ -11,6 +11,7 @@ import (
 type Path struct {
 	Points []Point
 	Closed bool
+	Smooth bool    // round its points, not through them; only of one that is closed
 	R      float64 // of a disc, whose centre is the only point
 }
 
@@ -31,6 +32,9 @@ func (p Path) String() string {
 		return "M" + number(at.X-wide) + " " + number(at.Y) + "a" + r + " " + r + " 0 1 0 " + number(2*wide) +
 			" 0a" + r + " " + r + " 0 1 0 " + number(-2*wide) + " 0Z"
 	}
+	if p.Smooth {
+		return p.curves()
+	}
 	b := make([]byte, 0, 14*len(p.Points)+1)
 	for i, at := range p.Points {
 		if i == 0 {
@@ -46,6 +50,47 @@ func (p Path) String() string {
 		b = append(b, 'Z')
 	}
 	return string(b)
+}
+
+// curves is the path data of a smooth one: from the middle of each side to that of the next, bent by
+// the point between.
+func (p Path) curves() string {
+	n := len(p.Points)
+	middle := func(i int) Point { return toward(p.Points[(i+n-1)%n], p.Points[i%n], 0.5) }
+	b := make([]byte, 0, 28*n)
+	write := func(command byte, points ...Point) {
+		b = append(b, command)
+		for i, at := range points {
+			if i > 0 {
+				b = append(b, ' ')
+			}
+			b = append(short(b, at.X), ' ')
+			b = short(b, at.Y)
+		}
+	}
+	write('M', middle(0))
+	for i, at := range p.Points {
+		write('Q', at, middle(i+1))
+	}
+	return string(append(b, 'Z'))
+}
+
+// Flat is the path's points; of a smooth one so many on its curves that paper shows no corners.
+func (p Path) Flat() []Point {
+	if !p.Smooth {
+		return p.Points
+	}
+	const fine = 4
+	n := len(p.Points)
+	out := make([]Point, 0, fine*n)
+	for i, at := range p.Points {
+		from, to := toward(p.Points[(i+n-1)%n], at, 0.5), toward(at, p.Points[(i+1)%n], 0.5)
+		for k := range fine {
+			t := float64(k) / fine
+			out = append(out, toward(toward(from, at, t), toward(at, to, t), t))
+		}
+	}
+	return out
 }
 
 // short writes a coordinate to a thousandth of the box, without what says nothing: pictures are
@@ -80,12 +125,17 @@ func (p *Path) UnmarshalText(text []byte) error {
 	for i := 0; i < len(path); {
 		command := path[i]
 		end := i + 1
-		for end < len(path) && !strings.ContainsRune("MLaZ", rune(path[end])) {
+		for end < len(path) && !strings.ContainsRune("MLQaZ", rune(path[end])) {
 			end++
 		}
 		args := strings.Fields(path[i+1 : end])
 		switch {
 		case (command == 'M' || command == 'L') && len(args) >= 2:
+			p.Points = append(p.Points, Point{read(args[0]), read(args[1])})
+		case command == 'Q' && len(args) >= 2:
+			if !p.Smooth { // it began in the middle of a side
+				p.Smooth, p.Points = true, nil
+			}
 			p.Points = append(p.Points, Point{read(args[0]), read(args[1])})
 		case command == 'a' && p.R == 0 && len(args) >= 2 && len(p.Points) == 1:
 			p.R = read(args[0])

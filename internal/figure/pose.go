@@ -45,20 +45,37 @@ type Pose struct {
 	Hardest *Point     `json:"hardest,omitempty"`
 	Handles []Handle   `json:"handles"`
 	Text    string     `json:"text"`
+	Close   *CloseUp   `json:"close,omitempty"` // the arm by itself; absent: it is in the figure
 }
 
 // Fill is how far each head is filled, 0…1.
 type Fill = [arm.HeadCount]float64
 
-// MakePose draws a set-up for a body, its heads filled so far (nil: not at all); the profile, where
-// there is one, marks the hardest place.
+// MakePose draws a set-up for a body to be turned, the arm by itself beside it, its heads filled so far
+// (nil: not at all); the profile, where there is one, marks the hardest place.
 func MakePose(s movement.SetUp, body arm.Body, p *effort.Profile, fill *Fill) Pose {
-	return makePose(s, body, p, fill, handles(s, body))
+	out := makePose(s, body, p, nil, handles(s, body), true)
+	out.closeUp(s, body, fill)
+	return out
 }
 
 // MakeLookedAt is the same to be only looked at, without anything to grab.
 func MakeLookedAt(s movement.SetUp, body arm.Body, p *effort.Profile, fill *Fill) Pose {
-	return makePose(s, body, p, fill, []Handle{})
+	out := makePose(s, body, p, nil, []Handle{}, true)
+	out.closeUp(s, body, fill)
+	return out
+}
+
+// MakeCard is the figure as small as on a card: the arm from within is in it, not beside it.
+func MakeCard(s movement.SetUp, body arm.Body, fill *Fill) Pose {
+	return makePose(s, body, nil, fill, []Handle{}, false)
+}
+
+func (p *Pose) closeUp(s movement.SetUp, body arm.Body, fill *Fill) {
+	sc := newScene(s, body)
+	held, _ := sc.held()
+	c := MakeCloseUp(body, held, sc.e.TrunkLean, fill)
+	p.Close = &c
 }
 
 // Mirror turns a figure round: the left arm is the nearer one. Only what has no handles is turned.
@@ -78,10 +95,17 @@ func (p *Pose) Mirror() {
 		p.Hardest = &Point{-p.Hardest.X, p.Hardest.Y}
 	}
 	p.Box[0] = round(-p.Box[0] - p.Box[2])
+	if p.Close != nil {
+		for i := range p.Close.Shapes {
+			flip(&p.Close.Shapes[i].Path)
+		}
+		p.Close.Box[0] = round(-p.Close.Box[0] - p.Close.Box[2])
+	}
 }
 
-func makePose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *Fill, grabbed []Handle) Pose {
+func makePose(s movement.SetUp, body arm.Body, p *effort.Profile, levels *Fill, grabbed []Handle, plain bool) Pose {
 	sc := newScene(s, body)
+	sc.plain = plain
 	sc.furniture()
 	sc.person()
 	sc.inFront()

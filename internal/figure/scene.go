@@ -29,9 +29,13 @@ type scene struct {
 	floor float64 // y of the floor, world, m
 
 	from, to arm.Limb
-	shapes   []Shape
-	plays    bool // it is drawn to be played
+	canvas
+	plays bool // it is drawn to be played
+	plain bool // the arm is drawn by itself beside it: here only its outside
 }
+
+// canvas is what is drawn so far.
+type canvas struct{ shapes []Shape }
 
 func newScene(s movement.SetUp, body arm.Body) *scene {
 	return sceneOf(s, s.EffortFor(body.Stature), body)
@@ -69,16 +73,16 @@ func (sc *scene) onTrunk(forward, up float64) Point {
 	return sc.point(arm.Vec{forward * sc.k, up * sc.k, 0})
 }
 
-func (sc *scene) stroke(class string, width float64, points ...Point) {
-	sc.shapes = append(sc.shapes, Shape{Class: class, Path: polyline(points, false), Width: width})
+func (c *canvas) stroke(class string, width float64, points ...Point) {
+	c.shapes = append(c.shapes, Shape{Class: class, Path: polyline(points, false), Width: width})
 }
 
-func (sc *scene) area(class string, points ...Point) {
-	sc.shapes = append(sc.shapes, Shape{Class: class, Path: polyline(points, true)})
+func (c *canvas) area(class string, points ...Point) {
+	c.shapes = append(c.shapes, Shape{Class: class, Path: polyline(points, true)})
 }
 
-func (sc *scene) disc(class string, at Point, r float64) {
-	sc.shapes = append(sc.shapes, Shape{Class: class, Path: disc(at, r)})
+func (c *canvas) disc(class string, at Point, r float64) {
+	c.shapes = append(c.shapes, Shape{Class: class, Path: disc(at, r)})
 }
 
 func (p Point) plus(x, y float64) Point { return Point{p.X + x, p.Y + y} }

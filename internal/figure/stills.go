@@ -19,9 +19,11 @@ type Stills struct {
 	Far     int         `json:"far"`     // so many parts move behind who is drawn: the farther arm
 	Stays   []Shape     `json:"stays"`   // the person
 	Parts   []StillPart `json:"parts"`   // in the order they are drawn
+	Close   int         `json:"close"`   // from this part on it is the arm by itself
+	ArmBox  [4]float64  `json:"arm_box"` // in which that is seen
 	Unit    float64     `json:"unit"`    // m, of the numbers below
 	First   []int       `json:"first"`   // x and y of every point of every part
-	Steps   [][]int     `json:"steps"`   // what is added for each picture after
+	Bends   [][]int     `json:"bends"`   // what is added, for each picture after, to what was added for the one before
 	Tension [][]int     `json:"tension"` // of each head at each, hundredths of the most of the repetition
 	Slack   []int       `json:"slack"`   // heads that are slack, a bit each
 	Words   []string    `json:"words"`   // each in a line of words
@@ -36,6 +38,7 @@ type StillPart struct {
 	Width  float64 `json:"width,omitempty"`
 	R      float64 `json:"r,omitempty"` // of a disc round its only point
 	Closed bool    `json:"closed,omitempty"`
+	Smooth bool    `json:"smooth,omitempty"` // round its points, not through them
 	Head   string  `json:"head,omitempty"`
 }
 
@@ -68,6 +71,9 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 		out.Tempo = setup.Tempo
 	}
 	out.Box = MakePose(s, body, nil, nil).Box
+	for i, x := range closeBox {
+		out.ArmBox[i] = round(x * body.UpperArm())
+	}
 	flat := sc.seenFlat(rep)
 	most := 0.0
 	for i := range rep.Tension {
@@ -75,9 +81,10 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 			most = max(most, x)
 		}
 	}
-	var before []int
+	var before, stepped []int
 	for i := range rep.Posture {
 		now := sceneOf(s, setup, body)
+		now.plain = true
 		limb := body.Place(rep.Posture[i])
 		if s.ArmsInTurn() != 2 {
 			now.farArm(&limb)
@@ -85,12 +92,14 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 		}
 		now.within(rep.Posture[i], nil)
 		now.loadIn(&limb, flat)
+		out.Close = len(now.shapes)
+		now.shapes = append(now.shapes, closeUpOf(body, rep.Posture[i], setup.TrunkLean, nil).shapes...)
 		var places []int
 		for k := range now.shapes {
 			shape := &now.shapes[k]
 			if i == 0 {
 				out.Parts = append(out.Parts, StillPart{Class: shape.Class, Points: len(shape.Path.Points), Width: round(shape.Width),
-					R: round(shape.Path.R), Closed: shape.Path.Closed && shape.Path.R == 0, Head: shape.Head})
+					R: round(shape.Path.R), Closed: shape.Path.Closed && shape.Path.R == 0, Smooth: shape.Path.Smooth, Head: shape.Head})
 			}
 			for _, p := range shape.Path.Points {
 				places = append(places, int(math.Round(p.X/stillUnit)), int(math.Round(p.Y/stillUnit)))
@@ -98,12 +107,15 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 		}
 		if i == 0 {
 			out.First = places
-		} else {
-			step := make([]int, len(places))
-			for k := range step {
-				step[k] = places[k] - before[k]
-			}
-			out.Steps = append(out.Steps, step)
+			before, stepped = places, make([]int, len(places))
+		}
+		bend := make([]int, len(places))
+		for k := range bend {
+			step := places[k] - before[k]
+			bend[k], stepped[k] = step-stepped[k], step
+		}
+		if i > 0 {
+			out.Bends = append(out.Bends, bend)
 		}
 		before = places
 		tension, slack := make([]int, arm.HeadCount), 0

@@ -31,11 +31,14 @@ func TestEveryMovementPlays(t *testing.T) {
 			points += p.Points
 		}
 		require.Len(t, out.First, 2*points, m.ID)
-		require.Len(t, out.Steps, effort.Samples-1)
+		require.Len(t, out.Bends, effort.Samples-1)
 		require.Len(t, out.Words, effort.Samples)
-		for i, step := range out.Steps {
-			require.Len(t, step, 2*points)
-			for k, by := range step {
+		step := make([]int, 2*points)
+		for i, bend := range out.Bends {
+			require.Len(t, bend, 2*points)
+			for k := range step {
+				step[k] += bend[k]
+				by := step[k]
 				require.Less(t, max(by, -by), int(0.08/stillUnit), "%s jumps at %d in %d", m.ID, i, k)
 			}
 		}
@@ -63,7 +66,7 @@ func TestEveryMovementPlays(t *testing.T) {
 func TestCardsStaySmall(t *testing.T) {
 	largest, of := 0, ""
 	for _, m := range movement.Shipped.Movements {
-		pose := MakeLookedAt(m.Default(), arm.DefaultBody, nil, nil)
+		pose := MakeCard(m.Default(), arm.DefaultBody, nil)
 		n := 0
 		for i := range pose.Shapes {
 			n += len(pose.Shapes[i].Path.String()) + len(pose.Shapes[i].Class) + 24

@@ -28,8 +28,9 @@ func (p place) at(x, y float64) (float64, float64) { return p.x + x*p.kx, p.y + 
 
 // on is a path's points on the page.
 func (at place) on(path figure.Path) []fpdf.PointType {
-	out := make([]fpdf.PointType, len(path.Points))
-	for i, q := range path.Points {
+	flat := path.Flat()
+	out := make([]fpdf.PointType, len(flat))
+	for i, q := range flat {
 		out[i].X, out[i].Y = at.at(q.X, q.Y)
 	}
 	return out
@@ -85,7 +86,7 @@ var ink = figure.Paint("ink")
 var posePaints = map[string]string{
 	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
 	"ghost": "ghost", "ghost-hand": "ghost",
-	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "bone", "hand": "skin", "thumb": "hair",
+	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "tendon", "hand": "skin", "thumb": "hair",
 	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 

@@ -2545,6 +2545,11 @@ export interface components {
         ClientsOutputBody: {
             clients: components["schemas"]["ClientCard"][];
         };
+        CloseUp: {
+            box: number[];
+            shapes: components["schemas"]["Shape"][];
+            text: string;
+        };
         CodesOutputBody: {
             /** @description each opens once; shown this once */
             codes: string[];
@@ -4301,6 +4306,7 @@ export interface components {
         };
         Pose: {
             box: number[];
+            close?: components["schemas"]["CloseUp"];
             handles: components["schemas"]["Handle"][];
             hardest?: components["schemas"]["Point"];
             path: string;
@@ -5236,12 +5242,17 @@ export interface components {
             points: number;
             /** Format: double */
             r?: number;
+            smooth?: boolean;
             /** Format: double */
             width?: number;
         };
         Stills: {
+            arm_box: number[];
             behind: components["schemas"]["Shape"][];
+            bends: number[][];
             box: number[];
+            /** Format: int64 */
+            close: number;
             /** Format: int64 */
             far: number;
             first: number[];
@@ -5249,7 +5260,6 @@ export interface components {
             says: string;
             slack: number[];
             stays: components["schemas"]["Shape"][];
-            steps: number[][];
             tempo: number[];
             tension: number[][];
             /** Format: double */

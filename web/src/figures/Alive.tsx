@@ -1,9 +1,13 @@
-import { useEffect, useId, useMemo, useRef, useSyncExternalStore } from 'react'
+import { useEffect, useId, useMemo, useRef, useSyncExternalStore, type CSSProperties } from 'react'
 import type { Stills } from '../api/client'
-import { clock, last } from './clock'
-import { codes, tone } from './heads'
+import { begin } from './canvas'
+import { clock } from './clock'
+import { last } from './tempo'
+import { tone } from './heads'
 import { clsx } from 'clsx'
 import { Hatches } from './Hatches'
+import { Shapes, strokeOf, written } from './Shapes'
+import { between, headIndex, isSlack, headOf, pathOf, per, placesOf, startsOf } from './stills'
 import css from './pose.module.css'
 
 /** useClock says whether figures play, and whether the clock runs. */
@@ -13,45 +17,10 @@ export function useClock() {
   return { open, running }
 }
 
-/** placesOf adds the changes up: the places of every picture. */
-export function placesOf(s: Stills): Int32Array[] {
-  const out = [Int32Array.from(s.first)]
-  for (const step of s.steps) out.push(out[out.length - 1]!.map((x, k) => x + step[k]!))
-  return out
-}
-
-/** startsOf is where the places of each part begin. */
-function startsOf(s: Stills): number[] {
-  const out = [0]
-  for (const p of s.parts) out.push(out[out.length - 1]! + 2 * p.points)
-  return out
-}
-
-/** drawn writes the path of a part between two pictures. */
-export function drawn(
-  a: Int32Array,
-  b: Int32Array,
-  t: number,
-  unit: number,
-  from: number,
-  points: number,
-  closed: boolean,
-) {
-  let d = ''
-  for (let k = from; k < from + 2 * points; k += 2) {
-    const x = (a[k]! + (b[k]! - a[k]!) * t) * unit
-    const y = (a[k + 1]! + (b[k + 1]! - a[k + 1]!) * t) * unit
-    d += `${k === from ? 'M' : 'L'}${x.toFixed(4)} ${y.toFixed(4)}`
-  }
-  return closed ? d + 'Z' : d
-}
-
-const disc = (x: number, y: number, r: number) =>
-  `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`
-
 /**
- * Alive is a set-up's repetition as the clock has it: the arm from within, filled by tension at that instant, slack
- * bellies dashed, both ends as ghosts. Nothing is rendered while it plays; the lines are moved.
+ * Alive is a set-up's repetition as the clock has it: the person, both ends as ghosts, and beside it the arm from
+ * within, filled by tension at that instant, slack bellies dashed. It is drawn where it stands, and painted on a canvas
+ * over the drawing while it runs.
  */
 export function Alive({
   stills,
@@ -64,166 +33,98 @@ export function Alive({
   className?: string
 }) {
   const id = useId()
-  const svg = useRef<SVGSVGElement>(null)
+  const frame = useRef<HTMLDivElement>(null)
   const places = useMemo(() => placesOf(stills), [stills])
   const starts = useMemo(() => startsOf(stills), [stills])
   const bellies = useMemo(
-    () => stills.parts.flatMap((p, i) => (p.head ? [{ part: i, head: headIndex[p.head]! }] : [])),
+    () => stills.parts.flatMap((p, i) => (p.class === 'belly' ? [{ part: i, head: headIndex[p.head!]! }] : [])),
     [stills],
   )
+  const scale = per(stills)
 
   useEffect(() => {
-    const paths = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-part]') ?? [])]
-    const hatched = [...(svg.current?.querySelectorAll<SVGPathElement>('[data-hatched]') ?? [])]
-    const labels = [...(svg.current?.querySelectorAll<SVGTextElement>('[data-label]') ?? [])]
-    const shown: string[] = []
-    const filled: string[] = []
-    let frame = 0
-    return clock.hear((place, running) => {
-      frame++
-      const i = Math.max(0, Math.min(last - 1, Math.floor(place)))
-      const t = place - i
-      const [a, b] = [places[i]!, places[i + 1]!]
+    const all = <T extends Element>(what: string) => [...(frame.current?.querySelectorAll<T>(`[data-${what}]`) ?? [])]
+    const parts = all<SVGElement>('part')
+    const hatched = all<SVGPathElement>('hatched')
+    const now = new Int32Array(stills.first.length)
+    let away: (() => void) | undefined
+    const draw = (place: number) => {
+      const at = Math.round(place)
+      between(places, place, now)
       stills.parts.forEach((p, k) => {
-        const from = starts[k]!
-        const d = p.r
-          ? disc(
-              (a[from]! + (b[from]! - a[from]!) * t) * stills.unit,
-              (a[from + 1]! + (b[from + 1]! - a[from + 1]!) * t) * stills.unit,
-              p.r,
-            )
-          : drawn(a, b, t, stills.unit, from, p.points, p.closed ?? false)
-        if (shown[k] === d) return // what stands still costs nothing
-        shown[k] = d
-        paths[k]?.setAttribute('d', d)
+        const here = starts[k]!
+        if (written[p.class]) parts[k]?.setAttribute('transform', `translate(${now[here]} ${now[here + 1]})`)
+        else parts[k]?.setAttribute('d', pathOf(p, now, here, scale))
       })
-      const near = Math.round(place)
       bellies.forEach(({ part, head }, n) => {
-        const pull = (stills.tension[i]![head]! * (1 - t) + stills.tension[i + 1]![head]! * t) / 100
-        const path = paths[part]
-        if (!path) return
-        // While it runs, fills and letters take turns: neither is seen to be a frame late.
-        if (!running || frame % 2 === 0) {
-          const fill = tone(headOf[head]!, Math.round(25 * pull) / 25)
-          if (filled[n] !== fill) path.style.fill = filled[n] = fill
-          path.classList.toggle(css.slack!, ((stills.slack[near]! >> head) & 1) === 1)
-          const over = hatched[n]
-          if (over) {
-            const lines = running ? '' : shown[part]!
-            if (over.getAttribute('d') !== lines) over.setAttribute('d', lines)
-            if (!running) over.setAttribute('opacity', String(0.5 * pull))
-          }
-          if (running) return
-        }
-        const { points } = stills.parts[part]!
-        let [x, y] = [0, 0]
-        for (let k = starts[part]!; k < starts[part]! + 2 * points; k += 2) {
-          x += a[k]! + (b[k]! - a[k]!) * t
-          y += a[k + 1]! + (b[k + 1]! - a[k + 1]!) * t
-        }
-        labels[n]?.setAttribute(
-          'transform',
-          `translate(${(x / points) * stills.unit} ${(y / points) * stills.unit + 0.01})`,
-        )
-        labels[n]?.setAttribute('opacity', pull > 0.12 ? '1' : '0')
+        const pull = stills.tension[at]![head]! / 100
+        if (parts[part]) parts[part].style.fill = tone(headOf[head]!, pull)
+        parts[part]?.classList.toggle(css.slack!, isSlack(stills, at, head))
+        hatched[n]?.setAttribute('d', pathOf(stills.parts[part]!, now, starts[part]!, scale))
+        hatched[n]?.setAttribute('opacity', String(0.55 * pull))
       })
-    })
-  }, [stills, places, starts, bellies, hatch])
-
-  const [x, y, w, h] = stills.box
-  const ghost = (at: number) => {
-    const p = stills.parts[stills.far]! // the halo round the whole arm
-    return drawn(places[at]!, places[at]!, 0, stills.unit, starts[stills.far]!, p.points, false)
-  }
-  return (
-    <svg
-      ref={svg}
-      viewBox={`${x} ${y} ${w} ${h}`}
-      className={clsx(css.pose, css.moves, className)}
-      role="img"
-      aria-label="The repetition, played"
-    >
-      <Shapes of={stills.behind} />
-      {stills.parts.slice(0, stills.far).map((p, i) => (
-        <path key={i} data-part className={css[p.class]} style={styleOf(p.width, p.class)} />
-      ))}
-      <Shapes of={stills.stays} />
-      {[0, last].map((at) => (
-        <path key={at} d={ghost(at)} className={css.end} />
-      ))}
-      {stills.parts.slice(stills.far).map((p, i) => (
-        <path key={i} data-part className={css[p.class]} style={styleOf(p.width, p.class)} />
-      ))}
-      {hatch && <Hatches id={id} hatch={hatch} />}
-      {hatch && bellies.map(({ head }) => <path key={head} data-hatched fill={`url(#${id}${headOf[head]!})`} />)}
-      {bellies.map(({ head }) => (
-        <text key={head} data-label className={css.code}>
-          {codes[headOf[head]!]}
-        </text>
-      ))}
-    </svg>
-  )
-}
-
-/** Still is one instant of a repetition, standing: what is told of it in words beside it. */
-export function Still({ stills, at, className }: { stills: Stills; at: number; className?: string }) {
-  const places = useMemo(() => placesOf(stills)[at]!, [stills, at])
-  const starts = useMemo(() => startsOf(stills), [stills])
-  const [x, y, w, h] = stills.box
-  const path = (k: number) => {
-    const p = stills.parts[k]!
-    const from = starts[k]!
-    return p.r
-      ? disc(places[from]! * stills.unit, places[from + 1]! * stills.unit, p.r)
-      : drawn(places, places, 0, stills.unit, from, p.points, p.closed ?? false)
-  }
-  return (
-    <svg viewBox={`${x} ${y} ${w} ${h}`} className={clsx(css.pose, className)} role="img" aria-label={stills.words[at]}>
-      <Shapes of={stills.behind} />
-      {stills.parts.slice(0, stills.far).map((p, k) => (
-        <path key={k} d={path(k)} className={css[p.class]} style={styleOf(p.width, p.class)} />
-      ))}
-      <Shapes of={stills.stays} />
-      {stills.parts.map((p, k) =>
-        k < stills.far ? null : (
-          <path
-            key={k}
-            d={path(k)}
-            className={css[p.class]}
-            style={
-              p.head
-                ? { fill: tone(p.head, stills.tension[at]![headIndex[p.head]!]! / 100) }
-                : styleOf(p.width, p.class)
-            }
-          />
-        ),
-      )}
-    </svg>
-  )
-}
-
-/** Shapes are what does not move. */
-function Shapes({ of }: { of: Stills['stays'] }) {
-  return of.map((s, i) => <path key={i} d={s.path} className={css[s.class]} style={styleOf(s.width, s.class)} />)
-}
-
-/** styleOf is how a line or an area is drawn. */
-const styleOf = (width: number | undefined, name: string) =>
-  width
-    ? {
-        strokeWidth: width,
-        fill: 'none',
-        strokeLinecap: name.endsWith('bell') ? ('butt' as const) : ('round' as const),
+    }
+    const stop = clock.hear((place, running) => {
+      if (running) away ??= frame.current ? begin(frame.current, stills) : undefined
+      else {
+        draw(place)
+        away?.()
+        away = undefined // the window, or the colours, may be others when it runs again
       }
-    : { stroke: 'none' }
+    })
+    return () => {
+      stop()
+      away?.()
+    }
+  }, [stills, places, starts, bellies, scale, hatch])
 
-const headOf = [
-  'biceps_long',
-  'biceps_short',
-  'brachialis',
-  'brachioradialis',
-  'triceps_long',
-  'triceps_lateral',
-  'triceps_medial',
-]
-const headIndex = Object.fromEntries(headOf.map((h, i) => [h, i]))
+  const part = (p: Stills['parts'][number], i: number) =>
+    written[p.class] ? (
+      <text key={i} data-part className={css[p.class]}>
+        {written[p.class]!(p.head)}
+      </text>
+    ) : (
+      <path key={i} data-part className={css[p.class]} style={strokeOf(p.width && p.width * scale, p.class)} />
+    )
+  const letters = stills.parts.findIndex((p) => p.class === 'letter')
+  const ghost = (at: number) => {
+    const k = stills.far // the halo round the whole arm
+    return pathOf(stills.parts[k]!, between(places, at, new Int32Array(stills.first.length)), starts[k]!, scale)
+  }
+  const box = (of: number[]) => of.map((x) => Math.round(x * scale)).join(' ')
+  return (
+    <div ref={frame} className={clsx(css.pair, className)} style={{ '--per': scale } as CSSProperties}>
+      <svg viewBox={box(stills.box)} data-still className={css.pose} role="img" aria-label="The repetition, played">
+        <g data-stays>
+          <Metres of={stills.behind} scale={scale} />
+        </g>
+        {stills.parts.slice(0, stills.far).map(part)}
+        <g data-stays>
+          <Metres of={stills.stays} scale={scale} />
+          {[0, last].map((at) => (
+            <path key={at} d={ghost(at)} className={css.end} />
+          ))}
+        </g>
+        {stills.parts.slice(stills.far, stills.close).map((p, i) => part(p, i + stills.far))}
+      </svg>
+      <svg viewBox={box(stills.arm_box)} data-still className={css.within} aria-hidden>
+        {stills.parts.slice(stills.close, letters).map((p, i) => part(p, i + stills.close))}
+        {hatch && <Hatches id={id} hatch={hatch} scale={scale} />}
+        {hatch &&
+          bellies.map(({ head }) => (
+            <path key={head} data-hatched fill={`url(#${id}${headOf[head]!})`} stroke="none" />
+          ))}
+        {stills.parts.slice(letters).map((p, i) => part(p, i + letters))}
+      </svg>
+    </div>
+  )
+}
+
+/** Metres is what does not move, drawn in metres. */
+export function Metres({ of, scale }: { of: Stills['stays']; scale: number }) {
+  return (
+    <g transform={`scale(${scale})`} className={css.metres}>
+      <Shapes of={of} />
+    </g>
+  )
+}

@@ -1,7 +1,7 @@
 import css from './slice.module.css'
 
-/** Hatches are the patterns of the heads on the arm, in metres: the same directions as on the slice. */
-export function Hatches({ id, hatch }: { id: string; hatch: Map<string, number> }) {
+/** Hatches are the patterns of the heads on the arm, in metres, or as many times finer: the same directions as on the slice. */
+export function Hatches({ id, hatch, scale = 1 }: { id: string; hatch: Map<string, number>; scale?: number }) {
   return (
     <defs>
       {[...hatch].map(([head, angle]) => (
@@ -11,7 +11,7 @@ export function Hatches({ id, hatch }: { id: string; hatch: Map<string, number> 
           width={0.012}
           height={0.012}
           patternUnits="userSpaceOnUse"
-          patternTransform={`rotate(${angle})`}
+          patternTransform={`rotate(${angle}) scale(${scale})`}
         >
           <line x1="0" y1={0.006} x2={0.012} y2={0.006} className={css.hatch} strokeWidth={0.003} />
         </pattern>

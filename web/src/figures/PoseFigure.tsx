@@ -1,8 +1,7 @@
-import { useId, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Handle, Pose } from '../api/client'
 import { clsx } from 'clsx'
-import { Hatches } from './Hatches'
-import { codes, middle, tone } from './heads'
+import { Shapes } from './Shapes'
 import css from './pose.module.css'
 
 interface Props {
@@ -11,8 +10,6 @@ interface Props {
   onTurn?: (key: string, value: number, grabbing: boolean) => void
   onGrab?: (key: string | null) => void
   words?: (key: string) => string
-  /** how each head is hatched, by its id; absent: not at all */
-  hatch?: Map<string, number>
   className?: string
 }
 
@@ -43,8 +40,7 @@ const arrows: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRigh
  * PoseFigure is the side view of a set-up; its handles can be dragged, or nudged with the arrow keys (Shift: three
  * steps).
  */
-export function PoseFigure({ pose, onTurn, onGrab, words, hatch, className }: Props) {
-  const id = useId()
+export function PoseFigure({ pose, onTurn, onGrab, words, className }: Props) {
   const svg = useRef<SVGSVGElement>(null)
   const [held, setHeld] = useState<string | null>(null)
   const [box, setBox] = useState(pose.box)
@@ -68,43 +64,7 @@ export function PoseFigure({ pose, onTurn, onGrab, words, hatch, className }: Pr
       role={onTurn ? 'group' : 'img'}
       aria-label={pose.text}
     >
-      {pose.shapes.map((s, i) => (
-        <path
-          key={i}
-          d={s.path}
-          className={css[s.class]}
-          style={
-            s.head
-              ? { fill: tone(s.head, s.level ?? 0) }
-              : s.width
-                ? { strokeWidth: s.width, fill: 'none', strokeLinecap: s.class.endsWith('bell') ? 'butt' : 'round' }
-                : { stroke: 'none' }
-          }
-        />
-      ))}
-      {hatch && <Hatches id={id} hatch={hatch} />}
-      {hatch &&
-        pose.shapes.map((s, i) =>
-          s.head && s.level ? (
-            <path
-              key={i}
-              d={s.path}
-              fill={`url(#${id}${s.head})`}
-              opacity={0.15 + 0.4 * s.level}
-              pointerEvents="none"
-            />
-          ) : null,
-        )}
-      {onTurn &&
-        pose.shapes.map((s, i) => {
-          if (!s.head || !s.level) return null
-          const [x, y] = middle(s.path)
-          return (
-            <text key={i} x={x} y={y + 0.01} className={css.code}>
-              {codes[s.head]}
-            </text>
-          )
-        })}
+      <Shapes of={pose.shapes} />
       <path d={pose.path} className={css.way} />
       {pose.hardest && (
         <circle cx={pose.hardest.x} cy={pose.hardest.y} r={0.022} className={css.hardest}>

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Ribbon as Geometry } from '../api/client'
-import { clock, last } from './clock'
+import { clock, follow } from './clock'
+import { last } from './tempo'
 import { decimals } from './heads'
 import { clsx } from 'clsx'
 import css from './ribbon.module.css'
@@ -20,16 +21,7 @@ export function Ribbon({ geometry, width, height, full = false, scrubbed = false
   const [read, setRead] = useState<number | null>(null)
   const reads = geometry.reads
   const head = useRef<HTMLSpanElement>(null)
-  useEffect(
-    () =>
-      scrubbed
-        ? clock.hear((place) => {
-            // moved, not drawn anew: nothing of the page is painted for it
-            if (head.current) head.current.style.transform = `translateX(${(place / last) * 100}%)`
-          })
-        : undefined,
-    [scrubbed],
-  )
+  useEffect(() => (scrubbed && head.current ? follow(head.current) : undefined), [scrubbed])
   const at = read === null ? null : reads[read]
   return (
     <figure className={full ? clsx(css.ribbon, css.full) : css.ribbon} style={{ width }}>

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Stills } from '../api/client'
-import { drawn, placesOf } from './Alive'
-import { clock, last, placeAt } from './clock'
-import { middle } from './heads'
+import { clock } from './clock'
+import { last, placeAt } from './tempo'
+import { between, pathOf, placesOf } from './stills'
 
 describe('the clock', () => {
   it('goes up, holds, comes down and begins again, at the tempo', () => {
@@ -35,17 +35,22 @@ describe('the clock', () => {
 describe('stills', () => {
   const stills = {
     first: [0, 0, 10, 0],
-    steps: [
+    bends: [
       [0, 2, 0, -2],
-      [1, 0, 1, 0],
+      [1, -2, 1, 2],
     ],
   } as unknown as Stills
   it('add up, and are drawn between two', () => {
-    const [a, b, c] = placesOf(stills)
-    expect([...c!]).toEqual([1, 2, 11, -2])
-    expect(drawn(a!, b!, 0.5, 0.1, 0, 2, true)).toBe('M0.0000 0.1000L1.0000 -0.1000Z')
-  })
-  it('are labelled in their middle', () => {
-    expect(middle('M0 0L.5 0L.5 1L0 1Z')).toEqual([0.25, 0.5])
+    const places = placesOf(stills)
+    expect([...places[2]!]).toEqual([1, 2, 11, -2])
+    const half = between(places, 0.5, new Int32Array(4))
+    expect([...half]).toEqual([0, 4, 40, -4])
+    const part = { class: 'bone', points: 2 }
+    expect(pathOf(part, half, 0, 100)).toBe('M0 4L40 -4')
+    expect(pathOf({ ...part, closed: true }, half, 0, 100)).toBe('M0 4L40 -4Z')
+    expect(pathOf({ ...part, smooth: true, closed: true }, half, 0, 100)).toBe('M20 0Q0 4 20 0Q40 -4 20 0Z')
+    expect(pathOf({ class: 'bone', points: 1, r: 0.1 }, half, 2, 100)).toBe(
+      'M30 -4a10 10 0 1 0 20 0a10 10 0 1 0 -20 0Z',
+    )
   })
 })

@@ -35,13 +35,6 @@ export const codes: Record<string, string> = {
   triceps_medial: 'TM',
 }
 
-/** middle is the middle of the points of a path of straight lines. */
-export function middle(path: string): [number, number] {
-  const n = (path.match(/-?\d*\.?\d+/g) ?? []).map(Number)
-  const pairs = Math.max(1, n.length / 2)
-  return [n.reduce((s, x, i) => s + (i % 2 ? 0 : x), 0) / pairs, n.reduce((s, x, i) => s + (i % 2 ? x : 0), 0) / pairs]
-}
-
 /** tone is a head's colour on the arm: paler the less it is filled. */
 export const tone = (head: string, level: number) =>
   `color-mix(in srgb, ${headColour[head]} ${Math.round(100 * (0.14 + 0.86 * level))}%, var(--skin))`

@@ -1,5 +1,5 @@
 import { clsx } from 'clsx'
-import { PoseFigure } from '../figures/PoseFigure'
+import { Figure } from '../figures/Figure'
 import type { Now as What } from './machine'
 import type { Ready } from './types'
 import css from './floor.module.css'
@@ -113,7 +113,7 @@ export function Now({ ready, now, reps, setReps, load, stage, seconds, ramp, tic
         {slot.last && <p className={css.last}>last time: {slot.last}</p>}
       </div>
       <div className={css.how}>
-        {!swapped && <PoseFigure pose={slot.pose} className={clsx(css.pose, !now.first && css.wide)} />}
+        {!swapped && <Figure pose={slot.pose} className={clsx(css.pose, !now.first && css.wide)} />}
         {(now.first || swapped) && (
           <div className={css.setUp}>
             {set.details && <p>{set.details}</p>}

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import type { SheetView, Slice as Geometry } from '../../api/client'
-import { PoseFigure } from '../../figures/PoseFigure'
+import { Figure } from '../../figures/Figure'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { plain, type Parts } from './parts'
@@ -57,7 +57,7 @@ export function SheetPage({
         {sheet.slots.map((s, i) => (
           <li key={i} className={clsx(css.slot, s.in_combo && css.inCombo)}>
             <span className={css.no}>{i + 1}</span>
-            <PoseFigure pose={s.pose} className={css.pose} />
+            <Figure pose={s.pose} className={css.pose} />
             <div className={css.what}>
               {s.combo && <p className={css.combo}>In turns, {s.combo}</p>}
               <h2>{s.title}</h2>

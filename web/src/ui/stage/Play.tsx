@@ -5,7 +5,8 @@ import type { Stills, Worn } from '../../api/client'
 import { queries } from '../../api/queries'
 import { useKeys } from '../../app/keys'
 import { useClock } from '../../figures/Alive'
-import { clock, last } from '../../figures/clock'
+import { clock, follow } from '../../figures/clock'
+import { last } from '../../figures/tempo'
 import css from './stage.module.css'
 
 /** still says whether who looks wants nothing to move: the repetition is shown in five pictures then. */
@@ -24,18 +25,28 @@ export function Play({ stills }: { stills: Stills | undefined }) {
   const { open, running } = useClock()
   const words = useRef<HTMLParagraphElement>(null)
   const range = useRef<HTMLInputElement>(null)
+  const thumb = useRef<HTMLSpanElement>(null)
   useEffect(() => () => clock.close(), []) // it ends with the page that it was begun on
+  useEffect(() => (thumb.current ? follow(thumb.current) : undefined), [open])
   useEffect(
     () =>
       clock.hear((place, runs) => {
-        if (range.current && document.activeElement !== range.current) range.current.value = String(place)
-        else if (range.current && runs) range.current.value = String(place)
         const says = stills?.words[Math.round(place)] ?? ''
         if (words.current && words.current.textContent !== says) words.current.textContent = says
-        range.current?.setAttribute('aria-valuetext', says)
+        if (runs || !range.current) return
+        range.current.value = String(place)
+        range.current.setAttribute('aria-valuetext', says)
       }),
     [stills, open],
   )
+  /** before it is moved the slider is where the repetition is */
+  const catchUp = () => {
+    if (clock.isRunning() && range.current) range.current.value = String(Math.round(clock.place()))
+  }
+  // it may have begun before its tempo was known
+  useEffect(() => {
+    if (stills && clock.isRunning()) clock.start(stills.tempo)
+  }, [stills])
   const toggle = () => {
     if (still()) clock.seek(clock.place() >= last ? 0 : (Math.floor(clock.place() / 10) + 1) * 10)
     else if (clock.isRunning()) clock.stop()
@@ -55,16 +66,23 @@ export function Play({ stills }: { stills: Stills | undefined }) {
       </Button>
       {open && (
         <>
-          <input
-            ref={range}
-            type="range"
-            min={0}
-            max={last}
-            step={1}
-            defaultValue={0}
-            aria-label="Where in the repetition"
-            onInput={(e) => clock.seek(Number(e.currentTarget.value))}
-          />
+          <div className={css.scrub}>
+            <input
+              ref={range}
+              type="range"
+              min={0}
+              max={last}
+              step={1}
+              defaultValue={0}
+              aria-label="Where in the repetition"
+              onKeyDown={catchUp}
+              onPointerDown={catchUp}
+              onInput={(e) => clock.seek(Number(e.currentTarget.value))}
+            />
+            <span className={css.track} aria-hidden>
+              <span ref={thumb} className={css.thumb} />
+            </span>
+          </div>
           <Button size="small" type="text" onClick={() => clock.close()}>
             Back to its settings
           </Button>

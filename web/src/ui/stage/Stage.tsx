@@ -3,7 +3,7 @@ import type { ControlView, SetUpView, Worn } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Alive } from '../../figures/Alive'
 import { BiasBars } from '../../figures/BiasBars'
-import { PoseFigure } from '../../figures/PoseFigure'
+import { Figure } from '../../figures/Figure'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Control } from './Control'
@@ -57,7 +57,7 @@ export function Stage({ view, turn, worn, ask, aside, children }: Props) {
           {stills ? (
             <Alive stills={stills} hatch={hatch} />
           ) : (
-            <PoseFigure
+            <Figure
               pose={view.pose}
               onTurn={turn && ((k, v, grabbing) => turn(k, v, grabbing))}
               words={(k) => words.get(k) ?? ''}
