@@ -100,11 +100,14 @@ func (c *closeUp) skin(w *Within, wrist, hand Point) {
 func (c *closeUp) fold(elbow, wrist Point) {
 	dx, dy := wrist.X-elbow.X, wrist.Y-elbow.Y
 	long := math.Hypot(dx, dy)
-	dx, dy = dx/long+1e-3, dy/long-1 // between the forearm and the upper arm
-	across := math.Hypot(dx, dy)
-	deep := 0.10 * c.u * max(0, min(1, -(wrist.Y-elbow.Y)/long+0.3)) / 1.3
-	from := elbow.plus(0.20*c.u*dx/across, 0.20*c.u*dy/across)
-	c.stroke("crease", 0.012*c.u, from, from.plus(-deep*dx/across, -deep*dy/across))
+	dx, dy = dx/long, dy/long
+	open := math.Sqrt((1 + dy) / 2) // the sine of half the angle between forearm and upper arm
+	x, y := dx+1e-3, dy-1           // the way to the crook, between them
+	across := math.Hypot(x, y)
+	x, y = x/across, y/across
+	crook := min(0.42, 0.125/max(open, 0.2)) * c.u // how far the skins meet from the elbow's middle
+	deep := 0.16 * c.u * max(0, 0.9-open)
+	c.stroke("crease", 0.012*c.u, elbow.plus(crook*x, crook*y), elbow.plus((crook-deep)*x, (crook-deep)*y))
 }
 
 // blade is the shoulder blade, which stays with the trunk: a long head crosses to it.

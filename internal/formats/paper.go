@@ -8,6 +8,7 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"musculus/internal/core/arm"
 	"musculus/internal/figure"
 )
 
@@ -87,7 +88,7 @@ var posePaints = map[string]string{
 	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
 	"ghost": "ghost", "ghost-hand": "ghost",
 	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "tendon", "hand": "skin", "thumb": "hair",
-	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
+	"down": "soft", "ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 
 // holes are the parts of the figure that let the paper through.
@@ -108,22 +109,76 @@ func (p *paper) pose(f *figure.Pose, x, y, w, h float64) {
 	at := place{x + (w-k*f.Box[2])/2 - k*f.Box[0], y + (h-k*f.Box[3])/2 - k*f.Box[1], k, k}
 	p.ClipRect(x, y, w, h, false)
 	defer p.ClipEnd()
-	for _, s := range f.Shapes {
-		if s.Class == "belly" {
-			p.belly(&s, at)
-			continue
-		}
-		p.colour(posePaint(s.Class))
-		p.draw(s.Path, at, s.Width)
-	}
+	p.shapes(f.Shapes, at)
 	p.colour(figure.Paint("weight"))
 	p.SetDashPattern([]float64{0.6, 0.5}, 0)
 	p.draw(f.Path, at, 0.2/k)
 	p.SetDashPattern(nil, 0)
 }
 
+// nearer is how much of a close-up is seen on paper: less of the forearm, so that the heads are larger.
+const nearer = 0.87
+
+// closeUp draws the arm by itself into a box of the page, from its top.
+func (p *paper) closeUp(c *figure.CloseUp, x, y, w, h float64) {
+	k := math.Min(w/c.Box[2], h/(nearer*c.Box[3]))
+	p.ClipRect(x, y, w, h, false)
+	defer p.ClipEnd()
+	p.shapes(c.Shapes, place{x + (w-k*c.Box[2])/2 - k*c.Box[0], y - k*c.Box[1], k, k})
+}
+
+// shapes draws a figure's lines, areas and letters in their order.
+func (p *paper) shapes(of []figure.Shape, at place) {
+	for i := range of {
+		s := &of[i]
+		switch s.Class {
+		case "belly":
+			p.belly(s, at)
+		case "shaft": // a bone, outlined
+			p.colour(figure.Paint("bone"))
+			p.draw(s.Path, at, 0)
+			p.colour(figure.Paint("soft"))
+			p.SetLineWidth(0.1)
+			if s.Path.R > 0 {
+				on := at.on(s.Path)
+				p.Circle(on[0].X, on[0].Y, s.Path.R*at.kx, "D")
+				break
+			}
+			p.Polygon(at.on(s.Path), "D")
+		case "letter":
+			if h, ok := arm.HeadByID(s.Head); ok {
+				p.letters(arm.Heads[h].Code, s.Path, at, s.Level > 0)
+			}
+		case "down-word":
+			p.letters("down", s.Path, at, false)
+		default:
+			p.colour(posePaint(s.Class))
+			p.draw(s.Path, at, s.Width)
+		}
+	}
+}
+
+// letters writes a word round a place, on a little white so that it stands on anything.
+func (p *paper) letters(words string, path figure.Path, at place, bold bool) {
+	on := at.on(path)[0]
+	style, paint := "", "soft"
+	if bold {
+		style, paint = "B", "ink"
+	}
+	p.SetFont(fontName, style, 4.6)
+	w := p.GetStringWidth(words)
+	p.SetFillColor(255, 255, 255)
+	p.SetAlpha(0.75, "Normal")
+	p.Rect(on.X-w/2-0.2, on.Y-0.85, w+0.4, 1.7, "F")
+	p.SetAlpha(1, "Normal")
+	p.SetTextColor(rgb(figure.Paint(paint)))
+	p.Text(on.X-w/2, on.Y+0.58, words)
+}
+
 // belly draws a head on the arm: filled as the slice's regions are, hatched alike, outlined.
 func (p *paper) belly(s *figure.Shape, at place) {
+	p.colour(figure.Paint("skin")) // what lies under it is not seen
+	p.Polygon(at.on(s.Path), "F")
 	p.SetAlpha(0.16+0.84*s.Level, "Normal")
 	p.colour(figure.HeadPaint(s.Head))
 	points := at.on(s.Path)

@@ -47,8 +47,9 @@ const (
 	headTall = 32.0
 	slotTall = 52.0 // at most
 	leastRow = 22.0
-	poseWide = 44.0
-	sideWide = 30.0
+	poseWide = 52.0
+	armWide  = 24.0 // at most, of it
+	sideWide = 25.0
 )
 
 // WriteSheetPDF writes a sheet on A4, or on Letter; one page as long as each slot
@@ -158,7 +159,13 @@ func (p *paper) slot(s *PDFSlot, number int, y, row, wide float64, right *figure
 		p.SetLineWidth(0.9)
 		p.Line(pageEdge-2.5, y+0.6, pageEdge-2.5, y+row-0.6)
 	}
-	p.pose(&s.Pose, pageEdge+5, y+1, poseWide-6, row-2)
+	room := poseWide - 6
+	if c := s.Pose.Close; c != nil {
+		w := min(armWide, (row-2)*c.Box[2]/(nearer*c.Box[3]))
+		p.closeUp(c, pageEdge+5+room-w, y+1, w, row-2)
+		room -= w + 1
+	}
+	p.pose(&s.Pose, pageEdge+5, y+1, room, row-2)
 	p.words(s, y+1.2, textWide(wide), true)
 	side := min(sideWide-6, row-10)
 	p.slice(right, s.Heads, wide-pageEdge-side-2, y+1.5, side)
