@@ -119,7 +119,8 @@ func (c *closeUp) blade() {
 		hook = append(hook, at(p[0], p[1]))
 	}
 	var roof []Point
-	for _, p := range [][2]float64{{-0.10, 0.03}, {-0.09, 0.12}, {-0.03, 0.165}, {0.04, 0.165}, {0.045, 0.135}, {-0.03, 0.125}, {-0.055, 0.09}, {-0.06, 0.03}} {
+	for _, p := range [][2]float64{{-0.10, 0.03}, {-0.09, 0.12}, {-0.03, 0.165}, {0.04, 0.165}, {0.045, 0.135},
+		{-0.03, 0.125}, {-0.055, 0.09}, {-0.06, 0.03}} {
 		roof = append(roof, at(p[0], p[1]))
 	}
 	for _, of := range [][]Point{hook, roof} {
@@ -160,7 +161,7 @@ func (c *closeUp) down(d arm.Vec) {
 	at, to := c.flat(d), Point{-0.34 * c.u, -0.22 * c.u}
 	x, y := 0.075*c.u*at.X, 0.075*c.u*at.Y
 	c.stroke("down", 0.016*c.u, to.plus(-x, -y), to.plus(x, y))
-	c.shapes = append(c.shapes, Shape{Class: "down-word", Path: polyline([]Point{to.plus(0, 0.15*c.u)}, false)})
+	c.shapes = append(c.shapes, Shape{Class: "down-word", Path: polyline([]Point{to.plus(-0.09*c.u, 0.15*c.u)}, false)})
 	c.stroke("down", 0.016*c.u, to.plus(0.4*x-0.5*y, 0.4*y+0.5*x), to.plus(x, y), to.plus(0.4*x+0.5*y, 0.4*y-0.5*x))
 }
 

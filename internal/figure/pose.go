@@ -66,9 +66,17 @@ func MakeLookedAt(s movement.SetUp, body arm.Body, p *effort.Profile, fill *Fill
 	return out
 }
 
-// MakeCard is the figure as small as on a card: the arm from within is in it, not beside it.
-func MakeCard(s movement.SetUp, body arm.Body, fill *Fill) Pose {
-	return makePose(s, body, nil, fill, []Handle{}, false)
+// Card is the figure as small as on a card: the arm from within is in it, not beside it.
+type Card struct {
+	Box    [4]float64 `json:"box"`
+	Shapes []Shape    `json:"shapes"`
+	Text   string     `json:"text"`
+}
+
+// MakeCard draws a set-up in small.
+func MakeCard(s movement.SetUp, body arm.Body, fill *Fill) Card {
+	p := makePose(s, body, nil, fill, []Handle{}, false)
+	return Card{p.Box, p.Shapes, p.Text}
 }
 
 func (p *Pose) closeUp(s movement.SetUp, body arm.Body, fill *Fill) {

@@ -88,7 +88,8 @@ var posePaints = map[string]string{
 	"body": "figure", "trunk": "figure", "bench": "bench", "frame": "frame", "column": "frame", "floor": "frame",
 	"ghost": "ghost", "ghost-hand": "ghost",
 	"far": "far", "hair": "hair", "skin": "skin", "bone": "bone", "tendon": "tendon", "hand": "skin", "thumb": "hair",
-	"down": "soft", "ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
+	"down":        "soft",
+	"ghost-cable": "ghost", "ghost-weight": "ghost-weight", "ghost-weight-bell": "ghost-weight", "weight": "weight", "weight-bell": "weight",
 }
 
 // holes are the parts of the figure that let the paper through.
@@ -147,10 +148,10 @@ func (p *paper) shapes(of []figure.Shape, at place) {
 			p.Polygon(at.on(s.Path), "D")
 		case "letter":
 			if h, ok := arm.HeadByID(s.Head); ok {
-				p.letters(arm.Heads[h].Code, s.Path, at, s.Level > 0)
+				p.letters(arm.Heads[h].Code, s.Path, at, s.Level > 0, 0.5)
 			}
 		case "down-word":
-			p.letters("down", s.Path, at, false)
+			p.letters("down", s.Path, at, false, 0)
 		default:
 			p.colour(posePaint(s.Class))
 			p.draw(s.Path, at, s.Width)
@@ -158,8 +159,9 @@ func (p *paper) shapes(of []figure.Shape, at place) {
 	}
 }
 
-// letters writes a word round a place, on a little white so that it stands on anything.
-func (p *paper) letters(words string, path figure.Path, at place, bold bool) {
+// letters writes a word at a place, which lies so far along it, on a little white so that it stands on
+// anything.
+func (p *paper) letters(words string, path figure.Path, at place, bold bool, along float64) {
 	on := at.on(path)[0]
 	style, paint := "", "soft"
 	if bold {
@@ -167,12 +169,13 @@ func (p *paper) letters(words string, path figure.Path, at place, bold bool) {
 	}
 	p.SetFont(fontName, style, 4.6)
 	w := p.GetStringWidth(words)
+	x := on.X - along*w
 	p.SetFillColor(255, 255, 255)
 	p.SetAlpha(0.75, "Normal")
-	p.Rect(on.X-w/2-0.2, on.Y-0.85, w+0.4, 1.7, "F")
+	p.Rect(x-0.2, on.Y-0.85, w+0.4, 1.7, "F")
 	p.SetAlpha(1, "Normal")
 	p.SetTextColor(rgb(figure.Paint(paint)))
-	p.Text(on.X-w/2, on.Y+0.58, words)
+	p.Text(x, on.Y+0.58, words)
 }
 
 // belly draws a head on the arm: filled as the slice's regions are, hatched alike, outlined.

@@ -170,7 +170,14 @@ var access = map[string]struct {
 		assistant: 200,
 		body:      func(*caller) any { return map[string]any{"movement": "lying_bar", "head": "triceps_long"} },
 	},
-	"rep":       {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"rep": {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
+	"figures": {
+		anonymous: 401,
+		assistant: 200,
+		body: func(*caller) any {
+			return map[string]any{"set_ups": []any{map[string]any{"movement": "lying_bar"}, map[string]any{"movement": "press_floor"}}}
+		},
+	},
 	"hints":     {anonymous: 401, assistant: 200, body: func(*caller) any { return map[string]any{"movement": "lying_bar"} }},
 	"own":       {anonymous: 401, assistant: 200},
 	"find":      {anonymous: 401, assistant: 200},

@@ -21,6 +21,7 @@ import (
 	"musculus/internal/httpapi/checkins"
 	"musculus/internal/httpapi/clients"
 	"musculus/internal/httpapi/drafts"
+	"musculus/internal/httpapi/figures"
 	"musculus/internal/httpapi/floor"
 	"musculus/internal/httpapi/growth"
 	"musculus/internal/httpapi/library"
@@ -143,6 +144,7 @@ var places = []func(huma.API, *op.Server){
 	people.Register,
 	studio.Register,
 	library.Register,
+	figures.Register,
 	stances.Register,
 	clients.Register,
 	growth.Register,

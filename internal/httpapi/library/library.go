@@ -97,7 +97,6 @@ func (s *place) registerLibrary(api huma.API) {
 		),
 		s.look,
 	)
-	huma.Register(api, op.Operation("rep", op.Everybody, http.MethodPost, "/rep", "A repetition in pictures, to be played"), s.rep)
 	huma.Register(api, op.Operation("hints", op.Everybody, http.MethodPost, "/hints", "Set-up arithmetic"), s.hints)
 	huma.Register(
 		api,

@@ -7,7 +7,6 @@ import (
 	"musculus/internal/core/effort"
 	"musculus/internal/core/fitting"
 	"musculus/internal/core/movement"
-	"musculus/internal/core/text"
 	"musculus/internal/figure"
 	"musculus/internal/httpapi/op"
 )
@@ -58,15 +57,6 @@ type hintsOutput struct {
 	}
 }
 
-type repInput struct {
-	Body struct {
-		op.WornInput
-		Fault string `json:"fault,omitempty" maxLength:"60" doc:"with this fault; absent: as it should be"`
-	}
-}
-
-type repOutput struct{ Body figure.Stills }
-
 type faultsInput struct{ Body op.WornInput }
 
 type faultsOutput struct {
@@ -96,29 +86,6 @@ func (s *place) look(ctx context.Context, in *lookInput) (*lookOutput, error) {
 	}
 	out.Body.Explain = set.Explain(p)
 	return out, nil
-}
-
-// rep is a set-up's repetition, to be played, as it should be or with a fault; graded work has none.
-func (s *place) rep(ctx context.Context, in *repInput) (*repOutput, error) {
-	set, y, _, _, err := s.Worn(ctx, &in.Body.WornInput)
-	if err != nil {
-		return nil, err
-	}
-	setup, says := set.EffortFor(y.Body().Stature), ""
-	for _, f := range set.Movement.FaultsOf() {
-		if faulty, ok := fitting.Faulty(f, set, y.Body().Stature); ok && f.ID == in.Body.Fault {
-			setup, says = faulty, "This is it: "+f.Seen+". "+text.Capital(fitting.CostOf(f, set, y).Words)+"."
-		}
-	}
-	if in.Body.Fault != "" && says == "" {
-		return nil, op.FieldProblem("body.fault", "this fault moves nothing that could be played")
-	}
-	stills, err := figure.MakeStillsAs(set, setup, y.Body())
-	if err != nil {
-		return nil, op.FieldProblem("body.movement", "%s", err)
-	}
-	stills.Says = says
-	return &repOutput{*stills}, nil
 }
 
 func (s *place) hints(ctx context.Context, in *hintsInput) (*hintsOutput, error) {

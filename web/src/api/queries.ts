@@ -1,6 +1,6 @@
 // What is read, each under one key, and what a write touches: told here once.
 import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-query'
-import { api, got, Problem, type Begun, type BlockDraft, type Worn } from './client'
+import { api, got, Problem, type Begun, type BlockDraft, type Drawn, type Worn } from './client'
 import type { Draft } from '../saving/kinds'
 
 /**
@@ -255,6 +255,24 @@ export const queries = {
       queryKey: ['library', client, stance],
       queryFn: ({ signal }) => got(api.GET('/library', { params: { query: { client, stance } }, signal })),
       placeholderData: (old) => old,
+    }),
+  /** figures are those of set-ups, each by how it was asked for: after what is read, since they are many and only looked at. */
+  figures: (body: string | null) =>
+    queryOptions({
+      queryKey: ['figures', body],
+      queryFn: async ({ signal }) => {
+        const asked = JSON.parse(body!) as { set_ups: Drawn[]; client?: string; stance?: string }
+        const { figures } = await got(api.POST('/figures', { body: asked, signal }))
+        return new Map(
+          figures.flatMap((f, i) => [
+            [JSON.stringify(asked.set_ups[i]), f],
+            [asked.set_ups[i]!.movement, f],
+          ]),
+        )
+      },
+      enabled: body !== null,
+      staleTime: Infinity,
+      ...asked,
     }),
   // What is asked of one set-up: body is what was written, so that the same is asked once.
   near: (body: string) =>

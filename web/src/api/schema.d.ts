@@ -1075,6 +1075,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set-ups as small figures */
+        post: operations["figures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/find": {
         parameters: {
             query?: never;
@@ -2441,6 +2458,11 @@ export interface components {
             sets: number;
             words: string;
         };
+        Card: {
+            box: number[];
+            shapes: components["schemas"]["Shape"][];
+            text: string;
+        };
         Catalogue: {
             left: components["schemas"]["Slice"];
             limits: components["schemas"]["Limits"];
@@ -2916,6 +2938,12 @@ export interface components {
             swaps: string[];
             weights: components["schemas"]["DraftWeight"][];
         };
+        DrawnInput: {
+            movement: string;
+            settings?: {
+                [key: string]: number | string;
+            };
+        };
         DropFactorInputBody: {
             password: string;
         };
@@ -3155,6 +3183,14 @@ export interface components {
             asks: boolean;
             field: string;
             reason: string;
+        };
+        FiguresInputBody: {
+            client?: string;
+            set_ups: components["schemas"]["DrawnInput"][];
+            stance?: string;
+        };
+        FiguresOutputBody: {
+            figures: components["schemas"]["Card"][];
         };
         FindOutputBody: {
             found: components["schemas"]["FoundView"][];
@@ -12885,6 +12921,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FaultsOutputBody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiguresInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiguresOutputBody"];
                 };
             };
             /** @description Unauthorized */

@@ -146,13 +146,14 @@ function lettersOf(of: SVGTextElement, scale: number): Look['letters'] {
   const layer = new OffscreenCanvas(Math.ceil(high * 4), Math.ceil(high * 2))
   const on = layer.getContext('2d')!
   on.font = `${s.fontWeight} ${high}px ${s.fontFamily}`
-  on.textAlign = 'center'
+  const x = s.textAnchor === 'start' ? high / 4 : layer.width / 2
+  on.textAlign = s.textAnchor === 'start' ? 'left' : 'center'
   on.textBaseline = 'middle'
   on.lineJoin = 'round'
   on.strokeStyle = s.stroke
   on.lineWidth = parseFloat(s.strokeWidth) * scale
-  on.strokeText(of.textContent, layer.width / 2, layer.height / 2)
+  on.strokeText(of.textContent, x, layer.height / 2)
   on.fillStyle = s.fill
-  on.fillText(of.textContent, layer.width / 2, layer.height / 2)
-  return { picture: layer.transferToImageBitmap(), x: layer.width / 2, y: layer.height / 2 }
+  on.fillText(of.textContent, x, layer.height / 2)
+  return { picture: layer.transferToImageBitmap(), x, y: layer.height / 2 }
 }

@@ -1,11 +1,12 @@
 import type { Worn } from '../../api/client'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { LibraryEntry } from '../../api/client'
+import type { Card, LibraryEntry } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { decimals } from '../../figures/heads'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
+import { Small } from '../../figures/Small'
 import type { useWearer } from '../../ui/Wearer'
 import { Near } from '../../ui/stage/Near'
 import { Verdict } from '../../ui/stage/Verdict'
@@ -14,6 +15,8 @@ import css from './library.module.css'
 
 interface Props {
   entry: LibraryEntry
+  /** absent: it is still on its way */
+  figure: Card | undefined
   head: string
   to: string
   w: ReturnType<typeof useWearer>
@@ -22,7 +25,7 @@ interface Props {
 const aloneWords = { yes: 'safe to fail alone', no: 'not to be failed alone', pins: 'to be failed only with pins' }
 
 /** EntryCard is one set-up of the Library; opened, it says what it needs, what goes wrong and what comes nearest. */
-export function EntryCard({ entry: e, head, to, w }: Props) {
+export function EntryCard({ entry: e, figure, head, to, w }: Props) {
   const { right } = useCatalogue()
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
@@ -33,7 +36,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
   return (
     <article className={open ? clsx(css.card, css.open) : css.card}>
       <div className={css.face}>
-        <Slice geometry={right} view={e.glyph.slice} size={76} />
+        <Small of={figure} className={css.figure} />
         <div className={css.text}>
           <Link to={to}>{e.name}</Link>
           {e.glyph.ribbon ? (
@@ -75,6 +78,7 @@ export function EntryCard({ entry: e, head, to, w }: Props) {
             </span>
           )}
         </div>
+        <Slice geometry={right} view={e.glyph.slice} size={54} />
       </div>
       {open && (
         <div className={css.more}>

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { type LibraryEntry } from '../../api/client'
 import { useKeys } from '../../app/keys'
+import { useFigures } from '../../figures/Small'
 import { Waiting } from '../../ui/Waiting'
 import { ClientThread } from '../../ui/thread/Client'
 import { useWearer, Wearer } from '../../ui/Wearer'
@@ -28,6 +29,11 @@ export function Library() {
   const heard = useFound(typed)
   const [as, setAs] = useState<'cards' | 'map'>('cards')
   const library = useQuery(queries.library(w.client, w.stance))
+  const figure = useFigures(
+    (library.data?.entries ?? []).map(({ id, settings }) => ({ movement: id, settings })),
+    w.client,
+    w.stance,
+  )
   useKeys({
     '/': {
       does: 'find a movement',
@@ -92,7 +98,7 @@ export function Library() {
           ) : (
             <div className={css.cards}>
               {found.map((e) => (
-                <EntryCard key={e.key} entry={e} head={head} to={to(e)} w={w} />
+                <EntryCard key={e.key} entry={e} figure={figure(e.id, e.settings)} head={head} to={to(e)} w={w} />
               ))}
               {found.length === 0 && <p className="hint">Nothing fits all of this. Take a filter away.</p>}
             </div>

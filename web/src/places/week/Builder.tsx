@@ -12,6 +12,7 @@ import { useDraft, type Draft } from '../../prescription/useDraft'
 import { usePreview } from '../../prescription/usePreview'
 import { Lock } from '../../ui/Lock'
 import { SaveNote, UndoRedo } from '../../ui/SaveNote'
+import { useFigures } from '../../figures/Small'
 import { Margin } from './Margin'
 import { Picker } from '../../ui/stage/Picker'
 import { SlotList } from './SlotList'
@@ -32,6 +33,10 @@ interface Props {
 export function Builder({ client, session, mayPlan }: Props) {
   const { draft, doc, edit, undo, redo, canUndo, canRedo, settle, itIsSo } = useDraft(client, session)
   const arrange = useArrange(client, draft, edit)
+  const figure = useFigures(
+    draft.slots.map(({ movement, settings }) => ({ movement, settings })),
+    client,
+  )
   const navigate = useNavigate()
   const asked = (useLocation().state as { slot?: string } | null)?.slot
   const [activeId, setActiveId] = useState<string | null>(
@@ -165,6 +170,7 @@ export function Builder({ client, session, mayPlan }: Props) {
           draft={draft.slots}
           views={shown.slots}
           activeId={active?.id ?? null}
+          figure={figure}
           mayPlan={mayPlan}
           faulty={(i) => faults.some((f) => f.field.startsWith(`slots[${i}]`))}
           choose={(id) => {

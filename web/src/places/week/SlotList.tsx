@@ -2,6 +2,7 @@ import type { SlotDraft, SlotView } from '../../api/client'
 import { useCatalogue } from '../../app/me'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
+import { Small, type FigureOf } from '../../figures/Small'
 import { Lock } from '../../ui/Lock'
 import { clsx } from 'clsx'
 import css from './builder.module.css'
@@ -10,6 +11,7 @@ interface Props {
   draft: SlotDraft[]
   views: SlotView[]
   activeId: string | null
+  figure?: FigureOf
   mayPlan: boolean
   faulty: (index: number) => boolean
   choose: (id: string) => void
@@ -26,6 +28,7 @@ export function SlotList({
   draft,
   views,
   activeId,
+  figure,
   mayPlan,
   faulty,
   choose,
@@ -72,7 +75,10 @@ export function SlotList({
                 }
               }}
             >
-              <Slice geometry={right} view={glyph.slice} size={38} />
+              <span className={css.slotPictures}>
+                {figure && <Small of={figure(slot.movement, slot.settings)} className={css.slotFigure} />}
+                <Slice geometry={right} view={glyph.slice} size={38} />
+              </span>
               <span className={css.slotText}>
                 <span className={css.slotTitle}>
                   {view?.short ?? movements.find((m) => m.id === slot.movement)!.name}
