@@ -31,6 +31,7 @@ func TestFigures(t *testing.T) {
 	}
 	y, err := effort.NewYardstick(arm.DefaultBody)
 	require.NoError(t, err)
+	large := os.Getenv("MUSCULUS_CLOSE") != ""
 	var cards []string
 	for _, m := range movement.Shipped.Movements {
 		s := m.Default()
@@ -39,16 +40,23 @@ func TestFigures(t *testing.T) {
 			p = nil
 		}
 		reading := stance.Shipped.Read(stance.ByID(stance.Default), s, p)
-		pose := figure.MakePose(s, arm.DefaultBody, p, view.FillOf(&reading))
+		name := html.EscapeString(m.ID)
+		if large {
+			pose := figure.MakePose(s, arm.DefaultBody, p, view.FillOf(&reading))
+			cards = append(cards, fmt.Sprintf(`<figure><div class="card two">%s%s</div><figcaption>%s</figcaption></figure>`,
+				svgOf(pose.Box, pose.Shapes, &pose.Path), svgOf(pose.Close.Box, pose.Close.Shapes, nil), name))
+			continue
+		}
+		card := figure.MakeCard(s, arm.DefaultBody, view.FillOf(&reading))
+		drawn := svgOf(card.Box, card.Shapes, nil)
 		cards = append(
 			cards,
-			fmt.Sprintf(`<figure><div class="card">%s</div><div class="glyph">%s</div><figcaption>%s</figcaption></figure>`,
-				svgOf(&pose), svgOf(&pose), html.EscapeString(m.ID)),
+			fmt.Sprintf(`<figure><div class="card">%s</div><div class="glyph">%s</div><figcaption>%s</figcaption></figure>`, drawn, drawn, name),
 		)
 	}
 	a := startMidweekApp(t)
 	p := a.signedIn(t, wren, [2]int64{1440, 900}, "/today")
-	if os.Getenv("MUSCULUS_CLOSE") != "" {
+	if large {
 		for n := 0; n*24 < len(cards); n++ {
 			p.page(
 				figurePage(cards[n*24:min(len(cards), n*24+24)], 6, 190, "light"),
@@ -86,7 +94,7 @@ func (p *tab) page(body string, size [2]int64, to string) {
 		[data-theme=dark] {`+night[1]+`}
 		body { margin: 0; font: 11px sans-serif; }
 		.sheet { display: grid; gap: 4px; padding: 8px; background: var(--paper); color: var(--ink); }
-		svg { width: 100% }
+		svg { width: 100% } .two { display: flex } .two svg:last-child { width: 40%; border-left: 1px solid var(--hairline) }
 		figure { margin: 0; position: relative; background: var(--card); border: 1px solid var(--hairline); }
 		.card { padding: 2px; } .glyph { position: absolute; right: 2px; top: 2px; width: 34px; height: 34px; opacity: .95; }
 		figcaption { padding: 0 3px 2px; font-size: 9px; overflow: hidden; white-space: nowrap; }
@@ -109,10 +117,16 @@ func figurePage(cards []string, columns, size int, scheme string) string {
 }
 
 // svgOf is a figure as the screen draws it.
-func svgOf(pose *figure.Pose) string {
+func svgOf(box [4]float64, shapes []figure.Shape, way *figure.Path) string {
 	var b strings.Builder
-	fmt.Fprintf(&b, `<svg class="pose" viewBox="%g %g %g %g">`, pose.Box[0], pose.Box[1], pose.Box[2], pose.Box[3])
-	for _, s := range pose.Shapes {
+	fmt.Fprintf(&b, `<svg class="pose" viewBox="%g %g %g %g">`, box[0], box[1], box[2], box[3])
+	for i := range shapes {
+		s := &shapes[i]
+		if s.Class == "letter" {
+			at := s.Path.Points[0]
+			fmt.Fprintf(&b, `<text x="%g" y="%g" class="letter">%s</text>`, at.X, at.Y, strings.ToUpper(head(s.Head)))
+			continue
+		}
 		style := "stroke:none"
 		if s.Class == "belly" {
 			style = fmt.Sprintf("fill:color-mix(in srgb, var(--%s) %.0f%%, var(--skin))", head(s.Head), 100*(0.16+0.84*s.Level))
@@ -122,8 +136,10 @@ func svgOf(pose *figure.Pose) string {
 		}
 		fmt.Fprintf(&b, `<path d=%q class=%q style=%q/>`, s.Path.String(), s.Class, style)
 	}
-	fmt.Fprintf(&b, `<path d=%q class="way"/></svg>`, pose.Path.String())
-	return b.String()
+	if way != nil {
+		fmt.Fprintf(&b, `<path d=%q class="way"/>`, way.String())
+	}
+	return b.String() + "</svg>"
 }
 
 func head(id string) string {

@@ -54,7 +54,7 @@ func (p *tab) frames95(for_ time.Duration) float64 {
 		IncludedCategories: []string{"devtools.timeline", "toplevel"},
 	}})
 	require.NoError(p.t, err)
-	time.Sleep(time.Second) // a trace that begins is work of its own
+	time.Sleep(time.Second)                                // a trace that begins is work of its own
 	eval[bool](p, `(console.timeStamp('the page'), true)`) // so that its thread is known
 	time.Sleep(for_)
 	_, err = chromedp.Call(p.ctx, tracing.End, cdp.Empty{})

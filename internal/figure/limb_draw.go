@@ -36,7 +36,7 @@ func (sc *scene) within(p arm.Posture, levels *Fill) {
 }
 
 // inside draws bones, tendons and bellies, from the deepest to the nearest; large: with the bones'
-// shapes, and smooth.
+// shapes and tendons, and smooth.
 func (c *canvas) inside(w *Within, u float64, on func(arm.Vec) Point, levels *Fill, large bool) {
 	shoulder, elbow := on(w.Shoulder), on(w.Elbow)
 	points := func(of []arm.Vec) []Point {
@@ -68,8 +68,10 @@ func (c *canvas) inside(w *Within, u float64, on func(arm.Vec) Point, levels *Fi
 			c.stroke("bone", foreboneWide*u, points(w.Radius[:])...)
 		}
 		b := &w.Bellies[h]
-		c.stroke("tendon", tendonWide*u, points(b.Upper)...)
-		c.stroke("tendon", tendonWide*u, points(b.Lower)...)
+		if large { // on a card they would be thinner than a dot
+			c.stroke("tendon", tendonWide*u, points(b.Upper)...)
+			c.stroke("tendon", tendonWide*u, points(b.Lower)...)
+		}
 		level := 0.0
 		if levels != nil {
 			level = levels[h]

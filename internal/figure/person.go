@@ -1,6 +1,8 @@
 package figure
 
 import (
+	"math"
+
 	"musculus/internal/core/arm"
 	"musculus/internal/core/movement"
 )
@@ -133,4 +135,25 @@ func (sc *scene) head() {
 	sc.disc("hair", sc.onTrunk(0.018, 0.258), 1.05*headRadius*k)
 	sc.area("body", sc.onTrunk(0.122, 0.270), sc.onTrunk(0.158, 0.228), sc.onTrunk(0.118, 0.195))
 	sc.disc("body", sc.onTrunk(0.048, 0.232), 0.86*headRadius*k)
+}
+
+// partner is whoever presses the load down or takes it: standing at the head's end, a hand on it,
+// paler than who trains.
+func (sc *scene) partner(ground float64) {
+	k := sc.k
+	hand := sc.point(sc.to.Hand)
+	shoulder := Point{0, ground - 1.40*k}
+	reach := 0.58 * k
+	high := hand.Y - shoulder.Y
+	shoulder.X = min(hand.X-math.Sqrt(max(0.04*k*k, reach*reach-high*high)), sc.onTrunk(-padOff, 0.38).X-0.12*k)
+	hip := shoulder.plus(-0.03*k, 0.50*k)
+	ankle := Point{hip.X - 0.02*k, ground - 0.06*k}
+	knee := Point{hip.X + 0.02*k, (hip.Y+ground)/2 - 0.02*k}
+	sc.stroke("far", 0.17*k, shoulder, hip)
+	sc.stroke("far", 0.13*k, hip, knee)
+	sc.stroke("far", 0.085*k, knee, ankle)
+	sc.stroke("far", 0.045*k, ankle.plus(0, 0.035*k), ankle.plus(0.17*k, 0.035*k))
+	sc.stroke("far", 0.09*k, shoulder, shoulder.plus(0.02*k, -0.16*k))
+	sc.disc("far", shoulder.plus(0.03*k, -0.235*k), 0.98*headRadius*k)
+	sc.stroke("far", 0.075*k, shoulder, toward(shoulder, hand, 0.5).plus(0.02*k, 0.07*k), hand)
 }

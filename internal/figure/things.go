@@ -67,6 +67,9 @@ func (sc *scene) dumbbell(class string, at Point, dx, dy float64) {
 func (sc *scene) furniture() {
 	k, ground := sc.k, -sc.floor
 	sc.stroke("floor", 0.012, Point{-3, ground}, Point{3, ground})
+	if sc.setUp.Movement.NeedsPartner() {
+		sc.partner(ground)
+	}
 	hip := sc.hip()
 	switch sc.setUp.Position() {
 	case movement.Reclined:

@@ -2,6 +2,7 @@ package movement
 
 import (
 	"slices"
+	"strings"
 
 	"musculus/internal/core/effort"
 )
@@ -60,3 +61,6 @@ func (s SetUp) Cautions() []string {
 	}
 	return out
 }
+
+// NeedsPartner says whether it is never done alone.
+func (m *Movement) NeedsPartner() bool { return strings.HasPrefix(m.Partner, "always") }
