@@ -5,8 +5,11 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"musculus/internal/demo"
 )
@@ -68,4 +71,22 @@ func TestTheArmPlays(t *testing.T) {
 	three := p.frames95(2 * time.Second)
 	t.Logf("three figures in step take the main thread %.2f ms a frame at p95", three)
 	assert.Less(t, three, 100.0)
+
+	// Who wants nothing to move is shown five stills.
+	p.clickText("Back to its settings")
+	p.lessMotion()
+	for _, at := range []string{"5°", "38°", "70°", "102°", "135°", "5°"} {
+		p.clickText("Play")
+		p.until(`document.querySelector('.stage_instant')?.innerText.startsWith('Elbow at ` + at + `')`)
+		assert.Zero(t, eval[int](p, `document.querySelectorAll('canvas').length`))
+	}
+}
+
+// lessMotion has the reader ask for less motion.
+func (p *tab) lessMotion() {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{
+		Features: []*emulation.MediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}},
+	})
+	require.NoError(p.t, err)
 }

@@ -138,7 +138,7 @@ func (p *paper) shapes(of []figure.Shape, at place) {
 		case "shaft": // a bone, outlined
 			p.colour(figure.Paint("bone"))
 			p.draw(s.Path, at, 0)
-			p.colour(figure.Paint("soft"))
+			p.colour(figure.Paint("hair"))
 			p.SetLineWidth(0.1)
 			if s.Path.R > 0 {
 				on := at.on(s.Path)

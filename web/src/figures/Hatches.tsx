@@ -1,3 +1,4 @@
+import type { Slice } from '../api/client'
 import css from './slice.module.css'
 
 /** Hatches are the patterns of the heads on the arm, in metres, or as many times finer: the same directions as on the slice. */
@@ -19,3 +20,6 @@ export function Hatches({ id, hatch, scale = 1 }: { id: string; hatch: Map<strin
     </defs>
   )
 }
+
+/** hatchOf is how each head is hatched on a slice, by its id: on the arm as there. */
+export const hatchOf = (slice: Slice) => new Map(slice.regions.map((r) => [r.head, r.hatch]))

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { queries } from '../../api/queries'
 import { BiasBars } from '../../figures/BiasBars'
-import { PoseFigure } from '../../figures/PoseFigure'
+import { Figure } from '../../figures/Figure'
+import { hatchOf } from '../../figures/Hatches'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import css from './signin.module.css'
@@ -22,7 +23,7 @@ export function Door({ title, children }: { title: string; children: ReactNode }
         {view && (
           <>
             <div className={css.figure}>
-              <PoseFigure pose={view.pose} words={() => ''} />
+              <Figure pose={view.pose} hatch={hatchOf(front.data!.right)} />
             </div>
             <div className={css.says}>
               <Slice geometry={front.data!.right} view={view.slice} size={148} />

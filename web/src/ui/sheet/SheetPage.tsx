@@ -1,6 +1,7 @@
-import type { ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import type { SheetView, Slice as Geometry } from '../../api/client'
 import { Figure } from '../../figures/Figure'
+import { hatchOf } from '../../figures/Hatches'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { plain, type Parts } from './parts'
@@ -25,6 +26,7 @@ export function SheetPage({
   /** it is the whole page, so that the client's name is its heading */
   alone?: boolean
 }) {
+  const hatch = useMemo(() => hatchOf(right), [right])
   const Name = alone ? 'h1' : 'p'
   return (
     <main className={clsx(css.sheet, sheet.slots.length > 5 && css.many)}>
@@ -57,7 +59,7 @@ export function SheetPage({
         {sheet.slots.map((s, i) => (
           <li key={i} className={clsx(css.slot, s.in_combo && css.inCombo)}>
             <span className={css.no}>{i + 1}</span>
-            <Figure pose={s.pose} className={css.pose} />
+            <Figure pose={s.pose} hatch={hatch} className={css.pose} />
             <div className={css.what}>
               {s.combo && <p className={css.combo}>In turns, {s.combo}</p>}
               <h2>{s.title}</h2>

@@ -48,7 +48,7 @@ export function Play({ stills }: { stills: Stills | undefined }) {
     if (stills && clock.isRunning()) clock.start(stills.tempo)
   }, [stills])
   const toggle = () => {
-    if (still()) clock.seek(clock.place() >= last ? 0 : (Math.floor(clock.place() / 10) + 1) * 10)
+    if (still()) clock.seek(!open || clock.place() >= last ? 0 : (Math.floor(clock.place() / 10) + 1) * 10)
     else if (clock.isRunning()) clock.stop()
     else clock.start(stills?.tempo ?? [2, 0.4, 1.6, 0.4])
   }

@@ -7,6 +7,7 @@ import { Figure } from '../../figures/Figure'
 import { Ribbon } from '../../figures/Ribbon'
 import { Slice } from '../../figures/Slice'
 import { Control } from './Control'
+import { hatchOf } from '../../figures/Hatches'
 import { Play, useStills } from './Play'
 import { WhyBias } from './WhyBias'
 import css from './stage.module.css'
@@ -32,7 +33,7 @@ interface Props {
 export function Stage({ view, turn, worn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
-  const hatch = useMemo(() => new Map(right.regions.map((r) => [r.head, r.hatch])), [right])
+  const hatch = useMemo(() => hatchOf(right), [right])
   const stills = useStills(view.computed && !view.refused ? worn : undefined)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
   return (
