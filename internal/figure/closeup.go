@@ -106,7 +106,7 @@ func (c *closeUp) fold(elbow, wrist Point) {
 	across := math.Hypot(x, y)
 	x, y = x/across, y/across
 	crook := min(0.42, 0.125/max(open, 0.2)) * c.u // how far the skins meet from the elbow's middle
-	deep := 0.16 * c.u * max(0, 0.9-open)
+	deep := 0.26 * c.u * max(0, 0.95-open)
 	c.stroke("crease", 0.012*c.u, elbow.plus(crook*x, crook*y), elbow.plus((crook-deep)*x, (crook-deep)*y))
 }
 

@@ -57,7 +57,8 @@ func sceneOf(s movement.SetUp, e effort.Setup, body arm.Body) *scene {
 		sc.floor = -(hand.Y + 0.03*sc.k)
 	case s.Position() == movement.Hanging || s.Position() == movement.OnBars: // the feet are clear of it
 		_, ankle, toe := sc.legs()
-		sc.floor = min(sc.floor, -(max(ankle.Y, toe.Y) + 0.08*sc.k))
+		lower := max(0, hand.Y-sc.point(sc.from.Hand).Y, hand.Y-sc.point(sc.to.Hand).Y) // at the low end of the way
+		sc.floor = min(sc.floor, -(max(ankle.Y, toe.Y) + lower + 0.08*sc.k))
 	}
 	return sc
 }

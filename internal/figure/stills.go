@@ -48,25 +48,31 @@ const stillUnit = 0.0005
 // usualTempo is how a repetition is played where nobody asked for a tempo, s.
 var usualTempo = effort.Tempo{2, 0.4, 1.6, 0.4}
 
-// MakeStills draws the repetition of a set-up for a body; errors are those of its profile.
-func MakeStills(s movement.SetUp, body arm.Body) (*Stills, error) {
-	return MakeStillsAs(s, s.EffortFor(body.Stature), body)
+// MakeStills draws the repetition of a set-up for a body; errors are those of its profile. What is
+// graded, not computed, has no tension: its heads are filled by what they get.
+func MakeStills(s movement.SetUp, body arm.Body, fill *Fill) (*Stills, error) {
+	return MakeStillsAs(s, s.EffortFor(body.Stature), body, fill)
 }
 
 // MakeStillsAs draws it as it is done otherwise than it is set up: with a fault.
-func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills, error) {
-	rep, err := effort.RepOf(body, &setup)
-	if err != nil {
-		return nil, err
+func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body, fill *Fill) (*Stills, error) {
+	rep := effort.WayOf(&setup)
+	if s.Movement.Computed() {
+		var err error
+		if rep, err = effort.RepOf(body, &setup); err != nil {
+			return nil, err
+		}
 	}
 	sc := sceneOf(s, setup, body)
 	sc.plays = true
 	sc.furniture()
-	out := &Stills{Behind: sc.shapes, Unit: stillUnit, Tempo: usualTempo}
+	out := &Stills{Behind: sc.shapes, Unit: stillUnit, Tempo: usualTempo, Stays: []Shape{}}
 	sc.shapes = nil
-	sc.person()
+	if !sc.hangs() {
+		sc.person()
+	}
 	sc.inFront()
-	out.Stays = sc.shapes
+	out.Stays = append(out.Stays, sc.shapes...)
 	if setup.Tempo.Total() > 0 {
 		out.Tempo = setup.Tempo
 	}
@@ -75,31 +81,35 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 		out.ArmBox[i] = round(x * body.UpperArm())
 	}
 	flat := sc.seenFlat(rep)
-	most := 0.0
-	for i := range rep.Tension {
-		for _, x := range rep.Tension[i] {
-			most = max(most, x)
-		}
-	}
 	var before, stepped []int
 	for i := range rep.Posture {
 		now := sceneOf(s, setup, body)
 		now.plain = true
-		limb := body.Place(rep.Posture[i])
-		if s.ArmsInTurn() != 2 {
-			now.farArm(&limb)
-			out.Far = len(now.shapes)
+		lean := setup.TrunkLean
+		if now.hangs() {
+			lean += now.bodyAt(sc, rep.Posture[i])
+		} else {
+			limb := body.Place(rep.Posture[i])
+			if s.ArmsInTurn() != 2 {
+				now.farArm(&limb)
+				out.Far = len(now.shapes)
+			}
+			now.within(rep.Posture[i], nil)
+			now.loadIn(&limb, flat)
 		}
-		now.within(rep.Posture[i], nil)
-		now.loadIn(&limb, flat)
 		out.Close = len(now.shapes)
-		now.shapes = append(now.shapes, closeUpOf(body, rep.Posture[i], setup.TrunkLean, nil).shapes...)
+		if now.hangs() {
+			out.see(now.shapes)
+		}
+		now.shapes = append(now.shapes, closeUpOf(body, rep.Posture[i], lean, nil).shapes...)
 		var places []int
 		for k := range now.shapes {
 			shape := &now.shapes[k]
 			if i == 0 {
-				out.Parts = append(out.Parts, StillPart{Class: shape.Class, Points: len(shape.Path.Points), Width: round(shape.Width),
-					R: round(shape.Path.R), Closed: shape.Path.Closed && shape.Path.R == 0, Smooth: shape.Path.Smooth, Head: shape.Head})
+				out.Parts = append(out.Parts, StillPart{
+					Class: shape.Class, Points: len(shape.Path.Points), Width: round(shape.Width), R: round(shape.Path.R),
+					Closed: shape.Path.Closed && shape.Path.R == 0, Smooth: shape.Path.Smooth, Head: shape.Head,
+				})
 			}
 			for _, p := range shape.Path.Points {
 				places = append(places, int(math.Round(p.X/stillUnit)), int(math.Round(p.Y/stillUnit)))
@@ -118,17 +128,49 @@ func MakeStillsAs(s movement.SetUp, setup effort.Setup, body arm.Body) (*Stills,
 			out.Bends = append(out.Bends, bend)
 		}
 		before = places
+		out.Words = append(out.Words, instantWords(rep, i, s.Movement.Computed(), fill))
+	}
+	out.pulls(rep, s.Movement.Computed(), fill)
+	return out, nil
+}
+
+// see has a body that moves stay inside the picture.
+func (out *Stills) see(shapes []Shape) {
+	const margin = 0.04 // m, of a line's own width
+	x, y := out.Box[0], out.Box[1]
+	right, low := x+out.Box[2], y+out.Box[3]
+	for i := range shapes {
+		for _, p := range shapes[i].Path.Points {
+			by := max(margin, shapes[i].Path.R)
+			x, y, right, low = min(x, p.X-by), min(y, p.Y-by), max(right, p.X+by), max(low, p.Y+margin)
+		}
+	}
+	out.Box = [4]float64{round(x), round(y), round(right - x), round(low - y)}
+}
+
+// pulls fills in how hard each head pulls in each picture, and which are slack.
+func (out *Stills) pulls(rep *effort.Rep, computed bool, fill *Fill) {
+	most := 0.0
+	for i := range rep.Tension {
+		for _, x := range rep.Tension[i] {
+			most = max(most, x)
+		}
+	}
+	for i := range rep.Posture {
 		tension, slack := make([]int, arm.HeadCount), 0
 		for h := range tension {
-			tension[h] = int(math.Round(100 * rep.Tension[i][h] / most))
+			switch {
+			case computed:
+				tension[h] = int(math.Round(100 * rep.Tension[i][h] / most))
+			case fill != nil:
+				tension[h] = int(math.Round(100 * fill[h]))
+			}
 			if rep.Length[i][h] < slackUnder {
 				slack |= 1 << h
 			}
 		}
 		out.Tension, out.Slack = append(out.Tension, tension), append(out.Slack, slack)
-		out.Words = append(out.Words, instantWords(rep, i))
 	}
-	return out, nil
 }
 
 // seenFlat says whether a dumbbell is seen so far from its end that it is drawn as a disc all along.
@@ -159,8 +201,8 @@ func (sc *scene) loadIn(l *arm.Limb, flat bool) {
 }
 
 // instantWords tell an instant: the bend, who carries most, what is long, what is slack, and how
-// hard it is.
-func instantWords(rep *effort.Rep, i int) string {
+// hard it is; of graded work only what the arm's place says.
+func instantWords(rep *effort.Rep, i int, computed bool, fill *Fill) string {
 	var long, slack []string
 	lead := arm.HeadIndex(0)
 	for h := range arm.Heads {
@@ -168,17 +210,24 @@ func instantWords(rep *effort.Rep, i int) string {
 		if rep.Tension[i][h] > rep.Tension[i][lead] {
 			lead = arm.HeadIndex(h)
 		}
+		works := arm.HeadIndex(h).Flexor() == rep.Flexion
+		if !computed {
+			works = fill != nil && fill[h] > 0
+		}
 		switch l := rep.Length[i][h]; {
 		case l < slackUnder:
 			slack = append(slack, head.Code)
-		case arm.HeadIndex(h).Flexor() == rep.Flexion && head.Zone(l) == arm.Long:
+		case works && head.Zone(l) == arm.Long:
 			long = append(long, head.Code)
 		}
 	}
 	words := fmt.Sprintf("Elbow at %.0f°: ", rep.Elbow[i])
-	if rep.Curve[i] < effort.IdleBelow {
+	switch {
+	case !computed:
+		words += "several joints share it, how hard is not computed"
+	case rep.Curve[i] < effort.IdleBelow:
 		words += "hardly any demand"
-	} else {
+	default:
 		words += fmt.Sprintf("%.0f %% of what the muscles can do, most in the %s", 100*rep.Curve[i], arm.Heads[lead].Name)
 	}
 	if len(long) > 0 {

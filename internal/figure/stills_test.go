@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"compress/gzip"
 	"encoding/json"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -20,11 +21,8 @@ func TestEveryMovementPlays(t *testing.T) {
 	played, largest := 0, 0
 	for _, m := range movement.Shipped.Movements {
 		s := m.Default()
-		out, err := MakeStills(s, arm.DefaultBody)
-		if err != nil {
-			require.False(t, m.Computed(), "%s: %v", m.ID, err)
-			continue
-		}
+		out, err := MakeStills(s, arm.DefaultBody, &Fill{1})
+		require.NoError(t, err, m.ID)
 		played++
 		points := 0
 		for _, p := range out.Parts {
@@ -57,7 +55,7 @@ func TestEveryMovementPlays(t *testing.T) {
 		require.NoError(t, w.Close())
 		largest = max(largest, packed.Len())
 	}
-	assert.Greater(t, played, 60)
+	assert.Len(t, movement.Shipped.Movements, played)
 	assert.Less(t, largest, 15_000, "bytes of the largest, gzipped")
 	t.Logf("%d movements play; the largest is %d bytes gzipped", played, largest)
 }
@@ -93,7 +91,57 @@ func BenchmarkAFigure(b *testing.B) {
 	})
 	b.Run("played", func(b *testing.B) {
 		for b.Loop() {
-			_, _ = MakeStills(s, arm.DefaultBody)
+			_, _ = MakeStills(s, arm.DefaultBody, nil)
 		}
 	})
+}
+
+// Where the hands stay the body moves: the hand does not leave what it holds, nobody sinks into the
+// floor.
+func TestTheBodyMovesWhereTheHandsStay(t *testing.T) {
+	moved := 0
+	for _, m := range movement.Shipped.Movements {
+		s := m.Default()
+		sc := newScene(s, arm.DefaultBody)
+		if !sc.hangs() {
+			continue
+		}
+		moved++
+		out, err := MakeStills(s, arm.DefaultBody, nil)
+		require.NoError(t, err)
+		places, step := append([]int{}, out.First...), make([]int, len(out.First))
+		hand, first, far := 0, 0, 0
+		for i, p := range out.Parts[:out.Close] {
+			if p.Class == "hand" {
+				hand = first
+				far = i
+			}
+			first += p.Points
+		}
+		require.Positive(t, far, m.ID)
+		grip := func() Point {
+			var at Point
+			for k := hand; k < hand+out.Parts[far].Points; k++ {
+				at = at.plus(float64(places[2*k])*stillUnit/7, float64(places[2*k+1])*stillUnit/7)
+			}
+			return at
+		}
+		was, shoulders := grip(), map[int]bool{}
+		for i := range effort.Samples {
+			if i > 0 {
+				for k := range step {
+					step[k] += out.Bends[i-1][k]
+					places[k] += step[k]
+				}
+			}
+			at := grip()
+			assert.Less(t, math.Hypot(at.X-was.X, at.Y-was.Y), 0.03, "%s: the hand in picture %d", m.ID, i)
+			shoulders[places[1]/40] = true
+			for k := range first {
+				assert.Less(t, float64(places[2*k+1])*stillUnit, -sc.floor+0.05, "%s sinks into the floor in picture %d", m.ID, i)
+			}
+		}
+		assert.Greater(t, len(shoulders), 2, "%s: the body moves", m.ID)
+	}
+	assert.Equal(t, 11, moved)
 }

@@ -23,19 +23,57 @@ func (sc *scene) load(l *arm.Limb, class string) {
 	switch sc.setUp.Implement() {
 	case movement.BarStraight, movement.BarCambered, movement.BarV, movement.BarParallel, movement.BarRail:
 		if sc.e.Load.Kind == effort.Cable {
-			sc.disc(class, at, 0.032)
+			sc.cableBar(class, at)
 			break
 		}
 		sc.disc(class, at, plateRadius)
 		sc.disc(class+"-sleeve", at, 0.026)
+		sc.bend(class+"-sleeve", at)
 	case movement.Dumbbell:
 		sc.dumbbell(class, at, little[0], -little[1])
 	case movement.Lever:
 		sc.lever(class, at, sc.point(l.Hand))
 	case movement.Shared:
 		sc.dumbbell(class, at.plus(0, bellReach), 0, 1)
-	case movement.Rope, movement.Handle:
-		sc.stroke(class, 0.03, at.plus(-0.05*little[0], 0.05*little[1]), at.plus(0.05*little[0], -0.05*little[1]))
+	case movement.Rope: // thick from where the cable ends, with a knot below the hand
+		on := sc.toPulley(at)
+		sc.stroke(class, 0.034, at.plus(0.13*on.X, 0.13*on.Y), at, at.plus(-0.07*on.X, -0.07*on.Y))
+		sc.disc(class, at.plus(-0.075*on.X, -0.075*on.Y), 0.034)
+	case movement.Handle: // a stirrup
+		on := sc.toPulley(at)
+		sc.stroke(class, 0.020, at.plus(0.11*on.X, 0.11*on.Y), at.plus(-0.055*on.Y, 0.055*on.X), at.plus(0.055*on.Y, -0.055*on.X),
+			at.plus(0.11*on.X, 0.11*on.Y))
+	}
+}
+
+// toPulley is the way from a place to the pulley, of length 1.
+func (sc *scene) toPulley(at Point) Point {
+	to := sc.pulley()
+	x, y := to.X-at.X, to.Y-at.Y
+	long := max(math.Hypot(x, y), 1e-9)
+	return Point{x / long, y / long}
+}
+
+// cableBar is a bar on a cable: seen from its end, a V as one.
+func (sc *scene) cableBar(class string, at Point) {
+	if sc.setUp.Implement() == movement.BarV {
+		on := sc.toPulley(at)
+		top := at.plus(0.11*on.X, 0.11*on.Y)
+		sc.stroke(class, 0.028, at.plus(-0.06*on.Y, 0.06*on.X), top, at.plus(0.06*on.Y, -0.06*on.X))
+		return
+	}
+	sc.disc(class, at, 0.032)
+	sc.bend(class+"-sleeve", at)
+}
+
+// bend shows of a bar seen from its end how it is bent: not at all, to and fro, or with handles across.
+func (sc *scene) bend(class string, at Point) {
+	switch sc.setUp.Implement() {
+	case movement.BarCambered:
+		sc.stroke(class, 0.012, at.plus(-0.075, 0.03), at.plus(-0.03, -0.03), at.plus(0.03, 0.03), at.plus(0.075, -0.03))
+	case movement.BarParallel:
+		sc.stroke(class, 0.012, at.plus(-0.035, -0.06), at.plus(-0.035, 0.06))
+		sc.stroke(class, 0.012, at.plus(0.035, -0.06), at.plus(0.035, 0.06))
 	}
 }
 
@@ -141,10 +179,8 @@ func (sc *scene) hold(ground float64) {
 			sc.stroke("bench", 0.04, Point{hand.X - 0.24*k, hand.Y + 0.03*k}, Point{hand.X + 0.22*k, hand.Y + 0.03*k})
 			sc.stroke("frame", 0.03, Point{hand.X - 0.36*k, ground - 0.015}, Point{hand.X + 0.10*k, ground - 0.015})
 		}
-		knee, _, _ := sc.legs()
-		if sc.setUp.Implement() == movement.DipMachine { // the plate under the knees
-			sc.stroke("bench", 0.05, knee.plus(-0.16*k, 0.10*k), knee.plus(0.14*k, 0.10*k))
-			sc.stroke("frame", 0.03, knee.plus(0, 0.12*k), Point{knee.X, ground})
+		if !sc.plays { // else it moves
+			sc.kneePlate(ground)
 		}
 	case movement.PullBar:
 		sc.gallows(hand, ground)
@@ -153,6 +189,17 @@ func (sc *scene) hold(ground float64) {
 		sc.stroke("frame", 0.03, Point{hand.X - 0.2*k, ground - 0.015}, Point{hand.X + 0.2*k, ground - 0.015})
 		sc.disc("bench", hand, 0.038)
 	}
+}
+
+// kneePlate is the plate under the knees that takes a part of the weight, where there is one.
+func (sc *scene) kneePlate(ground float64) {
+	if sc.setUp.Implement() != movement.DipMachine {
+		return
+	}
+	knee, _, _ := sc.legs()
+	k := sc.k
+	sc.stroke("bench", 0.05, knee.plus(-0.16*k, 0.10*k), knee.plus(0.14*k, 0.10*k))
+	sc.stroke("frame", 0.03, knee.plus(0, 0.12*k), Point{knee.X, ground})
 }
 
 // gallows is a bar overhead, seen from its end, on an arm from a post behind.

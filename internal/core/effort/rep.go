@@ -19,11 +19,26 @@ func RepOf(body arm.Body, setup *Setup) (*Rep, error) {
 		return nil, err
 	}
 	out.Profile = r.Profile
+	out.lay(setup)
+	return out, nil
+}
+
+// WayOf is the way of a repetition whose forces are not computed: postures and lengths, no tension.
+func WayOf(setup *Setup) *Rep {
+	out := &Rep{}
+	out.lay(setup)
 	for i := range out.Posture {
-		out.Posture[i] = setup.From.Between(setup.To, float64(i)/(Samples-1))
-		for m := range out.Length[i] {
-			out.Length[i][m] = arm.Heads[m].Length(out.Posture[i])
+		out.Elbow[i] = out.Posture[i].ElbowFlexion
+	}
+	return out
+}
+
+// lay fills postures and lengths.
+func (r *Rep) lay(setup *Setup) {
+	for i := range r.Posture {
+		r.Posture[i] = setup.From.Between(setup.To, float64(i)/(Samples-1))
+		for m := range r.Length[i] {
+			r.Length[i][m] = arm.Heads[m].Length(r.Posture[i])
 		}
 	}
-	return out, nil
 }

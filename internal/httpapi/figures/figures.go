@@ -89,9 +89,9 @@ type repInput struct {
 
 type repOutput struct{ Body figure.Stills }
 
-// rep is a set-up's repetition, to be played, as it should be or with a fault; graded work has none.
+// rep is a set-up's repetition, to be played, as it should be or with a fault.
 func (s *place) rep(ctx context.Context, in *repInput) (*repOutput, error) {
-	set, y, _, _, err := s.Worn(ctx, &in.Body.WornInput)
+	set, y, st, _, err := s.Worn(ctx, &in.Body.WornInput)
 	if err != nil {
 		return nil, err
 	}
@@ -104,7 +104,12 @@ func (s *place) rep(ctx context.Context, in *repInput) (*repOutput, error) {
 	if in.Body.Fault != "" && says == "" {
 		return nil, op.FieldProblem("body.fault", "this fault moves nothing that could be played")
 	}
-	stills, err := figure.MakeStillsAs(set, setup, y.Body())
+	var fill *figure.Fill
+	if !set.Movement.Computed() {
+		r := stance.Shipped.Read(st, set, nil)
+		fill = view.FillOf(&r)
+	}
+	stills, err := figure.MakeStillsAs(set, setup, y.Body(), fill)
 	if err != nil {
 		return nil, op.FieldProblem("body.movement", "%s", err)
 	}

@@ -65,14 +65,21 @@ export function Alive({
       })
     }
     const stop = clock.hear((place, running) => {
+      if (!running || !away) draw(place)
       if (running) away ??= frame.current ? begin(frame.current, stills) : undefined
       else {
-        draw(place)
         away?.()
         away = undefined // the window, or the colours, may be others when it runs again
       }
     })
+    const anew = () => {
+      if (!away || !frame.current) return
+      away()
+      away = begin(frame.current, stills)
+    }
+    window.addEventListener('resize', anew)
     return () => {
+      window.removeEventListener('resize', anew)
       stop()
       away?.()
     }
@@ -88,7 +95,7 @@ export function Alive({
     )
   const letters = stills.parts.findIndex((p) => p.class === 'letter')
   const ghost = (at: number) => {
-    const k = stills.far // the halo round the whole arm
+    const k = stills.parts.findIndex((p) => p.class === 'halo') // round the whole arm
     return pathOf(stills.parts[k]!, between(places, at, new Int32Array(stills.first.length)), starts[k]!, scale)
   }
   const box = (of: number[]) => of.map((x) => Math.round(x * scale)).join(' ')

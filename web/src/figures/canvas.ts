@@ -1,7 +1,7 @@
 import type { Stills } from '../api/client'
 import { clock } from './clock'
 import { headOf, per } from './stills'
-import { Painter, runs, type Job, type Look, type Run } from './painter'
+import { Painter, runs, type Job, type Look, type Picture, type Run } from './painter'
 import type { Told } from './painter.worker'
 import { tintsOf } from './tints'
 import css from './pose.module.css'
@@ -26,6 +26,7 @@ const tell = () => clock.isRunning() && thread?.postMessage({ run: now() } satis
  */
 export function begin(frame: HTMLElement, stills: Stills): () => void {
   const id = count++
+  if (frame.clientWidth === 0) return () => undefined // it is not to be seen
   const canvas = document.createElement('canvas')
   canvas.className = css.runs!
   canvas.setAttribute('aria-hidden', 'true')
@@ -39,7 +40,7 @@ export function begin(frame: HTMLElement, stills: Stills): () => void {
       tell()
     }
     const on = canvas.transferControlToOffscreen()
-    const pictures = [...job.under, ...job.looks.flatMap((l) => l.letters?.picture ?? [])]
+    const pictures = [...job.under, ...job.looks.flatMap((l) => l.letters?.picture ?? [])] as ImageBitmap[]
     thread.postMessage({ id, on, job } satisfies Told, [on, ...pictures])
   } else {
     here.set(id, new Painter(canvas.getContext('2d')!, job))
@@ -51,6 +52,18 @@ export function begin(frame: HTMLElement, stills: Stills): () => void {
     canvas.remove()
   }
 }
+
+/** layerOf is a canvas that nobody sees; where the browser has none of that kind, one of the page's. */
+function layerOf(wide: number, high: number) {
+  const layer =
+    typeof OffscreenCanvas === 'undefined'
+      ? Object.assign(document.createElement('canvas'), { width: wide, height: high })
+      : new OffscreenCanvas(wide, high)
+  return [layer, layer.getContext('2d') as OffscreenCanvasRenderingContext2D] as const
+}
+
+const pictureOf = (layer: OffscreenCanvas | HTMLCanvasElement): Picture =>
+  layer instanceof HTMLCanvasElement ? layer : layer.transferToImageBitmap()
 
 /** jobOf reads from the drawing what a painter has to know. */
 function jobOf(frame: HTMLElement, stills: Stills): Job {
@@ -111,9 +124,8 @@ function standing(
   size: [number, number],
   toDots: (of: SVGGraphicsElement) => DOMMatrix,
   edge: number,
-): ImageBitmap {
-  const layer = new OffscreenCanvas(...size)
-  const on = layer.getContext('2d')!
+): Picture {
+  const [layer, on] = layerOf(...size)
   on.beginPath()
   on.rect(0, 0, edge, size[1])
   on.clip()
@@ -136,15 +148,14 @@ function standing(
       on.globalAlpha = 1
     }
   })
-  return layer.transferToImageBitmap()
+  return pictureOf(layer)
 }
 
 /** lettersOf paints letters once, in the page's own type, which the thread that paints has not. */
 function lettersOf(of: SVGTextElement, scale: number): Look['letters'] {
   const s = getComputedStyle(of)
   const high = parseFloat(s.fontSize) * scale
-  const layer = new OffscreenCanvas(Math.ceil(high * 4), Math.ceil(high * 2))
-  const on = layer.getContext('2d')!
+  const [layer, on] = layerOf(Math.ceil(high * 4), Math.ceil(high * 2))
   on.font = `${s.fontWeight} ${high}px ${s.fontFamily}`
   const x = s.textAnchor === 'start' ? high / 4 : layer.width / 2
   on.textAlign = s.textAnchor === 'start' ? 'left' : 'center'
@@ -155,5 +166,5 @@ function lettersOf(of: SVGTextElement, scale: number): Look['letters'] {
   on.strokeText(of.textContent, x, layer.height / 2)
   on.fillStyle = s.fill
   on.fillText(of.textContent, x, layer.height / 2)
-  return { picture: layer.transferToImageBitmap(), x, y: layer.height / 2 }
+  return { picture: pictureOf(layer), x, y: layer.height / 2 }
 }

@@ -3,6 +3,9 @@ import type { Stills } from '../api/client'
 import { placeAt, type Tempo } from './tempo'
 import { between, headIndex, isSlack, placesOf, startsOf } from './stills'
 
+/** Picture is what is painted once; in the thread that paints it is always a bitmap. */
+export type Picture = ImageBitmap | HTMLCanvasElement
+
 /** Look is how a line, an area or letters are painted, in the drawing's own units. */
 export interface Look {
   fill: string // empty: not at all
@@ -11,7 +14,7 @@ export interface Look {
   dash: number[]
   cap: CanvasLineCap
   /** letters, as they are put at their place, and their half size */
-  letters?: { picture: ImageBitmap; x: number; y: number }
+  letters?: { picture: Picture; x: number; y: number }
 }
 
 /** Job is all that a painter has to know. */
@@ -24,7 +27,7 @@ export interface Job {
   edge: { x: number; wide: number; colour: string }
   looks: Look[]
   /** what does not move: behind the farther arm, and before it */
-  under: ImageBitmap[]
+  under: Picture[]
   /** from the drawings' units to the canvas: the person's, the arm's */
   to: number[][]
   /** of each head, how it is filled, from not at all to quite */

@@ -45,7 +45,7 @@ export function Pinned({ pins, now, client, wear, drop }: Props) {
 
 /** Pin is one variant's picture: its slice, or its arm in step with what is worn while that plays. */
 function Pin({ pin, client, picture }: { pin: SetUpView; client: string | undefined; picture: ReactNode }) {
-  const stills = useStills(pin.computed ? { movement: pin.movement, settings: pin.settings, client } : undefined)
+  const stills = useStills({ movement: pin.movement, settings: pin.settings, client })
   return stills ? <Alive stills={stills} className={css.pinArm} /> : picture
 }
 

@@ -34,7 +34,7 @@ export function Stage({ view, turn, worn, ask, aside, children }: Props) {
   const { right } = useCatalogue()
   const [why, setWhy] = useState(false)
   const hatch = useMemo(() => hatchOf(right), [right])
-  const stills = useStills(view.computed && !view.refused ? worn : undefined)
+  const stills = useStills(view.refused ? undefined : worn)
   const words = new Map(view.controls.map((c: ControlView) => [c.key, c.words]))
   return (
     <section className={css.stage} aria-label={view.name}>
@@ -71,7 +71,7 @@ export function Stage({ view, turn, worn, ask, aside, children }: Props) {
             </p>
           )}
         </div>
-        {worn && view.computed && !view.refused && <Play stills={stills} />}
+        {worn && !view.refused && <Play stills={stills} />}
         <div className={css.ribbon}>
           {view.ribbon ? (
             <Ribbon geometry={view.ribbon} width={430} height={42} full scrubbed={!!stills} />
