@@ -375,7 +375,7 @@ func TestATapIsShownAtOnce(t *testing.T) {
 	_, err := chromedp.Call(p.ctx, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: 4})
 	require.NoError(t, err)
 	var took []float64
-	for range 20 {
+	for range 12 {
 		took = append(took, later[float64](p, `new Promise((done) => {
 			const said = () => `+which+`
 			const [was, from] = [said(), performance.now()]

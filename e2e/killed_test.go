@@ -74,7 +74,7 @@ func TestKilledWhileItIssues(t *testing.T) {
 	path := "/clients/" + demo.ClientID("Aurelio Finch").String() + "/sessions/" + demo.SessionID("Aurelio Finch").String() + "/issues"
 	seen := 0
 	lost := 0
-	const rounds = 12
+	const rounds = 8
 	for round := range rounds {
 		server := run()
 		if round == 0 {

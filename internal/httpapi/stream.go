@@ -58,6 +58,7 @@ func stream(w http.ResponseWriter, r *http.Request, hub *live.Hub, may func() (f
 	defer stop()
 	out := http.NewResponseController(w)
 	_ = out.SetWriteDeadline(time.Time{}) // a test's recorder has none
+	_ = out.SetReadDeadline(time.Time{})  // one that passed would end it
 	h := w.Header()
 	h.Set("Content-Type", "text/event-stream")
 	h.Set("Cache-Control", "no-store")

@@ -5,7 +5,7 @@ import { clock } from './clock'
 import { last } from './tempo'
 import { tone } from './heads'
 import { clsx } from 'clsx'
-import { Hatches } from './Hatches'
+import { Hatches, hatchShade } from './Hatches'
 import { Shapes, strokeOf, written } from './Shapes'
 import { between, headIndex, isSlack, headOf, pathOf, per, placesOf, startsOf } from './stills'
 import css from './pose.module.css'
@@ -61,7 +61,7 @@ export function Alive({
         if (parts[part]) parts[part].style.fill = tone(headOf[head]!, pull)
         parts[part]?.classList.toggle(css.slack!, isSlack(stills, at, head))
         hatched[n]?.setAttribute('d', pathOf(stills.parts[part]!, now, starts[part]!, scale))
-        hatched[n]?.setAttribute('opacity', String(0.55 * pull))
+        hatched[n]?.setAttribute('opacity', String(hatchShade(pull)))
       })
     }
     const stop = clock.hear((place, running) => {

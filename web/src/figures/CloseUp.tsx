@@ -2,7 +2,7 @@ import { useId, useMemo } from 'react'
 import type { CloseUp as Geometry, Stills } from '../api/client'
 import { clsx } from 'clsx'
 import { Metres } from './Alive'
-import { Hatches } from './Hatches'
+import { Hatches, hatchShade } from './Hatches'
 import { tone } from './heads'
 import { Shapes, strokeOf, written } from './Shapes'
 import { between, headIndex, pathOf, per, placesOf, startsOf } from './stills'
@@ -33,7 +33,7 @@ export function CloseUp({
               key={s.head}
               d={s.path}
               fill={`url(#${id}${s.head!})`}
-              opacity={0.15 + 0.4 * s.level}
+              opacity={hatchShade(s.level)}
               pointerEvents="none"
             />
           ) : null,

@@ -23,3 +23,6 @@ export function Hatches({ id, hatch, scale = 1 }: { id: string; hatch: Map<strin
 
 /** hatchOf is how each head is hatched on a slice, by its id: on the arm as there. */
 export const hatchOf = (slice: Slice) => new Map(slice.regions.map((r) => [r.head, r.hatch]))
+
+/** hatchShade is how opaque the hatch of a head is: none where nothing is filled. */
+export const hatchShade = (level: number) => (level > 0 ? 0.15 + 0.4 * level : 0)

@@ -101,7 +101,7 @@ function jobOf(frame: HTMLElement, stills: Stills): Job {
     under: [...frame.querySelectorAll<SVGGElement>('g[data-stays]')].map((g) => standing(g, size, toDots, edge.x)),
     to: [person!, arm!].map((m) => [m.a, m.b, m.c, m.d, m.e, m.f]),
     tints: Object.fromEntries(headOf.map((h) => [h, tintsOf(h)])),
-    dash: [0.012 * scale, 0.01 * scale],
+    dash: slackOf(frame),
   }
 }
 
@@ -116,6 +116,16 @@ function lookOf(of: SVGElement): Look {
     dash: s.strokeDasharray === 'none' ? [] : s.strokeDasharray.split(',').map(parseFloat),
     cap: s.strokeLinecap as CanvasLineCap,
   }
+}
+
+/** slackOf reads from the style sheet how the edge of a slack belly is dashed. */
+function slackOf(frame: HTMLElement): number[] {
+  const probe = document.createElementNS('http://www.w3.org/2000/svg', 'path')
+  probe.setAttribute('class', css.slack!)
+  frame.querySelector('svg[data-still]')!.append(probe)
+  const { dash } = lookOf(probe)
+  probe.remove()
+  return dash
 }
 
 /** standing paints what does not move, as far as the edge. */
