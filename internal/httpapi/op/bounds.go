@@ -20,11 +20,11 @@ import (
 	"musculus/internal/httpapi/request"
 )
 
-// What an operation reads, bytes, and how long it may take, unless it is registered
-// for more.
+// What an operation reads, bytes, how long it may take, unless it is registered for more; what a slow line adds to that.
 const (
 	MostBody = 256 << 10
 	mostTime = 10 * time.Second
+	slowLine = 20 * time.Second
 )
 
 // Bound holds every operation to its limits: what is read, what the JSON in it may
@@ -73,9 +73,8 @@ var linesIn = []string{"text", "note", "notes", "present", "was", "value"}
 
 func mayHaveLines(field string) bool { return slices.Contains(linesIn, field) }
 
-// Answering sends an answer's head only with its body, so that what goes wrong while
-// it is written is told as a failure and never as half of a success, and tells the
-// front end how long the server itself took.
+// Answering sends an answer's head only with its body, so that what goes wrong while it is written is told as a failure
+// and never as half of a success, and tells the front end how long the server itself took.
 func Answering(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Cache-Control", "no-store")

@@ -30,9 +30,6 @@ func First() Term { return func(t *terms) { t.first = true } }
 
 const termsKey = "terms"
 
-// slowLine is what a slow line may add to the time that an operation takes.
-const slowLine = 20 * time.Second
-
 // Operation describes one operation with its terms: who may call it, and how much it
 // reads and how long it may take where that is more than usual. It panics when nobody
 // is named.
@@ -52,10 +49,8 @@ func Operation(id string, who Who, method, path, summary string, more ...Term) h
 		Path:         path,
 		Summary:      summary,
 		MaxBodyBytes: t.body,
-		// Longer than it may take: a deadline that passes while somebody works ends the whole
-		// connection, and with it whatever is asked by it next.
-		BodyReadTimeout: t.time + slowLine,
-		Metadata:        map[string]any{termsKey: t},
+		// One that passes while somebody works ends the whole connection, and what is asked by it next.
+		BodyReadTimeout: t.time + slowLine, Metadata: map[string]any{termsKey: t},
 	}
 }
 
