@@ -129,7 +129,7 @@ func svgOf(box [4]float64, shapes []figure.Shape, way *figure.Path) string {
 		}
 		style := "stroke:none"
 		if s.Class == "belly" {
-			style = fmt.Sprintf("fill:color-mix(in srgb, var(--%s) %.0f%%, var(--skin))", head(s.Head), 100*(0.16+0.84*s.Level))
+			style = fmt.Sprintf("fill:color-mix(in srgb, var(--%s) %.0f%%, var(--skin))", head(s.Head), 100*(0.14+0.86*s.Level))
 		}
 		if s.Width > 0 {
 			style = fmt.Sprintf("stroke-width:%g;fill:none;stroke-linecap:round", s.Width)

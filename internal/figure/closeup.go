@@ -156,6 +156,9 @@ func (c *closeUp) letters() {
 	}
 }
 
+// downWide is how wide the word at the arrow is at most, m.
+const downWide = 0.08
+
 // down is an arrow to where down is, at the edge of the picture.
 func (c *closeUp) down(d arm.Vec) {
 	at, to := c.flat(d), Point{-0.34 * c.u, -0.22 * c.u}

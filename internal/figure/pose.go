@@ -106,6 +106,9 @@ func (p *Pose) Mirror() {
 	if p.Close != nil {
 		for i := range p.Close.Shapes {
 			flip(&p.Close.Shapes[i].Path)
+			if p.Close.Shapes[i].Class == "down-word" { // it is still read from left to right
+				p.Close.Shapes[i].Path.Points[0].X -= downWide
+			}
 		}
 		p.Close.Box[0] = round(-p.Close.Box[0] - p.Close.Box[2])
 	}

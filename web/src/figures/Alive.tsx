@@ -6,7 +6,7 @@ import { last } from './tempo'
 import { tone } from './heads'
 import { clsx } from 'clsx'
 import { Hatches, hatchShade } from './Hatches'
-import { Shapes, strokeOf, written } from './Shapes'
+import { Metres, strokeOf, written } from './Shapes'
 import { between, headIndex, isSlack, headOf, pathOf, per, placesOf, startsOf } from './stills'
 import css from './pose.module.css'
 
@@ -124,14 +124,5 @@ export function Alive({
         {stills.parts.slice(letters).map((p, i) => part(p, i + letters))}
       </svg>
     </div>
-  )
-}
-
-/** Metres is what does not move, drawn in metres. */
-export function Metres({ of, scale }: { of: Stills['stays']; scale: number }) {
-  return (
-    <g transform={`scale(${scale})`} className={css.metres}>
-      <Shapes of={of} />
-    </g>
   )
 }

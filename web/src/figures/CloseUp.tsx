@@ -1,10 +1,9 @@
 import { useId, useMemo } from 'react'
 import type { CloseUp as Geometry, Stills } from '../api/client'
 import { clsx } from 'clsx'
-import { Metres } from './Alive'
 import { Hatches, hatchShade } from './Hatches'
 import { tone } from './heads'
-import { Shapes, strokeOf, written } from './Shapes'
+import { Metres, Shapes, strokeOf, written } from './Shapes'
 import { between, headIndex, pathOf, per, placesOf, startsOf } from './stills'
 import css from './pose.module.css'
 

@@ -36,6 +36,15 @@ export function Shapes({ of }: { of: Pose['shapes'] }) {
   )
 }
 
+/** Metres is what does not move, drawn in metres. */
+export function Metres({ of, scale }: { of: Pose['shapes']; scale: number }) {
+  return (
+    <g transform={`scale(${scale})`} className={css.metres}>
+      <Shapes of={of} />
+    </g>
+  )
+}
+
 /** Written is a word or letters at a place: that which its path begins at. */
 function Written({ name, head, at, pale }: { name: string; head?: string; at: string; pale: boolean }) {
   const [x, y] = at.slice(1).split(' ')

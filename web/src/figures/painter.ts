@@ -1,4 +1,7 @@
-/** A repetition painted while it runs: a drawing that changes in every frame costs more than painting does. It runs in a thread of its own where the browser lets it, so nothing here may touch the page. */
+/**
+ * A repetition painted while it runs: a drawing that changes in every frame costs more than painting does. It runs in a
+ * thread of its own where the browser lets it, so nothing here may touch the page.
+ */
 import type { Stills } from '../api/client'
 import { placeAt, type Tempo } from './tempo'
 import { between, headIndex, isSlack, placesOf, startsOf } from './stills'
